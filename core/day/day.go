@@ -1,0 +1,310 @@
+// Package day holds the date, clock, place and weather of a sitting.
+//
+// A Local is what the clock on the wall shows; an instant (time.Time) is what arithmetic needs. Day.At turns the one
+// into the other in the day's time zone, so that a night with a summer-time change is as long as it really is.
+package day
+
+import (
+	"fmt"
+	"strings"
+	"time"
+	_ "time/tzdata" // the zone database travels with the program
+
+	"urncloth/core/doc"
+)
+
+// Date is a calendar date, written 2027-06-19.
+type Date struct{ t time.Time }
+
+const dateForm = "2006-01-02"
+
+// UnmarshalText reads 2027-06-19; a date that is not in the calendar is an error.
+func (d *Date) UnmarshalText(text []byte) error {
+	t, err := time.Parse(dateForm, string(text))
+	if err != nil || t.Year() < 1900 || t.Year() > 2200 {
+		return fmt.Errorf("%q is not a date like 2027-06-19", text)
+	}
+	d.t = t
+	return nil
+}
+
+// MarshalText writes 2027-06-19.
+func (d Date) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
+
+func (d Date) String() string { return d.t.Format(dateForm) }
+
+// IsZero reports whether no date was given.
+func (d Date) IsZero() bool { return d.t.IsZero() }
+
+// AddDays returns the date n days later, or earlier where n is negative.
+func (d Date) AddDays(n int) Date { return Date{d.t.AddDate(0, 0, n)} }
+
+// AddMonths returns the date n months later.
+func (d Date) AddMonths(n int) Date { return Date{d.t.AddDate(0, n, 0)} }
+
+// Before reports whether d is earlier than e.
+func (d Date) Before(e Date) bool { return d.t.Before(e.t) }
+
+// DaysSince returns how many days d is after e.
+func (d Date) DaysSince(e Date) int { return int(d.t.Sub(e.t).Hours() / 24) }
+
+// YearsSince returns the age in years, with the part of the running year as a fraction.
+func (d Date) YearsSince(born Date) float64 {
+	years := d.t.Year() - born.t.Year()
+	last := born.t.AddDate(years, 0, 0)
+	if last.After(d.t) {
+		years--
+		last = born.t.AddDate(years, 0, 0)
+	}
+	next := born.t.AddDate(years+1, 0, 0)
+	return float64(years) + d.t.Sub(last).Hours()/next.Sub(last).Hours()
+}
+
+// Midnight is the start of the date as a wall-clock time.
+func (d Date) Midnight() Local { return Local{d.t} }
+
+// Local is a wall-clock time without offset, written 2027-06-19T09:00:00. Seconds may be left out when read.
+type Local struct{ t time.Time }
+
+const localForm = "2006-01-02T15:04:05"
+
+// UnmarshalText reads 2027-06-19T09:00 or 2027-06-19T09:00:30.
+func (l *Local) UnmarshalText(text []byte) error {
+	for _, form := range []string{localForm, "2006-01-02T15:04"} {
+		if len(form) != len(text) {
+			continue
+		}
+		if t, err := time.Parse(form, string(text)); err == nil && t.Year() >= 1900 && t.Year() <= 2200 {
+			l.t = t
+			return nil
+		}
+	}
+	return fmt.Errorf("%q is not a time like 2027-06-19T09:00", text)
+}
+
+// MarshalText writes 2027-06-19T09:00:00.
+func (l Local) MarshalText() ([]byte, error) { return []byte(l.String()), nil }
+
+func (l Local) String() string { return l.t.Format(localForm) }
+
+// Clock is the time of day alone, 09:00.
+func (l Local) Clock() string { return l.t.Format("15:04") }
+
+// IsZero reports whether no time was given.
+func (l Local) IsZero() bool { return l.t.IsZero() }
+
+// Date is the calendar date of l.
+func (l Local) Date() Date { return Date{l.t.Truncate(24 * time.Hour)} }
+
+// Place is where the client will be.
+type Place struct {
+	Lat     float64 `json:"lat" in:"-90..90" need:"yes" doc:"degrees, north positive"`
+	Lon     float64 `json:"lon" in:"-180..180" need:"yes" doc:"degrees, east positive"`
+	HeightM float64 `json:"height_m,omitempty" in:"-500..9000"`
+}
+
+// Air is the air of the room the prep is done in.
+type Air struct {
+	TempC    *float64 `json:"temp_c,omitempty" in:"-30..55"`
+	Humidity *float64 `json:"humidity,omitempty" in:"0..1" doc:"relative, 0 to 1"`
+}
+
+// Reference air, also what is assumed where none is given. [W]
+const (
+	RoomTempC    = 21.0
+	RoomHumidity = 0.45
+)
+
+// Temp is the air's temperature in °C.
+func (a Air) Temp() float64 { return or(a.TempC, RoomTempC) }
+
+// RH is the air's relative humidity, 0 to 1.
+func (a Air) RH() float64 { return or(a.Humidity, RoomHumidity) }
+
+func or(p *float64, otherwise float64) float64 {
+	if p == nil {
+		return otherwise
+	}
+	return *p
+}
+
+// Wash is the last wash or shower.
+type Wash struct {
+	At  Local `json:"at" need:"yes"`
+	Hot bool  `json:"hot,omitempty"`
+}
+
+// Sky is how much cloud there is.
+type Sky string
+
+// Skies lists the words, clearest first.
+var Skies = []string{"clear", "scattered", "broken", "overcast"}
+
+// UnmarshalText accepts the words of Skies.
+func (s *Sky) UnmarshalText(b []byte) error { *s = Sky(b); return doc.OneOf(string(b), Skies) }
+
+// Where is what stands between the client and the sun.
+type Where string
+
+// Places lists the words for a segment's place.
+var Places = []string{"sun", "shade", "indoors", "glass", "water"}
+
+// UnmarshalText accepts the words of Places.
+func (w *Where) UnmarshalText(b []byte) error { *w = Where(b); return doc.OneOf(string(b), Places) }
+
+// Outdoors reports whether the sunscreen label's clock runs there.
+func (w Where) Outdoors() bool { return w == "sun" || w == "shade" || w == "water" }
+
+// Ground is what lies underfoot.
+type Ground string
+
+// Grounds lists the words for a segment's ground; "" is plain ground.
+var Grounds = []string{"", "grass", "water", "sand", "snow"}
+
+// UnmarshalText accepts the words of Grounds.
+func (g *Ground) UnmarshalText(b []byte) error { *g = Ground(b); return doc.OneOf(string(b), Grounds) }
+
+// Activity is what the client does meanwhile.
+type Activity string
+
+// Activities lists the words; "" is still.
+var Activities = []string{"", "still", "active", "swim"}
+
+// UnmarshalText accepts the words of Activities.
+func (a *Activity) UnmarshalText(b []byte) error {
+	*a = Activity(b)
+	return doc.OneOf(string(b), Activities)
+}
+
+// Segment is a stretch of the wear, [From, To). Outside all segments the client is indoors.
+type Segment struct {
+	From       Local    `json:"from" need:"yes"`
+	To         Local    `json:"to" need:"yes"`
+	Place      Where    `json:"place" need:"yes"`
+	Ground     Ground   `json:"ground,omitempty"`
+	Activity   Activity `json:"activity,omitempty"`
+	TowelledAt []Local  `json:"towelled_at,omitempty"`
+	Flash      bool     `json:"flash,omitempty"`
+	KeepFree   bool     `json:"keep_free,omitempty"`
+	Note       string   `json:"note,omitempty" len:"0..200"`
+}
+
+// Day is everything about the date, the clock, the place and the weather.
+type Day struct {
+	Date      Date      `json:"date" need:"yes"`
+	Timezone  string    `json:"timezone" need:"yes" len:"1..60"`
+	Place     Place     `json:"place" need:"yes"`
+	Sky       Sky       `json:"sky,omitempty"`
+	OzoneDU   *float64  `json:"ozone_du,omitempty" in:"100..600"`
+	Air       Air       `json:"air,omitzero"`
+	SurfaceC  *float64  `json:"surface_c,omitempty" in:"20..45" doc:"skin surface, °C, as read"`
+	Washed    *Wash     `json:"washed,omitempty"`
+	PlannedOn Date      `json:"planned_on,omitzero" doc:"the date the plan is made on; the countdown drops what is before it"`
+	ChairAt   Local     `json:"chair_at" need:"yes"`
+	BaseAt    Local     `json:"base_at" need:"yes"`
+	WearUntil Local     `json:"wear_until" need:"yes"`
+	LiftAt    Local     `json:"lift_at" need:"yes"`
+	BudgetMED *float64  `json:"budget_med,omitempty" in:"0..0.5"`
+	Segments  []Segment `json:"segments,omitempty" len:"0..200"`
+	Licensed  []string  `json:"licensed,omitempty" len:"0..20" doc:"names of acts a licensed person of the studio does"`
+}
+
+// Zone returns the day's time zone from the embedded database.
+func (d Day) Zone() (*time.Location, error) {
+	if d.Timezone == "" || d.Timezone == "Local" || strings.HasPrefix(d.Timezone, "/") {
+		return nil, fmt.Errorf("%q is not a time zone like Europe/Dublin", d.Timezone)
+	}
+	loc, err := time.LoadLocation(d.Timezone)
+	if err != nil {
+		return nil, fmt.Errorf("%q is not a time zone like Europe/Dublin", d.Timezone)
+	}
+	return loc, nil
+}
+
+// In returns the instant at which the wall clock in loc shows l. Of a time that comes twice, the first; ok is false for
+// a time that the clock skips.
+func (l Local) In(loc *time.Location) (at time.Time, ok bool) {
+	t := l.t
+	at = time.Date(t.Year(), t.Month(), t.Day(), t.Hour(), t.Minute(), t.Second(), 0, loc)
+	if earlier := at.Add(-time.Hour); Wall(earlier) == l {
+		return earlier, true
+	}
+	return at, Wall(at) == l
+}
+
+// Wall returns what the clock shows at an instant, in the instant's own zone.
+func Wall(at time.Time) Local {
+	return Local{time.Date(at.Year(), at.Month(), at.Day(), at.Hour(), at.Minute(), at.Second(), 0, time.UTC)}
+}
+
+// Check returns what is wrong with the day beyond the bounds of single fields; path is put before each field.
+func (d Day) Check(path string) doc.Faults {
+	var fs doc.Faults
+	at := func(f string) string { return path + "." + f }
+	loc, err := d.Zone()
+	if err != nil {
+		fs.Add(at("timezone"), "%s", err)
+		return fs
+	}
+	real := func(f string, l Local) {
+		if l.IsZero() {
+			return
+		}
+		if _, ok := l.In(loc); !ok {
+			fs.Add(at(f), "%s does not exist in %s: the clock skips it", l, d.Timezone)
+		}
+	}
+	real("chair_at", d.ChairAt)
+	real("base_at", d.BaseAt)
+	real("wear_until", d.WearUntil)
+	real("lift_at", d.LiftAt)
+	after := func(f string, l Local, g string, m Local, equal bool) {
+		if l.IsZero() || m.IsZero() {
+			return
+		}
+		if l.t.Before(m.t) || (!equal && l == m) {
+			fs.Add(at(f), "%s is not after %s (%s)", l, g, m)
+		}
+	}
+	after("base_at", d.BaseAt, "chair_at", d.ChairAt, false)
+	after("wear_until", d.WearUntil, "base_at", d.BaseAt, false)
+	after("lift_at", d.LiftAt, "wear_until", d.WearUntil, true)
+	if !d.ChairAt.IsZero() && !d.Date.IsZero() && d.ChairAt.Date() != d.Date {
+		fs.Add(at("chair_at"), "%s is not on the date %s", d.ChairAt, d.Date)
+	}
+	if !d.LiftAt.IsZero() && !d.ChairAt.IsZero() && d.LiftAt.t.Sub(d.ChairAt.t) > 48*time.Hour {
+		fs.Add(at("lift_at"), "%s is more than 48 hours after chair_at", d.LiftAt)
+	}
+	if d.Washed != nil && !d.Washed.At.IsZero() {
+		real("washed.at", d.Washed.At)
+		if d.Washed.At.t.After(d.ChairAt.t) && !d.ChairAt.IsZero() {
+			fs.Add(at("washed.at"), "%s is after chair_at (%s)", d.Washed.At, d.ChairAt)
+		}
+	}
+	d.checkSegments(at, real, &fs)
+	return fs
+}
+
+func (d Day) checkSegments(at func(string) string, real func(string, Local), fs *doc.Faults) {
+	for i, s := range d.Segments {
+		name := fmt.Sprintf("segments[%d]", i)
+		if s.From.IsZero() || s.To.IsZero() {
+			continue
+		}
+		real(name+".from", s.From)
+		real(name+".to", s.To)
+		if !s.To.t.After(s.From.t) {
+			fs.Add(at(name+".to"), "%s is not after from (%s)", s.To, s.From)
+		}
+		for j, other := range d.Segments[:i] {
+			if s.From.t.Before(other.To.t) && other.From.t.Before(s.To.t) {
+				fs.Add(at(name+".from"), "%s to %s overlaps segments[%d]", s.From, s.To, j)
+			}
+		}
+		for j, t := range s.TowelledAt {
+			if t.t.Before(s.From.t) || t.t.After(s.To.t) {
+				fs.Add(at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), "%s is outside its segment", t)
+			}
+		}
+	}
+}

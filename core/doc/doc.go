@@ -1,0 +1,398 @@
+// Package doc reads JSON documents strictly and writes numbers plainly.
+//
+// Reading collects every fault with the path of its field instead of stopping at the first, so that a person can
+// mend a document in one go: an unknown field, a repeated field, a null, a wrong type, a number out of bounds, a
+// word that is not in its list.
+package doc
+
+import (
+	"bytes"
+	"encoding"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"reflect"
+	"sort"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+)
+
+// Limits on what is read at all. [W]
+const (
+	MaxBytes = 16 << 20
+	MaxDepth = 32
+)
+
+// Fault is one thing wrong with a document, at the path of the field.
+type Fault struct {
+	Path string `json:"path"`
+	Say  string `json:"say"`
+}
+
+func (f Fault) String() string {
+	if f.Path == "" {
+		return "document: " + f.Say
+	}
+	return f.Path + ": " + f.Say
+}
+
+// Faults is every fault of one document, in the order of the document.
+type Faults []Fault
+
+// Error gives one fault a line.
+func (fs Faults) Error() string {
+	lines := make([]string, len(fs))
+	for i, f := range fs {
+		lines[i] = f.String()
+	}
+	return strings.Join(lines, "\n")
+}
+
+// Add appends a fault at path.
+func (fs *Faults) Add(path, format string, args ...any) {
+	*fs = append(*fs, Fault{path, fmt.Sprintf(format, args...)})
+}
+
+// Read decodes data into the struct that into points at and returns every fault found, none when all is well.
+// Struct tags: `need:"yes"` for a field that must be there, `in:"0..3"` for the bounds of a number, `len:"1..200"`
+// for those of a text (in characters) or list.
+func Read(data []byte, into any) Faults {
+	var fs Faults
+	if len(data) > MaxBytes {
+		fs.Add("", "is larger than %d MB", MaxBytes>>20)
+		return fs
+	}
+	if !utf8.Valid(data) {
+		fs.Add("", "is not UTF-8 text")
+		return fs
+	}
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.UseNumber()
+	root, err := parse(dec, "", 0, &fs)
+	if err == nil {
+		if _, more := dec.Token(); more != io.EOF {
+			err = errors.New("there is more after the end of the document")
+		}
+	}
+	if err != nil {
+		return Faults{{"", place(data, dec.InputOffset(), err)}}
+	}
+	root.into(reflect.ValueOf(into).Elem(), "", bounds{}, &fs)
+	return fs
+}
+
+func place(data []byte, at int64, err error) string {
+	var syntax *json.SyntaxError
+	if errors.As(err, &syntax) {
+		at = syntax.Offset
+	}
+	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
+		if len(bytes.TrimSpace(data)) == 0 {
+			return "is empty; a JSON object is needed"
+		}
+		return "is not whole JSON: it ends too early"
+	}
+	before := data[:min(max(at, 0), int64(len(data)))]
+	line := 1 + bytes.Count(before, []byte("\n"))
+	column := len(before) - bytes.LastIndexByte(before, '\n')
+	return fmt.Sprintf("is not JSON at line %d, column %d: %s", line, column, strings.TrimPrefix(err.Error(), "json: "))
+}
+
+// node is a JSON value as it stood: a map of members, a list, or a scalar.
+type node struct {
+	value   any // string, json.Number, bool, nil
+	keys    []string
+	members map[string]*node
+	items   []*node
+	kind    byte // 'o', 'a', 's'
+}
+
+func parse(dec *json.Decoder, path string, depth int, fs *Faults) (*node, error) {
+	tok, err := dec.Token()
+	if err != nil {
+		return nil, err
+	}
+	if depth > MaxDepth {
+		return nil, fmt.Errorf("nested deeper than %d", MaxDepth)
+	}
+	switch tok {
+	case json.Delim('{'):
+		n := &node{kind: 'o', members: map[string]*node{}}
+		for dec.More() {
+			k, err := dec.Token()
+			if err != nil {
+				return nil, err
+			}
+			key := k.(string)
+			at := join(path, key)
+			v, err := parse(dec, at, depth+1, fs)
+			if err != nil {
+				return nil, err
+			}
+			if _, twice := n.members[key]; twice {
+				fs.Add(at, "is given twice")
+				continue
+			}
+			n.keys = append(n.keys, key)
+			n.members[key] = v
+		}
+		_, err = dec.Token()
+		return n, err
+	case json.Delim('['):
+		n := &node{kind: 'a'}
+		for dec.More() {
+			v, err := parse(dec, fmt.Sprintf("%s[%d]", path, len(n.items)), depth+1, fs)
+			if err != nil {
+				return nil, err
+			}
+			n.items = append(n.items, v)
+		}
+		_, err = dec.Token()
+		return n, err
+	}
+	return &node{kind: 's', value: tok}, nil
+}
+
+func join(path, key string) string {
+	if path == "" {
+		return key
+	}
+	return path + "." + key
+}
+
+type bounds struct{ in, length string }
+
+var textType = reflect.TypeFor[encoding.TextUnmarshaler]()
+
+func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
+	if n.kind == 's' && n.value == nil {
+		fs.Add(path, "is null; leave the field out instead")
+		return
+	}
+	if v.Kind() == reflect.Pointer {
+		p := reflect.New(v.Type().Elem())
+		before := len(*fs)
+		n.into(p.Elem(), path, b, fs)
+		if len(*fs) == before {
+			v.Set(p)
+		}
+		return
+	}
+	if v.CanAddr() && v.Addr().Type().Implements(textType) {
+		s, ok := n.value.(string)
+		if n.kind != 's' || !ok {
+			fs.Add(path, "needs a text, not %s", n.what())
+			return
+		}
+		if err := v.Addr().Interface().(encoding.TextUnmarshaler).UnmarshalText([]byte(s)); err != nil {
+			fs.Add(path, "%s", err)
+		}
+		return
+	}
+	switch v.Kind() {
+	case reflect.Struct:
+		n.intoStruct(v, path, fs)
+	case reflect.Map:
+		n.intoMap(v, path, b, fs)
+	case reflect.Slice:
+		if n.kind != 'a' {
+			fs.Add(path, "needs a list, not %s", n.what())
+			return
+		}
+		b.checkLen(path, len(n.items), "entries", fs)
+		list := reflect.MakeSlice(v.Type(), len(n.items), len(n.items))
+		for i, item := range n.items {
+			item.into(list.Index(i), fmt.Sprintf("%s[%d]", path, i), bounds{in: b.in}, fs)
+		}
+		v.Set(list)
+	case reflect.String:
+		s, ok := n.value.(string)
+		if n.kind != 's' || !ok {
+			fs.Add(path, "needs a text, not %s", n.what())
+			return
+		}
+		b.checkLen(path, utf8.RuneCountInString(s), "characters", fs)
+		v.SetString(s)
+	case reflect.Bool:
+		t, ok := n.value.(bool)
+		if n.kind != 's' || !ok {
+			fs.Add(path, "needs true or false, not %s", n.what())
+			return
+		}
+		v.SetBool(t)
+	default:
+		n.intoNumber(v, path, b, fs)
+	}
+}
+
+func (n *node) intoStruct(v reflect.Value, path string, fs *Faults) {
+	if n.kind != 'o' {
+		fs.Add(path, "needs an object, not %s", n.what())
+		return
+	}
+	known := map[string]bool{}
+	for _, f := range reflect.VisibleFields(v.Type()) {
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		if name == "" || name == "-" {
+			continue
+		}
+		known[name] = true
+		member, there := n.members[name]
+		if !there {
+			if f.Tag.Get("need") == "yes" {
+				fs.Add(join(path, name), "is missing")
+			}
+			continue
+		}
+		member.into(v.FieldByIndex(f.Index), join(path, name), bounds{f.Tag.Get("in"), f.Tag.Get("len")}, fs)
+	}
+	for _, k := range n.keys {
+		if !known[k] {
+			fs.Add(join(path, k), "is not a known field")
+		}
+	}
+}
+
+func (n *node) intoMap(v reflect.Value, path string, b bounds, fs *Faults) {
+	if n.kind != 'o' {
+		fs.Add(path, "needs an object, not %s", n.what())
+		return
+	}
+	v.Set(reflect.MakeMapWithSize(v.Type(), len(n.keys)))
+	for _, k := range n.keys {
+		key := reflect.New(v.Type().Key())
+		if u, ok := key.Interface().(encoding.TextUnmarshaler); ok {
+			if err := u.UnmarshalText([]byte(k)); err != nil {
+				fs.Add(join(path, k), "%s", err)
+				continue
+			}
+		} else {
+			key.Elem().SetString(k)
+		}
+		value := reflect.New(v.Type().Elem()).Elem()
+		n.members[k].into(value, join(path, k), b, fs)
+		v.SetMapIndex(key.Elem(), value)
+	}
+}
+
+func (n *node) intoNumber(v reflect.Value, path string, b bounds, fs *Faults) {
+	num, ok := n.value.(json.Number)
+	if n.kind != 's' || !ok {
+		fs.Add(path, "needs a number, not %s", n.what())
+		return
+	}
+	f, err := num.Float64()
+	if err != nil || math.IsInf(f, 0) {
+		fs.Add(path, "%s is not a number this program can hold", num)
+		return
+	}
+	if low, high, ok := b.numbers(b.in); ok && (f < low || f > high) {
+		fs.Add(path, "%s is not between %s and %s", num, plain(low), plain(high))
+		return
+	}
+	switch v.Kind() {
+	case reflect.Float64:
+		v.SetFloat(f)
+	case reflect.Int, reflect.Int64, reflect.Uint8:
+		if f != math.Trunc(f) || math.Abs(f) > 1e12 {
+			fs.Add(path, "%s is not a whole number", num)
+			return
+		}
+		if v.Kind() == reflect.Uint8 {
+			v.SetUint(uint64(f))
+			return
+		}
+		v.SetInt(int64(f))
+	default:
+		panic("doc: no reader for " + v.Type().String())
+	}
+}
+
+func (b bounds) numbers(text string) (low, high float64, ok bool) {
+	a, z, found := strings.Cut(text, "..")
+	if !found {
+		return 0, 0, false
+	}
+	low, err1 := strconv.ParseFloat(a, 64)
+	high, err2 := strconv.ParseFloat(z, 64)
+	return low, high, err1 == nil && err2 == nil
+}
+
+func (b bounds) checkLen(path string, n int, of string, fs *Faults) {
+	low, high, ok := b.numbers(b.length)
+	if !ok || (float64(n) >= low && float64(n) <= high) {
+		return
+	}
+	if n == 0 {
+		fs.Add(path, "is empty")
+		return
+	}
+	fs.Add(path, "has %d %s, allowed are %s to %s", n, of, plain(low), plain(high))
+}
+
+func (n *node) what() string {
+	switch n.kind {
+	case 'o':
+		return "an object"
+	case 'a':
+		return "a list"
+	}
+	switch v := n.value.(type) {
+	case string:
+		if len(v) > 40 {
+			v = v[:40] + "…"
+		}
+		return fmt.Sprintf("the text %q", v)
+	case json.Number:
+		return "the number " + v.String()
+	}
+	return fmt.Sprint(n.value)
+}
+
+// OneOf returns nil when word is in list, else an error that names the list.
+func OneOf(word string, list []string) error {
+	for _, w := range list {
+		if w == word {
+			return nil
+		}
+	}
+	if len(list) > 14 {
+		return fmt.Errorf("%q is not a known word here", word)
+	}
+	return fmt.Errorf("%q is not one of %s", word, strings.Join(list, ", "))
+}
+
+// Num is a number that is written with four significant digits.
+type Num float64
+
+// MarshalJSON writes n with four significant digits and no exponent.
+func (n Num) MarshalJSON() ([]byte, error) {
+	if math.IsNaN(float64(n)) || math.IsInf(float64(n), 0) {
+		return nil, fmt.Errorf("doc: %v is not a number to write", float64(n))
+	}
+	return []byte(plain(Round(float64(n)))), nil
+}
+
+// Round keeps four significant digits of f.
+func Round(f float64) float64 {
+	r, _ := strconv.ParseFloat(strconv.FormatFloat(f, 'g', 4, 64), 64)
+	if r == 0 {
+		return 0 // no minus zero
+	}
+	return r
+}
+
+func plain(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
+
+// Keys returns the keys of m in order, so that nothing depends on the order of a map.
+func Keys[K ~string, V any](m map[K]V) []K {
+	keys := make([]K, 0, len(m))
+	for k := range m {
+		keys = append(keys, k)
+	}
+	sort.Slice(keys, func(i, j int) bool { return keys[i] < keys[j] })
+	return keys
+}

@@ -1,0 +1,240 @@
+package face
+
+import (
+	"slices"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+)
+
+// Mark is something seen on a zone.
+type Mark string
+
+// The marks.
+const (
+	Flaky     Mark = "flaky"
+	Breakout  Mark = "breakout"
+	Pigment   Mark = "pigment"
+	Scar      Mark = "scar"
+	Irritated Mark = "irritated"
+	Sunburn   Mark = "sunburn"
+	Blister   Mark = "blister"
+	Broken    Mark = "broken"
+	ColdSore  Mark = "cold_sore"
+)
+
+// Marks lists the words for marks.
+var Marks = []string{"flaky", "breakout", "pigment", "scar", "irritated", "sunburn", "blister", "broken", "cold_sore"}
+
+// UnmarshalText accepts the words of Marks.
+func (m *Mark) UnmarshalText(b []byte) error { *m = Mark(b); return doc.OneOf(string(b), Marks) }
+
+// Grades is what was read on one zone. A grade left out is taken from the zone's neighbour.
+type Grades struct {
+	Oil   *int   `json:"oil,omitempty" in:"0..3"`
+	Water *int   `json:"water,omitempty" in:"0..3"`
+	Marks []Mark `json:"marks,omitempty" len:"0..9"`
+}
+
+// Kind is a condition the client tells of.
+type Kind string
+
+// Conditions lists the words for conditions: the marks, and what is not seen on the skin.
+var Conditions = append(slices.Clone(Marks), "isotretinoin", "retinoid", "peel_light", "peel_medium", "peel_deep", "laser",
+	"needling", "injectables", "rosacea", "eczema", "pregnant", "asthma", "eye_infection", "exfoliated")
+
+// UnmarshalText accepts the words of Conditions.
+func (k *Kind) UnmarshalText(b []byte) error { *k = Kind(b); return doc.OneOf(string(b), Conditions) }
+
+// Condition is one condition; On is the last date it applied, none meaning that it applies now, and no zone that it
+// concerns the whole client.
+type Condition struct {
+	Kind Kind     `json:"kind" need:"yes"`
+	On   day.Date `json:"on,omitzero"`
+	Zone *Zone    `json:"zone,omitempty"`
+	Note string   `json:"note,omitempty" len:"0..300"`
+}
+
+// Wear is something the client has on.
+type Wear string
+
+// Wears lists the words.
+var Wears = []string{"contact_lenses", "contact_lenses_stay", "lash_extensions", "glasses", "jewellery"}
+
+// UnmarshalText accepts the words of Wears.
+func (w *Wear) UnmarshalText(b []byte) error { *w = Wear(b); return doc.OneOf(string(b), Wears) }
+
+// Learned is what earlier sittings taught: factors by zone, and by remover and binder ("balm/waterproof_film").
+type Learned struct {
+	Moisture map[Zone]float64   `json:"moisture,omitempty" in:"0.5..2"`
+	Sebum    map[Zone]float64   `json:"sebum,omitempty" in:"0.1..10"`
+	Lift     map[string]float64 `json:"lift,omitempty" in:"0.1..10"`
+}
+
+// Client is the person in the chair.
+type Client struct {
+	Name        string          `json:"name,omitempty" len:"0..200"`
+	Born        day.Date        `json:"born,omitzero"`
+	HeightCM    float64         `json:"height_cm,omitempty" in:"30..260"`
+	WeightKG    float64         `json:"weight_kg,omitempty" in:"1..400"`
+	Phototype   int             `json:"phototype" need:"yes" in:"1..6"`
+	Sensitivity int             `json:"sensitivity,omitempty" in:"0..3"`
+	Mature      bool            `json:"mature,omitempty"`
+	Zones       map[Zone]Grades `json:"zones" need:"yes"`
+	Allergies   []string        `json:"allergies,omitempty" len:"0..60"`
+	Dislikes    []string        `json:"dislikes,omitempty" len:"0..60"`
+	Wishes      []string        `json:"wishes,omitempty" len:"0..60"`
+	Wears       []Wear          `json:"wears,omitempty" len:"0..5"`
+	Conditions  []Condition     `json:"conditions,omitempty" len:"0..60"`
+	Guardian    bool            `json:"guardian,omitempty"`
+	Learned     Learned         `json:"learned,omitzero"`
+}
+
+// Age is the client's age in years on a date; known is false without a date of birth.
+func (c Client) Age(on day.Date) (years float64, known bool) {
+	if c.Born.IsZero() {
+		return 0, false
+	}
+	return on.YearsSince(c.Born), true
+}
+
+// Has reports whether the client wears w.
+func (c Client) Has(w Wear) bool { return slices.Contains(c.Wears, w) }
+
+// Check returns what is wrong beyond the bounds of single fields.
+func (c Client) Check(path string, on day.Date) doc.Faults {
+	var fs doc.Faults
+	for _, z := range []Zone{Forehead, Cheeks} {
+		g, there := c.Zones[z]
+		at := path + ".zones." + z.String()
+		if !there {
+			fs.Add(at, "is missing")
+			continue
+		}
+		if g.Oil == nil {
+			fs.Add(at+".oil", "is missing")
+		}
+		if g.Water == nil {
+			fs.Add(at+".water", "is missing")
+		}
+	}
+	if !c.Born.IsZero() && !on.IsZero() && on.Before(c.Born) {
+		fs.Add(path+".born", "%s is after the day %s", c.Born, on)
+	}
+	if age, known := c.Age(on); known && age > 130 {
+		fs.Add(path+".born", "%s would make the client %d years old", c.Born, int(age))
+	}
+	return fs
+}
+
+// State is the skin of one zone with every grade filled in.
+type State struct {
+	Oil, Water int
+	Marks      []Mark
+}
+
+// Has reports whether the zone shows the mark.
+func (s State) Has(m Mark) bool { return slices.Contains(s.Marks, m) }
+
+// Dehydrated is oily and thirsty at once, the skin most often treated wrongly.
+func (s State) Dehydrated() bool { return s.Oil >= 2 && s.Water <= 1 }
+
+// WantsMattifying reports whether a mattifying primer has a place there.
+func (s State) WantsMattifying() bool { return s.Oil >= 2 && s.Water >= 2 && !s.Has(Flaky) }
+
+// States fills in every zone: one left out takes oil and water from the forehead (nose, upper lip, chin) or the cheeks
+// (all others); marks do not spread. A mark told of as a condition counts where it still applies on that date.
+func (c Client) States(on day.Date) [N]State {
+	var all [N]State
+	for z := range N {
+		from := Cheeks
+		if z.TZone() {
+			from = Forehead
+		}
+		all[z] = State{Oil: deref(c.Zones[from].Oil), Water: deref(c.Zones[from].Water)}
+		if g, there := c.Zones[z]; there {
+			if g.Oil != nil {
+				all[z].Oil = *g.Oil
+			}
+			if g.Water != nil {
+				all[z].Water = *g.Water
+			}
+			all[z].Marks = slices.Clone(g.Marks)
+		}
+	}
+	for _, k := range c.Conditions {
+		m := Mark(k.Kind)
+		if !slices.Contains(Marks, string(m)) || (!k.On.IsZero() && k.On.Before(on)) {
+			continue
+		}
+		for z := range N {
+			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil && m == ColdSore && z == Lips) && !all[z].Has(m) {
+				all[z].Marks = append(all[z].Marks, m)
+			}
+		}
+	}
+	for z := range all {
+		slices.Sort(all[z].Marks)
+		all[z].Marks = slices.Compact(all[z].Marks)
+	}
+	return all
+}
+
+func deref(p *int) int {
+	if p == nil {
+		return 0
+	}
+	return *p
+}
+
+// Type is what a skin is called, derived from its grades and never typed in.
+type Type struct {
+	Type     string   `json:"type"`
+	Overlays []string `json:"overlays"`
+	Because  []string `json:"because"`
+}
+
+// TypeOf derives the type: oily where T-zone mean and cheeks ≥ 2; combination where the mean is ≥ 1.5 and cheeks ≤ 1; dry
+// where all oil ≤ 1 and mean water ≤ 1 over the ten face zones; else balanced. Overlays lie over any of them.
+func (c Client) TypeOf(states [N]State) Type {
+	var middle, water, oiliest float64
+	thirsty, spotty := []Zone{}, []Zone{}
+	for z := Zone(0); z < Neck; z++ {
+		s := states[z]
+		if z.TZone() {
+			middle += float64(s.Oil) / 4
+		}
+		water += float64(s.Water) / float64(Neck)
+		oiliest = max(oiliest, float64(s.Oil))
+		if s.Dehydrated() {
+			thirsty = append(thirsty, z)
+		}
+		if s.Has(Breakout) {
+			spotty = append(spotty, z)
+		}
+	}
+	cheeks := states[Cheeks].Oil
+	t := Type{Overlays: []string{}, Because: []string{}}
+	switch {
+	case middle >= 2 && cheeks >= 2:
+		t.Type = "oily"
+	case middle >= 1.5 && cheeks <= 1:
+		t.Type = "combination"
+	case oiliest <= 1 && water <= 1:
+		t.Type = "dry"
+	default:
+		t.Type = "balanced"
+	}
+	t.Because = append(t.Because, sprintf("middle of the face oil %.3g, cheeks oil %d, mean water %.3g", middle, cheeks, water))
+	add := func(is bool, name, why string) {
+		if is {
+			t.Overlays = append(t.Overlays, name)
+			t.Because = append(t.Because, name+": "+why)
+		}
+	}
+	add(len(thirsty) > 0, "dehydrated", "oil 2 or more with water 1 or less on "+Names(thirsty))
+	add(c.Sensitivity >= 2, "sensitive", sprintf("sensitivity %d", c.Sensitivity))
+	add(c.Mature, "mature", "as noted for the client")
+	add(len(spotty) > 0, "breakout-prone", "breakouts on "+Names(spotty))
+	return t
+}

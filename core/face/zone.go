@@ -1,0 +1,179 @@
+// Package face knows the zones of a face, their areas, the grades of a skin and what follows from them.
+package face
+
+import (
+	"fmt"
+	"math"
+
+	"urncloth/core/day"
+)
+
+// Zone is one of the areas of skin that are planned separately.
+type Zone uint8
+
+// The zones, in the order in which every list of zones stands.
+const (
+	Forehead Zone = iota
+	Nose
+	UpperLip
+	Chin
+	Cheeks
+	Jaw
+	UnderEyes
+	Eyelids
+	Brows
+	Lips
+	Neck
+	Ears
+	Chest
+	N // how many there are
+)
+
+// Class is what is special about a zone.
+type Class uint8
+
+// Classes of zones.
+const (
+	Skin Class = iota
+	Eye        // thin skin near the eye
+	Brow
+	Lip
+)
+
+// zones: area in cm² for an adult with 1.73 m² of skin, both sides together.
+// [W], consistent with Lund & Browder 1944: front of head 3.5 %, neck 2 %.
+var zones = [N]struct {
+	id    string
+	name  string
+	cm2   float64
+	class Class
+	tzone bool
+}{
+	Forehead:  {"forehead", "forehead", 90, Skin, true},
+	Nose:      {"nose", "nose", 30, Skin, true},
+	UpperLip:  {"upper_lip", "upper lip", 12, Skin, true},
+	Chin:      {"chin", "chin", 33, Skin, true},
+	Cheeks:    {"cheeks", "cheeks", 190, Skin, false},
+	Jaw:       {"jaw", "jaw", 120, Skin, false},
+	UnderEyes: {"under_eyes", "under eyes", 18, Eye, false},
+	Eyelids:   {"eyelids", "eyelids", 15, Eye, false},
+	Brows:     {"brows", "brows", 10, Brow, false},
+	Lips:      {"lips", "lips", 12, Lip, false},
+	Neck:      {"neck", "neck", 220, Skin, false},
+	Ears:      {"ears", "ears", 60, Skin, false},
+	Chest:     {"chest", "chest", 300, Skin, false},
+}
+
+func (z Zone) String() string { return zones[z].id }
+
+// Name is the zone's name in plain words.
+func (z Zone) Name() string { return zones[z].name }
+
+// Class returns what is special about the zone.
+func (z Zone) Class() Class { return zones[z].class }
+
+// TZone reports whether the zone belongs to the oily middle of the face.
+func (z Zone) TZone() bool { return zones[z].tzone }
+
+// OnFace reports whether "face" includes the zone.
+func (z Zone) OnFace() bool { return z <= Lips }
+
+// MarshalText writes the zone's id.
+func (z Zone) MarshalText() ([]byte, error) { return []byte(z.String()), nil }
+
+// UnmarshalText reads a zone's id; "face" is not a zone.
+func (z *Zone) UnmarshalText(text []byte) error {
+	for i, d := range zones {
+		if d.id == string(text) {
+			*z = Zone(i)
+			return nil
+		}
+	}
+	return fmt.Errorf("%q is not a zone of the face", text)
+}
+
+// Set is a set of zones.
+type Set uint16
+
+// SetOf gathers zones.
+func SetOf(zs ...Zone) Set {
+	var s Set
+	for _, z := range zs {
+		s |= 1 << z
+	}
+	return s
+}
+
+// Face is the ten zones called face, and All every zone.
+const (
+	Face Set = 1<<Neck - 1
+	All  Set = 1<<N - 1
+)
+
+// BaseArea is where a makeup item on "face" lies: the face without eyelids, brows and lips.
+const BaseArea = Face &^ (1<<Eyelids | 1<<Brows | 1<<Lips)
+
+// Has reports whether z is in s.
+func (s Set) Has(z Zone) bool { return s&(1<<z) != 0 }
+
+// List returns the zones of s in order, never nil.
+func (s Set) List() []Zone {
+	list := []Zone{}
+	for z := Zone(0); z < N; z++ {
+		if s.Has(z) {
+			list = append(list, z)
+		}
+	}
+	return list
+}
+
+// Figures of the body. Skin area by Mosteller 1987 [P]; the bounds and the growth of the head [W], after Lund & Browder.
+const (
+	ReferenceBSA = 1.73 // m²
+	bsaLow       = 0.85 // ratio, adults
+	bsaHigh      = 1.2
+	adultAge     = 18.0
+)
+
+var headGrowth = []struct{ age, factor float64 }{{0, 2.7}, {1, 2.4}, {5, 1.86}, {10, 1.57}, {15, 1.29}, {18, 1}}
+
+// BSA is the body's skin area in m², sqrt(cm·kg/3600). Source: Mosteller 1987.
+func BSA(heightCM, weightKG float64) float64 { return math.Sqrt(heightCM * weightKG / 3600) }
+
+// HeadFactor is by how much the head of a child of that age in years is larger for its body than an adult's.
+func HeadFactor(age float64) float64 {
+	for i := 1; i < len(headGrowth); i++ {
+		a, b := headGrowth[i-1], headGrowth[i]
+		if age < b.age {
+			return a.factor + (b.factor-a.factor)*(age-a.age)/(b.age-a.age)
+		}
+	}
+	return 1
+}
+
+// Areas returns the area of each zone in cm² for this client on that date. Without height and weight the ratio of skin
+// areas is taken as 1; without a date of birth the client is an adult.
+func (c Client) Areas(on day.Date) [N]float64 {
+	ratio, head := 1.0, 1.0
+	age, known := c.Age(on)
+	if !known {
+		age = adultAge
+	}
+	if c.HeightCM > 0 && c.WeightKG > 0 {
+		ratio = BSA(c.HeightCM, c.WeightKG) / ReferenceBSA
+		if age >= adultAge {
+			ratio = min(max(ratio, bsaLow), bsaHigh)
+		}
+	}
+	if age < adultAge {
+		head = HeadFactor(age)
+	}
+	var areas [N]float64
+	for z := range N {
+		areas[z] = zones[z].cm2 * ratio
+		if z.OnFace() || z == Ears {
+			areas[z] *= head
+		}
+	}
+	return areas
+}

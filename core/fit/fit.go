@@ -1,0 +1,375 @@
+// Package fit says what speaks against a product, or an act, on one zone of one client on one day. Planners leave out
+// what a stop speaks against and avoid the rest; the checker reports it.
+package fit
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/sun"
+)
+
+// Use is a product or an act on a zone. Product is nil for an act without one.
+type Use struct {
+	Case    *sitting.Case
+	Product *kit.Product
+	Act     string // as a step's act
+	Kind    string // as a step's kind
+	How     string // press, pat, smooth, …
+	Zone    face.Zone
+}
+
+// Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
+type Objection struct {
+	Rule     string
+	Severity rules.Severity
+	Say      string
+	Final    bool
+	Bars     bool
+}
+
+// Windows in days. [W] where no source is named.
+const (
+	IsotretinoinDays       = 183
+	RetinoidDays           = 3
+	RetinoidSensitiveDays  = 7
+	ProcedureFirstDays     = 1 // dates, not hours, are known: the day itself and the next
+	InjectablePressDays    = 1
+	InjectableMassageDays  = 14
+	PhotosensitiveDays     = 7    // [P FDA AHA guidance]
+	StrongAcidPercent      = 2.0  // [W] from here an acid counts as strong
+	SensitiveFrom          = 2    // grade
+	HeavyFrom              = 4.0  // weight
+	InfantYears            = 0.5  // no sunscreen
+	ToddlerYears           = 3.0  // no glitter, no adhesive
+	GuardianYears          = 16.0 // guardian present and consenting
+	DryOil, DryWater       = 1, 1
+	OilyFrom               = 2
+	CastOnIV, CastOnDarker = 2, 1
+)
+
+// Procedures and for how many days only what the treating clinic allowed may be done. [W]
+var Procedures = map[face.Kind]int{"peel_light": 7, "peel_medium": 14, "peel_deep": 30, "laser": 14, "needling": 14}
+
+type check struct {
+	rule string
+	test func(u *Use) *Objection
+}
+
+// Fits returns every objection to a use, in the order of the table.
+func (u *Use) Fits() []Objection {
+	var list []Objection
+	for _, c := range checks {
+		if o := c.test(u); o != nil {
+			if o.Rule == "" {
+				o.Rule = c.rule
+			}
+			if o.Severity == "" {
+				o.Severity = rules.Get(o.Rule).Severity
+			}
+			o.Bars = o.Bars || o.Severity == rules.Stop
+			list = append(list, *o)
+		}
+	}
+	return list
+}
+
+// when objects where is holds, saying say with each %s replaced in turn.
+func when(is bool, say string, args ...string) *Objection {
+	if !is {
+		return nil
+	}
+	for _, a := range args {
+		say = strings.Replace(say, "%s", a, 1)
+	}
+	return &Objection{Say: say}
+}
+
+func (o *Objection) as(s rules.Severity) *Objection {
+	if o != nil {
+		o.Severity = s
+	}
+	return o
+}
+
+func (o *Objection) bars() *Objection {
+	if o != nil {
+		o.Bars = true
+	}
+	return o
+}
+
+// leaves reports whether the use leaves a film on the skin.
+func (u *Use) leaves() bool {
+	if u.Product == nil || u.Act != "apply" {
+		return false
+	}
+	g := u.Product.Kind.Of().Group
+	return g == kit.Care || g == kit.Primer || g == kit.Sunscreen
+}
+
+// scours reports whether the use peels, rubs or dissolves skin away, or pulls at it.
+func (u *Use) scours() bool {
+	if slices.Contains([]string{"peel", "blading"}, u.Kind) {
+		return true
+	}
+	return u.Product != nil && (u.Product.Kind.Polish() || u.Product.Acid() || u.Product.Tagged("peel_off"))
+}
+
+func (u *Use) strongAcid() bool {
+	p := u.Product
+	if p == nil {
+		return false
+	}
+	for _, a := range kit.Acids {
+		if p.Actives[a] >= StrongAcidPercent {
+			return true
+		}
+	}
+	return p.Kind == "acid_toner" || u.Kind == "peel"
+}
+
+var menthol = []string{"menthol"}
+
+func (u *Use) sunscreen() bool {
+	return u.Product != nil && u.Product.Kind.Of().Group == kit.Sunscreen
+}
+
+func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
+
+func (u *Use) on(zones face.Set) bool { return zones.Has(u.Zone) }
+
+// RetinoidWindow is for how many days after a retinoid nothing may scour.
+func RetinoidWindow(c *sitting.Case) int {
+	if c.Client.Sensitivity >= SensitiveFrom {
+		return RetinoidSensitiveDays
+	}
+	return RetinoidDays
+}
+
+// Healing returns the zones on which a procedure is still healing, and those in the first day after it.
+func Healing(c *sitting.Case) (healing, fresh face.Set) {
+	for _, k := range c.Conditions {
+		if days, is := Procedures[k.Kind]; is && k.Days <= days {
+			healing |= k.Zone
+			if k.Days <= ProcedureFirstDays {
+				fresh |= k.Zone
+			}
+		}
+	}
+	return healing, fresh
+}
+
+// Flare returns the zones where eczema is irritated now.
+func Flare(c *sitting.Case) face.Set { return c.Chronic("eczema") & c.Marked(face.Irritated) }
+
+// checks is the table: one row a rule, tested for one product or act on one zone.
+var checks = []check{
+	{"out-of-date", func(u *Use) *Objection {
+		p := u.Product
+		if p == nil || p.InDate(u.Case.Day.Date) {
+			return nil
+		}
+		last, _ := p.UseBy()
+		return when(true, "%s could be used until %s.", p.Name, last.String())
+	}},
+	{"runs-out", func(u *Use) *Objection {
+		return when(u.Product != nil && u.Product.Empty(), "Nothing is left of %s.", name(u)).bars()
+	}},
+	{"allergen", func(u *Use) *Objection {
+		c, p := u.Case.Client, u.Product
+		if p == nil || len(c.Allergies) == 0 {
+			return nil
+		}
+		if w := p.Carries(c.Allergies); w != "" {
+			return when(true, "%s carries %s, which the client is allergic to.", p.Name, w)
+		}
+		return when(p.Unconfirmed, "What is in %s is not confirmed, and the client has allergies.", p.Name)
+	}},
+	{"disliked", func(u *Use) *Objection {
+		c, p := u.Case.Client, u.Product
+		if p == nil {
+			return nil
+		}
+		if w := p.Breaks(c.Wishes); w != "" {
+			return when(true, "The client asked for none of this: %s. %s goes against it.", w, p.Name).as(rules.Caution).bars()
+		}
+		w := p.Carries(c.Dislikes)
+		return when(w != "", "The client would rather avoid %s; %s has it.", w, p.Name)
+	}},
+	{"patch-test", func(u *Use) *Objection {
+		return when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= SensitiveFrom,
+			"%s is new to this sensitive skin: patch test 24 to 48 hours ahead.", name(u))
+	}},
+	{"contagious", func(u *Use) *Objection {
+		b := u.Case.Barred()
+		o := when(u.on(b.Contagious|b.Eye), "")
+		if o != nil {
+			o.Final = u.on(b.Eye)
+		}
+		return o
+	}},
+	{"broken-skin", func(u *Use) *Objection { return when(u.on(u.Case.Barred().Broken), "") }},
+	{"sunburnt", func(u *Use) *Objection {
+		burnt := u.state().Has(face.Sunburn)
+		harsh := u.Product != nil && !u.Product.Bland()
+		return when(burnt && (harsh || u.state().Has(face.Blister)), "Sunburnt skin takes only what is cool and bland.")
+	}},
+	{"strips-before-makeup", strips},
+	{"scrub-on-sore", func(u *Use) *Objection {
+		if u.Product == nil || !u.Product.Kind.Polish() {
+			return nil
+		}
+		s := u.state()
+		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid"))
+		return when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= SensitiveFrom || retinoid,
+			"%s would scrub skin that is sore or thin.", name(u))
+	}},
+	{"too-often", func(u *Use) *Objection {
+		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != "lip_scrub" &&
+			u.on(u.Case.Within(RetinoidDays-1, "exfoliated")), "This skin was exfoliated within three days.")
+	}},
+	{"isotretinoin", func(u *Use) *Objection {
+		return when(u.scours() && u.on(u.Case.Within(IsotretinoinDays, "isotretinoin")), "")
+	}},
+	{"recent-retinoid", func(u *Use) *Objection {
+		return when(u.scours() && u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid")), "")
+	}},
+	{"recent-procedure", func(u *Use) *Objection {
+		healing, fresh := Healing(u.Case)
+		if u.on(fresh) && u.leaves() {
+			return when(true, "A treatment is less than a day or so old: only what the clinic allowed.").as(rules.Stop)
+		}
+		harsh := u.scours() || u.Act == "massage" || u.Product != nil && u.Product.Retinoid()
+		return when(u.on(healing) && harsh, "Skin is still healing from a treatment.").as(rules.Stop)
+	}},
+	{"injectables", func(u *Use) *Objection {
+		if u.How == "press" && u.on(u.Case.Within(InjectablePressDays, "injectables")) {
+			return when(true, "Injectables are a day old or less: nothing pressed there.")
+		}
+		rubs := u.Act == "massage" || u.How == "massage" || u.Kind == "massage" || u.Kind == "suction"
+		return when(rubs && u.on(u.Case.Within(InjectableMassageDays, "injectables")), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
+	}},
+	{"rosacea", func(u *Use) *Objection {
+		if !u.on(u.Case.Chronic("rosacea")) {
+			return nil
+		}
+		p := u.Product
+		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
+		return when(harsh || u.Act == "massage" || slices.Contains([]string{"cold", "steam", "massage", "suction"}, u.Kind), "")
+	}},
+	{"eczema", func(u *Use) *Objection {
+		p := u.Product
+		if p == nil || !u.on(u.Case.Chronic("eczema")) {
+			return nil
+		}
+		if u.on(Flare(u.Case)) && u.leaves() && !p.Kind.Moisturiser() && !u.sunscreen() && !p.Kind.SpotBalm() {
+			return when(true, "On a flare only the client's own emollient or prescription: not %s.", p.Name)
+		}
+		return when(!p.Bland(), "%s is not bland, and eczema stings.", p.Name)
+	}},
+	{"pregnancy", func(u *Use) *Objection {
+		if u.Case.Within(0, "pregnant") == 0 || u.Product == nil {
+			return nil
+		}
+		if u.Product.Retinoid() {
+			return when(true, "%s holds a retinoid.", name(u))
+		}
+		return when(u.strongAcid(), "%s is a strong acid: for the client's clinician to say.", name(u)).as(rules.Caution)
+	}},
+	{"infant", func(u *Use) *Objection {
+		age, known := u.Case.Client.Age(u.Case.Day.Date)
+		return when(known && age < InfantYears && u.sunscreen(), "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+	}},
+	{"asthma-aerosol", func(u *Use) *Objection {
+		if u.Product == nil || u.Case.Chronic("asthma") == 0 {
+			return nil
+		}
+		if u.Product.Aerosol {
+			return when(true, "%s is an aerosol, and the client has asthma.", name(u))
+		}
+		return when(u.Product.Kind == "powder" || u.Product.Kind == "spf_powder", "Loose powder with asthma: pressed on, not puffed.").as(rules.Caution)
+	}},
+	{"licensed-only", func(u *Use) *Objection {
+		return when(u.Act == "treat" && slices.Contains([]string{"extraction", "suction", "needling", "light_device", "peel", "blading"}, u.Kind) &&
+			!slices.Contains(u.Case.Day.Licensed, u.Kind), "No licensed person is recorded for %s.", u.Kind)
+	}},
+	{"not-eye-safe", func(u *Use) *Objection {
+		return when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, "%s is not safe near the eyes.", name(u))
+	}},
+	{"oil-on-extensions", func(u *Use) *Objection {
+		return when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has("lash_extensions") && u.Product.Oily(),
+			"%s is oily, and oil dissolves the glue of lash extensions.", name(u))
+	}},
+	{"too-rich", func(u *Use) *Objection {
+		p := u.Product
+		return when(u.leaves() && p.Weight >= HeavyFrom && u.state().Oil >= OilyFrom && !p.Kind.SpotBalm() && p.Kind != "eye_cream",
+			"%s is too rich for oily skin.", name(u))
+	}},
+	{"under-eye-heavy", func(u *Use) *Objection {
+		p := u.Product
+		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= HeavyFrom && p.Kind != "eye_cream" || !p.EyeSafe),
+			"%s is heavy, or not made, for the skin under the eyes.", name(u))
+	}},
+	{"on-lash-line", func(u *Use) *Objection {
+		p := u.Product
+		allowed := u.Case.Method.Is("eye_cream_reach", "lids_too") && p != nil && p.EyeSafe
+		return when(p != nil && p.Kind == "eye_cream" && u.Zone == face.Eyelids && !allowed, "")
+	}},
+	{"mattifies-dry", func(u *Use) *Objection {
+		s := u.state()
+		return when(u.Product != nil && u.Product.Kind == "primer_mattifying" && (s.Oil <= DryOil || s.Water <= DryWater || s.Has(face.Flaky)), "")
+	}},
+	{"spf-low", func(u *Use) *Objection {
+		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= sun.LeastSPF && u.Product.BroadSpectrum {
+			return nil
+		}
+		narrow := ""
+		if !u.Product.BroadSpectrum {
+			narrow = " and not broad spectrum"
+		}
+		return when(true, "%s is labelled %s%s.", name(u), strconv.FormatFloat(u.Product.SPF, 'g', -1, 64), narrow)
+	}},
+	{"flashback", func(u *Use) *Objection {
+		p := u.Product
+		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= 2 || p.Filters == "mineral" && !p.Tinted),
+			"%s may flash back white in photographs.", name(u))
+	}},
+	{"white-cast", func(u *Use) *Objection {
+		p, dark := u.Product, u.Case.Client.Phototype
+		return when(p != nil && (dark == 4 && p.WhiteCast >= CastOnIV || dark >= 5 && p.WhiteCast >= CastOnDarker),
+			"%s leaves a white cast on this skin.", name(u))
+	}},
+}
+
+func strips(u *Use) *Objection {
+	if u.Kind == "peel" {
+		return when(true, "A peel just before makeup.")
+	}
+	p := u.Product
+	if p == nil {
+		return nil
+	}
+	polish := u.Case.Method.Get("same_day_polish")
+	switch {
+	case p.Kind == "acid_toner", p.Kind == "mask_clay", p.Retinoid():
+		return when(true, "%s strips the skin just before makeup.", p.Name)
+	case p.Kind == "enzyme_polish", p.Kind == "scrub" && p.Tagged("fine"):
+		return when(polish == "never", "%s is a polish, and the house method is none on the day.", p.Name)
+	case p.Kind == "scrub":
+		return when(polish != "full", "%s is a scrub, and the house method does not allow one on the day.", p.Name)
+	}
+	return when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), "%s brings an active that is new to this skin.", p.Name)
+}
+
+func name(u *Use) string {
+	if u.Product == nil {
+		return ""
+	}
+	return u.Product.Name
+}

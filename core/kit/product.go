@@ -1,0 +1,360 @@
+// Package kit knows products: what they are, whether they may be used, and how to measure out a dose.
+package kit
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+)
+
+// Filters is the family of a sunscreen's filters.
+type Filters string
+
+// UnmarshalText accepts "", mineral, organic, mixed.
+func (f *Filters) UnmarshalText(b []byte) error {
+	*f = Filters(b)
+	return doc.OneOf(string(b), []string{"", "mineral", "organic", "mixed"})
+}
+
+// Container is what a product comes in.
+type Container string
+
+// UnmarshalText accepts "", jar, pump, tube, dropper, spray, stick.
+func (c *Container) UnmarshalText(b []byte) error {
+	*c = Container(b)
+	return doc.OneOf(string(b), []string{"", "jar", "pump", "tube", "dropper", "spray", "stick"})
+}
+
+// Product is one entry of the kit. Where RemainingG or Count is absent the stock is not known and is taken as enough.
+type Product struct {
+	ID                string             `json:"id" need:"yes" len:"1..80"`
+	Name              string             `json:"name" need:"yes" len:"1..200"`
+	Maker             string             `json:"maker,omitempty" len:"0..200"`
+	Kind              Kind               `json:"kind" need:"yes"`
+	Base              Base               `json:"base,omitempty"`
+	Weight            float64            `json:"weight,omitempty" in:"0..5"`
+	Finish            string             `json:"finish,omitempty" len:"0..40"`
+	Tags              []string           `json:"tags,omitempty" len:"0..60"`
+	Actives           map[string]float64 `json:"actives,omitempty" in:"0..100"`
+	EyeSafe           bool               `json:"eye_safe,omitempty"`
+	LensSafe          bool               `json:"lens_safe,omitempty"`
+	SPF               float64            `json:"spf,omitempty" in:"0..150"`
+	BroadSpectrum     bool               `json:"broad_spectrum,omitempty"`
+	Filters           Filters            `json:"filters,omitempty"`
+	WhiteCast         int                `json:"white_cast,omitempty" in:"0..3"`
+	WaterResistantMin int                `json:"water_resistant_min,omitempty" in:"0..80"`
+	Suits             []string           `json:"suits,omitempty" len:"0..40"`
+	PackG             float64            `json:"pack_g,omitempty" in:"0..100000"`
+	RemainingG        *float64           `json:"remaining_g,omitempty" in:"0..100000"`
+	Count             *int               `json:"count,omitempty" in:"0..100000"`
+	OpenedOn          day.Date           `json:"opened_on,omitzero"`
+	PAOMonths         int                `json:"pao_months,omitempty" in:"0..120"`
+	ExpiresOn         day.Date           `json:"expires_on,omitzero"`
+	Container         Container          `json:"container,omitempty"`
+	Unit              string             `json:"unit,omitempty" len:"0..40"`
+	GramsPerUnit      float64            `json:"grams_per_unit,omitempty" in:"0..1000"`
+	Price             float64            `json:"price,omitempty" in:"0..100000"`
+	Density           float64            `json:"density,omitempty" in:"0..5"`
+	FirstUse          bool               `json:"first_use,omitempty"`
+	Tinted            bool               `json:"tinted,omitempty"`
+	Aerosol           bool               `json:"aerosol,omitempty"`
+	Flammable         bool               `json:"flammable,omitempty"`
+	Unconfirmed       bool               `json:"ingredients_unconfirmed,omitempty"`
+}
+
+// Kit is the products at hand, in the studio's order, which decides ties.
+type Kit []Product
+
+// Find returns the product with that id, nil where there is none.
+func (k Kit) Find(id string) *Product {
+	for i := range k {
+		if k[i].ID == id {
+			return &k[i]
+		}
+	}
+	return nil
+}
+
+// Check returns what is wrong beyond the bounds of single fields.
+func (k Kit) Check(path string) doc.Faults {
+	var fs doc.Faults
+	if len(k) == 0 {
+		fs.Add(path, "is empty; a plan needs at least one product")
+	}
+	seen := map[string]int{}
+	for i, p := range k {
+		at := fmt.Sprintf("%s[%d]", path, i)
+		if j, twice := seen[p.ID]; twice && p.ID != "" {
+			fs.Add(at+".id", "%q is already the id of %s[%d]", p.ID, path, j)
+		}
+		seen[p.ID] = i
+		if w := p.WaterResistantMin; w != 0 && w != 40 && w != 80 {
+			fs.Add(at+".water_resistant_min", "%d is not 0, 40 or 80", w)
+		}
+		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() && p.ExpiresOn.AddMonths(240).Before(p.OpenedOn) {
+			fs.Add(at+".expires_on", "%s is far before opened_on", p.ExpiresOn)
+		}
+	}
+	return fs
+}
+
+// implies lists, for a tag, the tags that it includes. Someone allergic to the first is allergic to all of them.
+var implies = map[string][]string{
+	"fragrance": {"essential_oil"},
+	"bee":       {"propolis", "beeswax"},
+	"nut_oil":   {"almond", "argan"},
+	"adhesive":  {"latex", "acrylate", "cyanoacrylate", "colophony"},
+}
+
+// wishes translates what a client may ask for into the tags it rules out. A wish that is not listed is itself a tag. [W]
+var wishes = map[string][]string{
+	"vegan":         {"bee", "propolis", "beeswax", "lanolin", "snail", "carmine", "animal"},
+	"no_alcohol":    {"alcohol_denat"},
+	"no alcohol":    {"alcohol_denat"},
+	"alcohol_free":  {"alcohol_denat"},
+	"no_animal_fat": {"lanolin", "snail", "animal"},
+	"no animal fat": {"lanolin", "snail", "animal"},
+}
+
+// Carries returns the first of the client's words that the product's tags or actives meet, "" for none.
+func (p *Product) Carries(words []string) string {
+	if len(p.Tags) == 0 && len(p.Actives) == 0 {
+		return ""
+	}
+	for _, w := range words {
+		tag := normal(w)
+		if p.holds(tag) || slices.ContainsFunc(implies[tag], p.holds) {
+			return w
+		}
+	}
+	return ""
+}
+
+// CountCarried returns how many of the client's words the product meets.
+func (p *Product) CountCarried(words []string) int {
+	n := 0
+	for _, w := range words {
+		if p.Carries([]string{w}) != "" {
+			n++
+		}
+	}
+	return n
+}
+
+// Breaks returns the first wish that the product goes against, "" for none.
+func (p *Product) Breaks(wanted []string) string {
+	for _, w := range wanted {
+		tags, known := wishes[strings.ToLower(strings.TrimSpace(w))]
+		if !known {
+			tags = []string{w}
+		}
+		if p.Carries(tags) != "" {
+			return w
+		}
+	}
+	return ""
+}
+
+func (p *Product) holds(tag string) bool {
+	for _, t := range p.Tags {
+		if normal(t) == tag {
+			return true
+		}
+	}
+	for a := range p.Actives {
+		if normal(a) == tag {
+			return true
+		}
+	}
+	return false
+}
+
+func normal(word string) string {
+	if !strings.ContainsAny(word, " -") && strings.ToLower(word) == word {
+		return word
+	}
+	return strings.NewReplacer(" ", "_", "-", "_").Replace(strings.ToLower(strings.TrimSpace(word)))
+}
+
+// Has reports whether the product contains any of the actives.
+func (p *Product) Has(actives ...string) bool {
+	for _, a := range actives {
+		if p.Actives[a] > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// Tagged reports whether the product carries the tag itself.
+func (p *Product) Tagged(tag string) bool { return slices.Contains(p.Tags, tag) }
+
+// Acids are the actives that peel. "acid" alone is counted wherever the kind says so.
+var Acids = []string{"salicylic", "glycolic", "lactic", "gluconolactone", "mandelic", "azelaic"}
+
+// AHAs are the acids after which skin burns more easily. Source: FDA guidance on alpha hydroxy acids.
+var AHAs = []string{"glycolic", "lactic", "mandelic"}
+
+// Acid reports whether the product is there to peel.
+func (p *Product) Acid() bool { return p.Kind == "acid_toner" || p.Has(Acids...) }
+
+// Retinoid reports whether the product holds a retinoid.
+func (p *Product) Retinoid() bool {
+	return p.Kind == "retinoid" || p.Has("retinoid", "retinol", "retinal")
+}
+
+// soothing actives may stay on skin that must have no actives. [W]
+var soothing = []string{"hyaluronic", "ceramides", "glycerin", "panthenol", "urea", "allantoin", "vitamin_e", "zinc_oxide"}
+
+var stinging = []string{"fragrance", "alcohol_denat", "menthol"}
+
+// Bland reports whether the product has neither scent nor alcohol nor any active beyond the soothing ones.
+func (p *Product) Bland() bool {
+	if p.Carries(stinging) != "" || p.Retinoid() || p.Kind == "acid_toner" || p.Kind.Polish() {
+		return false
+	}
+	for a, percent := range p.Actives {
+		if percent > 0 && !slices.Contains(soothing, a) {
+			return false
+		}
+	}
+	return true
+}
+
+// Oily reports whether the product is oil by nature: removers that dissolve, balms, oils, and anything on an oil base.
+func (p *Product) Oily() bool {
+	if p.Tagged("oil_free") {
+		return false
+	}
+	switch p.Kind {
+	case "biphase", "balm", "cleansing_oil", "plant_oil", "face_oil", "dry_patch_balm":
+		return true
+	}
+	return p.Base == "oil"
+}
+
+// UseBy is the last date on which the product may be used: the day before its expiry or the end of its period after
+// opening, whichever comes first; ok is false where neither is known. In date means before both.
+func (p *Product) UseBy() (last day.Date, ok bool) {
+	if !p.ExpiresOn.IsZero() {
+		last, ok = p.ExpiresOn.AddDays(-1), true
+	}
+	if !p.OpenedOn.IsZero() && p.PAOMonths > 0 {
+		if end := p.OpenedOn.AddMonths(p.PAOMonths).AddDays(-1); !ok || end.Before(last) {
+			last, ok = end, true
+		}
+	}
+	return last, ok
+}
+
+// InDate reports whether the product may still be used on that date.
+func (p *Product) InDate(on day.Date) bool {
+	last, known := p.UseBy()
+	return !known || !last.Before(on)
+}
+
+// Empty reports whether nothing is left.
+func (p *Product) Empty() bool {
+	if p.Count != nil {
+		return *p.Count <= 0
+	}
+	return p.RemainingG != nil && *p.RemainingG <= 0
+}
+
+// Short reports whether grams is more than what is left.
+func (p *Product) Short(grams float64) bool {
+	return p.Count == nil && p.RemainingG != nil && grams > *p.RemainingG+1e-9
+}
+
+// PriceOf is what that many grams cost, 0 where the pack is not known.
+func (p *Product) PriceOf(grams float64) float64 {
+	if p.PackG <= 0 {
+		return 0
+	}
+	return p.Price * grams / p.PackG
+}
+
+// Measures in the hand, in grams. [W], fingertip unit [P Long & Finlay 1991].
+var measures = []struct {
+	one, many string
+	grams     float64
+}{
+	{"a rice grain", "rice grains", 0.05},
+	{"a pea", "peas", 0.25},
+	{"a bean", "beans", 0.5},
+	{"a 20 mm coin", "20 mm coins", 0.6},
+	{"a hazelnut", "hazelnuts", 1},
+	{"a grape", "grapes", 2},
+}
+
+// Other measures.
+const (
+	DropG          = 0.03 // [W]
+	FingertipUnitG = 0.5  // [P Long & Finlay 1991]
+	FingerStripG   = 1.0  // [W]
+	TeaspoonML     = 5.0
+	PadHoldsG      = 2.0 // a cotton pad [W]
+)
+
+var counts = []string{"", "", "two ", "three ", "four "}
+
+// Hand says grams as a measure in the hand: the nearest of one to four of a thing.
+func Hand(grams float64) string {
+	if grams <= 0 {
+		return ""
+	}
+	if grams < measures[0].grams*0.6 {
+		return "less than a rice grain"
+	}
+	best, words := math.Inf(1), ""
+	for _, m := range measures {
+		for n := 1; n <= 4; n++ {
+			whole := m.grams * float64(n)
+			off := math.Abs(grams-whole)/whole + 0.03*float64(n-1)
+			if off < best-1e-12 {
+				best = off
+				words = m.one
+				if n > 1 {
+					words = counts[n] + m.many
+				}
+			}
+		}
+	}
+	if last := measures[len(measures)-1]; grams > last.grams*4.5 {
+		return fmt.Sprintf("%.0f %s", grams/last.grams, last.many)
+	}
+	return words
+}
+
+// Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of 0.03 g.
+func (p *Product) Units(grams float64) (n float64, unit string) {
+	switch {
+	case p.GramsPerUnit > 0:
+		unit = p.Unit
+		if unit == "" {
+			unit = map[Container]string{"pump": "pump", "dropper": "drop", "spray": "spray second", "stick": "pass", "jar": "scoop"}[p.Container]
+		}
+		if unit == "" {
+			unit = "unit"
+		}
+		return grams / p.GramsPerUnit, unit
+	case p.Container == "dropper":
+		return grams / DropG, "drop"
+	}
+	return 0, ""
+}
+
+// Grams is what a film in mg/cm² over an area in cm² weighs.
+func Grams(film, area float64) float64 { return film * area / 1000 }
+
+// Film is the film in mg/cm² that grams give over an area in cm².
+func Film(grams, area float64) float64 {
+	if area <= 0 {
+		return 0
+	}
+	return grams * 1000 / area
+}

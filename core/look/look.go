@@ -1,0 +1,149 @@
+// Package look holds the makeup that is declared, because it is what lies on the skin later and comes off again.
+package look
+
+import (
+	"fmt"
+
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+)
+
+// Finish is how the finished face should shine.
+type Finish string
+
+// Finishes lists the words.
+var Finishes = []string{"matte", "satin", "dewy"}
+
+// UnmarshalText accepts the words of Finishes.
+func (f *Finish) UnmarshalText(b []byte) error { *f = Finish(b); return doc.OneOf(string(b), Finishes) }
+
+// Coverage is how much the base hides.
+type Coverage string
+
+// Coverages lists the words.
+var Coverages = []string{"none", "sheer", "medium", "full"}
+
+// UnmarshalText accepts the words of Coverages.
+func (c *Coverage) UnmarshalText(b []byte) error {
+	*c = Coverage(b)
+	return doc.OneOf(string(b), Coverages)
+}
+
+// Base is what the foundation is built on, or none.
+type Base string
+
+// Bases lists the words.
+var Bases = []string{"water", "silicone", "oil", "emulsion", "powder", "none"}
+
+// UnmarshalText accepts the words of Bases.
+func (b *Base) UnmarshalText(t []byte) error { *b = Base(t); return doc.OneOf(string(t), Bases) }
+
+// Film is the base as a film of the kit, "" for none.
+func (b Base) Film() kit.Base {
+	if b == "none" {
+		return ""
+	}
+	return kit.Base(b)
+}
+
+// Neckline says whether the chest shows.
+type Neckline string
+
+// UnmarshalText accepts closed and open.
+func (n *Neckline) UnmarshalText(b []byte) error {
+	*n = Neckline(b)
+	return doc.OneOf(string(b), []string{"closed", "open"})
+}
+
+// Binder is what holds a makeup item on the skin, and so what dissolves it.
+type Binder string
+
+// Binders lists the words.
+var Binders = []string{"care", "water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film", "spf_film",
+	"adhesive", "magnetic_liner", "fx_resin", "fx_acrylic", "fx_silicone", "alcohol_film"}
+
+// UnmarshalText accepts the words of Binders.
+func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(string(t), Binders) }
+
+// Attach is how lashes are held.
+type Attach string
+
+// UnmarshalText accepts the words for lashes.
+func (a *Attach) UnmarshalText(b []byte) error {
+	*a = Attach(b)
+	return doc.OneOf(string(b), []string{"", "glue_strip", "single", "magnetic", "extensions"})
+}
+
+// Spot is where an item lies: one zone, or the face without eyelids, brows and lips.
+type Spot struct{ Zones face.Set }
+
+// UnmarshalText reads a zone's id or "face".
+func (s *Spot) UnmarshalText(b []byte) error {
+	if string(b) == "face" {
+		s.Zones = face.BaseArea
+		return nil
+	}
+	var z face.Zone
+	if err := z.UnmarshalText(b); err != nil {
+		return fmt.Errorf("%q is neither a zone nor face", b)
+	}
+	s.Zones = face.SetOf(z)
+	return nil
+}
+
+// MarshalText writes a zone's id or "face".
+func (s Spot) MarshalText() ([]byte, error) {
+	if s.Zones == face.BaseArea {
+		return []byte("face"), nil
+	}
+	return []byte(s.Zones.List()[0].String()), nil
+}
+
+// Item is one piece of makeup, as declared.
+type Item struct {
+	Zone     Spot     `json:"zone" need:"yes"`
+	Item     string   `json:"item" need:"yes" len:"1..80"`
+	Binder   Binder   `json:"binder" need:"yes"`
+	Load     int      `json:"load" need:"yes" in:"1..3"`
+	Attach   Attach   `json:"attach,omitempty"`
+	Keep     bool     `json:"keep,omitempty"`
+	Strong   bool     `json:"strong,omitempty"`
+	Tags     []string `json:"tags,omitempty" len:"0..30"`
+	FirstUse bool     `json:"first_use,omitempty"`
+}
+
+// Look is the finish and what it is made of.
+type Look struct {
+	Finish   Finish   `json:"finish" need:"yes"`
+	Coverage Coverage `json:"coverage,omitempty"`
+	Base     Base     `json:"base" need:"yes"`
+	Neckline Neckline `json:"neckline" need:"yes"`
+	Items    []Item   `json:"items,omitempty" len:"0..60"`
+}
+
+// Open reports whether the chest shows.
+func (l Look) Open() bool { return l.Neckline == "open" }
+
+// Load limits before makeup, in mg/cm² of what stays on the skin: by the zone's oil, and less under full coverage. [W]
+const (
+	LimitOily     = 1.5 // oil 2–3
+	LimitLittle   = 2.0 // oil 1
+	LimitNone     = 2.6 // oil 0
+	LimitFullLess = 0.3
+)
+
+// Limit is the load limit of a zone with that oil grade under this look.
+func (l Look) Limit(oil int) float64 {
+	limit := LimitOily
+	switch oil {
+	case 0:
+		limit = LimitNone
+	case 1:
+		limit = LimitLittle
+	}
+	if l.Coverage == "full" {
+		limit -= LimitFullLess
+	}
+	return limit
+}

@@ -1,0 +1,29 @@
+package plan
+
+import (
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/prep"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/sun"
+)
+
+// Catalogue is everything the program goes by: rules, house methods and figures, with their marks and sources.
+type Catalogue struct {
+	Rules   []rules.Rule    `json:"rules"`
+	Methods []method.Method `json:"methods"`
+	Figures []figure.Figure `json:"figures"`
+}
+
+// Everything returns the catalogue.
+func Everything() Catalogue {
+	c := Catalogue{Rules: rules.All(), Methods: method.All()}
+	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures()} {
+		c.Figures = append(c.Figures, list...)
+	}
+	return c
+}

@@ -1,0 +1,236 @@
+// Package plan runs the path from a sitting to a plan, and checks a plan that a person made or edited.
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/prep"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// Format is the name and version of the document.
+const Format = "urncloth.plan/1"
+
+// Skin is what the client's skin is called.
+type Skin = face.Type
+
+// Stack is what lies on each zone at base and at removal.
+type Stack struct {
+	AtBase map[face.Zone][]stack.Layer `json:"at_base"`
+	AtLift map[face.Zone][]stack.Layer `json:"at_lift"`
+}
+
+// Point is one moment of the wear.
+type Point struct {
+	At     day.Local `json:"at"`
+	UVI    doc.Num   `json:"uvi"`
+	Place  string    `json:"place"`
+	Film   doc.Num   `json:"film_mg_cm2"`
+	SPF    doc.Num   `json:"spf_effective"`
+	DoseSE doc.Num   `json:"dose_sed"`
+}
+
+// Shine is when a zone would first show.
+type Shine struct {
+	Zone face.Zone `json:"zone"`
+	At   day.Local `json:"at"`
+}
+
+// TouchStep is one short step of a touch-up.
+type TouchStep struct {
+	Act     stack.Act `json:"act"`
+	Product string    `json:"product,omitempty"`
+	Coats   int       `json:"coats,omitempty" in:"0..10"`
+	Grams   doc.Num   `json:"grams,omitempty" in:"0..1000"`
+}
+
+// TouchUp is one interruption of the wear.
+type TouchUp struct {
+	At      day.Local   `json:"at"`
+	Zones   []string    `json:"zones"`
+	Steps   []TouchStep `json:"steps"`
+	Film    doc.Num     `json:"film_mg_cm2"`
+	SPF     doc.Num     `json:"spf_effective"`
+	Because []string    `json:"because"`
+}
+
+// BagItem is something to take along.
+type BagItem struct {
+	Product string  `json:"product"`
+	Grams   doc.Num `json:"grams"`
+	Count   int     `json:"count"`
+}
+
+// Wear is the wear part. Only the dose is reckoned so far.
+type Wear struct {
+	Dose      stack.Dose `json:"dose"`
+	Curve     []Point    `json:"curve"`
+	DoseSED   doc.Num    `json:"dose_sed"`
+	BudgetSED doc.Num    `json:"budget_sed"`
+	Shine     []Shine    `json:"shine"`
+	TouchUps  []TouchUp  `json:"touch_ups"`
+	Bag       []BagItem  `json:"bag"`
+}
+
+// Left is what is left of makeup on a zone after removal, and what may be.
+type Left struct {
+	Left   doc.Num `json:"left"`
+	Target doc.Num `json:"target"`
+}
+
+// Lift is the removal part.
+type Lift struct {
+	Steps    []stack.Step       `json:"steps"`
+	Residue  map[face.Zone]Left `json:"residue"`
+	Pads     int                `json:"pads"`
+	PadFaces int                `json:"pad_faces"`
+	Buds     int                `json:"buds"`
+	Cloths   int                `json:"cloths"`
+	Minutes  doc.Num            `json:"minutes"`
+}
+
+// Aftercare is that night and the next morning.
+type Aftercare struct {
+	Steps    []stack.Step `json:"steps"`
+	Tomorrow []string     `json:"tomorrow"`
+	Card     []string     `json:"card"`
+}
+
+// Plan is the whole document. Every part is there, empty where nothing is planned.
+type Plan struct {
+	Format    string          `json:"format" need:"yes"`
+	Sitting   sitting.Sitting `json:"sitting" need:"yes"`
+	Skin      Skin            `json:"skin"`
+	Countdown []prep.Due      `json:"countdown"`
+	Prep      prep.Prep       `json:"prep"`
+	Stack     Stack           `json:"stack"`
+	Wear      Wear            `json:"wear"`
+	Lift      Lift            `json:"lift"`
+	Aftercare Aftercare       `json:"aftercare"`
+	Findings  []rules.Finding `json:"findings"`
+}
+
+// Make plans a valid sitting.
+func Make(s *sitting.Sitting) *Plan {
+	c := sitting.Open(s)
+	p := blank(c)
+	pr, res := prep.Plan(c)
+	p.Prep = pr
+	p.take(res)
+	return p
+}
+
+// Check recomputes a plan whose steps a person made or edited: clock, stack, residue, dose and findings anew; order,
+// starts, hands-on seconds, products and touch-ups as they stand.
+func Check(from *Plan) *Plan {
+	c := sitting.Open(&from.Sitting)
+	p := blank(c)
+	p.Wear.TouchUps = append(p.Wear.TouchUps, from.Wear.TouchUps...)
+	p.Lift.Steps = complete(from.Lift.Steps)
+	p.Aftercare.Steps = complete(from.Aftercare.Steps)
+	p.Prep.GaveUp, p.Prep.RunnerUp, p.Prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
+	p.Prep.RunnerUp.Differs = orEmpty(from.Prep.RunnerUp.Differs)
+	res := stack.Prep(c, from.Prep.Steps)
+	p.Prep.Steps = complete(res.Steps)
+	p.Prep.StartsAt, p.Prep.ReadyAt, p.Prep.SlackS = day.Wall(res.StartsAt), day.Wall(res.ReadyAt), res.SlackS
+	res.Findings = prep.WithGivenUp(res.Findings, p.Prep.GaveUp)
+	p.take(res)
+	return p
+}
+
+func complete(steps []stack.Step) []stack.Step {
+	steps = orEmpty(steps)
+	for i := range steps {
+		steps[i].Complete()
+	}
+	return steps
+}
+
+func orEmpty[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}
+
+func blank(c *sitting.Case) *Plan {
+	return &Plan{Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
+		Prep:  prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
+		Stack: Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
+		Wear:  Wear{Curve: []Point{}, Shine: []Shine{}, TouchUps: []TouchUp{}, Bag: []BagItem{}},
+		Lift:  Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}}, Aftercare: Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}},
+		Findings: []rules.Finding{}}
+}
+
+func (p *Plan) take(res stack.Result) {
+	p.Stack.AtBase = res.Layers.ByZone()
+	p.Wear.Dose = res.Dose
+	p.Findings = res.Findings
+}
+
+// Read reads a plan and returns every fault found in it. What the checker computes anew may be absent.
+func Read(data []byte) (*Plan, doc.Faults) {
+	var p Plan
+	fs := doc.Read(data, &p)
+	if len(fs) > 0 && fs[0].Path == "" {
+		return nil, fs
+	}
+	fs = append(fs, p.Sitting.Check("sitting.", fs)...)
+	if p.Format != Format && p.Format != "" {
+		fs.Add("format", "%q is not %s", p.Format, Format)
+	}
+	fs = append(fs, p.checkSteps("prep", p.Prep.Steps)...)
+	fs = append(fs, p.checkSteps("lift", p.Lift.Steps)...)
+	fs = append(fs, p.checkSteps("aftercare", p.Aftercare.Steps)...)
+	if len(fs) > 0 {
+		return nil, fs
+	}
+	return &p, nil
+}
+
+func (p *Plan) checkSteps(part string, steps []stack.Step) doc.Faults {
+	var fs doc.Faults
+	loc, err := p.Sitting.Day.Zone()
+	seen := map[string]bool{}
+	for i, s := range steps {
+		at := fmt.Sprintf("%s.steps[%d]", part, i)
+		if seen[s.ID] && s.ID != "" {
+			fs.Add(at+".id", "%q is the id of an earlier step", s.ID)
+		}
+		if s.With != "" && !seen[s.With] {
+			fs.Add(at+".with", "%q is not the id of an earlier step", s.With)
+		}
+		seen[s.ID] = true
+		if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
+			fs.Add(at+".product", "%q is not in the kit", s.Product)
+		}
+		if s.Act == "apply" && s.Product == "" {
+			fs.Add(at+".product", "is missing; an apply step needs one")
+		}
+		if err == nil && !s.Start.IsZero() {
+			if _, ok := s.Start.In(loc); !ok {
+				fs.Add(at+".start", "%s does not exist in %s: the clock skips it", s.Start, p.Sitting.Day.Timezone)
+			}
+		}
+	}
+	return fs
+}
+
+// JSON writes the plan, indented, the same bytes for the same plan.
+func (p *Plan) JSON() []byte {
+	var b bytes.Buffer
+	enc := json.NewEncoder(&b)
+	enc.SetEscapeHTML(false)
+	enc.SetIndent("", "  ")
+	if err := enc.Encode(p); err != nil {
+		panic(fmt.Sprintf("plan: %v", err)) // every number a plan holds is finite
+	}
+	return b.Bytes()
+}

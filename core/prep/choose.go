@@ -1,0 +1,342 @@
+package prep
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// group is zones that are alike in everything a choice depends on.
+type group struct {
+	zones face.Set
+	like  face.Zone // any of them
+	cands [slots][]candidate
+	limit float64
+	base  surface // of the foundation over it, bare for none
+}
+
+// candidate is one way to fill a slot: a product, for primers perhaps with a veil over it, or nothing.
+type candidate struct {
+	product *kit.Product
+	veil    *kit.Product
+	film    float64
+	cost    float64 // all of it but what depends on the layers below
+	residue float64
+	bottom  surface // what meets the layer below
+	top     surface // what the next layer meets, bare to leave it as it was
+	set     int     // nominal seconds to set, which rank the kinds
+	order   int     // in the kit
+	why     string
+}
+
+// label is a path through the first slots of a group.
+type label struct {
+	cost    float64
+	residue float64
+	top     surface
+	picks   [slots]int16 // index of the candidate; -1 not reached
+}
+
+// restrict narrows what the search may choose: slots that must stay empty where they may, and the longest setting time
+// for a moisturiser.
+type restrict struct {
+	drop    [slots]bool
+	quickly int // seconds, 0 for any
+}
+
+// groups partitions the zones by grades, marks, eye or lip class, place on the face, and whatever condition or learned
+// factor tells them apart.
+func groups(c *sitting.Case) []*group {
+	index := map[string]*group{}
+	var list []*group
+	for _, z := range (face.Face | c.Neighbours()).List() {
+		s := c.Skin[z]
+		class := z.Class()
+		if class == face.Brow { // brows are handled as the skin around them
+			class = face.Skin
+		}
+		key := fmt.Sprint(s.Oil, s.Water, s.Marks, class, face.BaseArea.Has(z), z == face.Eyelids, c.Client.Learned.Moisture[z])
+		for _, k := range c.Conditions {
+			key += strconv.FormatBool(k.Zone.Has(z))
+		}
+		b := c.Barred()
+		key += strconv.FormatBool(b.All().Has(z))
+		g := index[key]
+		if g == nil {
+			g = &group{like: z, limit: c.Limit(z)}
+			if face.BaseArea.Has(z) {
+				g.base = surfaceOf(c.Look.Base.Film())
+			}
+			index[key] = g
+			list = append(list, g)
+		}
+		g.zones |= face.SetOf(z)
+	}
+	return list
+}
+
+// gather fills in the candidates of every slot of a group: suitable products in the order of the kit, and nothing last.
+func (pl *planner) gather(g *group) {
+	c := pl.c
+	var area float64
+	for _, z := range g.zones.List() {
+		area += c.Area[z]
+	}
+	for s := range slots {
+		if !belongs(c, s, g.like) {
+			g.cands[s] = []candidate{{order: math.MaxInt32}}
+			continue
+		}
+		var list []candidate
+		for i := range c.Kit {
+			p := &c.Kit[i]
+			if !slices.Contains(slotKinds[s], p.Kind) {
+				continue
+			}
+			if k, ok := pl.candidate(g, s, p, area); ok {
+				k.order = i
+				list = append(list, k)
+			}
+		}
+		if s == primer && c.Method.Is("primer_split", "by_zone_with_veil") {
+			list = pl.veiled(g, list, area)
+		}
+		list = pl.byMethod(g, s, list)
+		g.cands[s] = append(list, pl.nothing(g, s, list))
+	}
+}
+
+// candidate costs a product in a slot; ok is false where something bars it.
+func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (candidate, bool) {
+	c := pl.c
+	off, why, ok := misfit(c, s, p, g.like)
+	if !ok {
+		return candidate{}, false
+	}
+	use := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: pl.how(p, g.like), Zone: g.like}
+	k := candidate{product: p, film: pl.film(s, p, g.like), bottom: surfaceOf(p.Base), top: surfaceOf(p.Base), why: why}
+	k.cost = layerCost + off + dislikedCost*float64(p.CountCarried(c.Client.Dislikes))
+	for _, o := range use.Fits() {
+		if o.Bars {
+			return candidate{}, false
+		}
+		if o.Severity == rules.Caution {
+			k.cost += avoidable
+		}
+	}
+	grams := kit.Grams(k.film, area)
+	k.cost += p.PriceOf(grams)
+	if p.Short(grams) || pl.scarce[p.ID] {
+		k.cost += avoidable
+	}
+	k.residue = k.film * p.Kind.Of().Stays
+	k.set = int(p.Kind.Of().SetS)
+	switch {
+	case p.Kind.SpotBalm():
+		k.top = bare
+	case p.Kind == "face_oil" && p.Base == "oil":
+		k.top = thinOil
+	}
+	return k, true
+}
+
+// veiled adds, for each mattifying primer, the thin hydrating veil of the method over it.
+func (pl *planner) veiled(g *group, list []candidate, area float64) []candidate {
+	for i := range list {
+		if list[i].product.Kind != "primer_mattifying" {
+			continue
+		}
+		var best *candidate
+		for j := range list {
+			h := &list[j]
+			if h.product.Kind == "primer_hydrating" && (best == nil || h.cost < best.cost) {
+				best = h
+			}
+		}
+		if best == nil {
+			continue
+		}
+		h := best.product
+		list[i].veil = h
+		list[i].cost += layerCost + h.PriceOf(kit.Grams(veilFilm, area))
+		list[i].residue += veilFilm * h.Kind.Of().Stays
+		list[i].top = surfaceOf(h.Base)
+	}
+	return list
+}
+
+// byMethod narrows a slot to what the house method wants there.
+func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
+	c := pl.c
+	withSPF := c.Daylight && (c.Method.Is("spf_layer", "moisturiser_with_spf") ||
+		c.Method.Is("oily_moisture", "spf_counts") && c.Skin[g.like].Oil >= 2)
+	if !withSPF || s != sunscreen && s != moisturiser {
+		return list
+	}
+	one := pl.kindsOf(g, "moisturiser_spf")
+	if !one {
+		return list
+	}
+	if s == moisturiser {
+		return nil
+	}
+	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != "moisturiser_spf" })
+}
+
+func (pl *planner) kindsOf(g *group, kind kit.Kind) bool {
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		if p.Kind != kind {
+			continue
+		}
+		if _, ok := pl.candidate(g, sunscreen, p, 1); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// nothing is the empty candidate of a slot. A slot that may not be empty may be where nothing suits at all.
+func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
+	none := candidate{order: math.MaxInt32, cost: empty(pl.c, s, g.like)}
+	if none.cost == forbidden && len(others) == 0 {
+		none.cost = 0
+	}
+	if s == sunscreen && g.like.Class() == face.Eye {
+		none.cost = min(none.cost, eyeUnscreened)
+	}
+	return none
+}
+
+// solve finds the cheapest path over the slots of a group: label-setting shortest path with the load as a resource. A
+// label falls when another with the same topmost base costs no more and weighs no more. banned is one candidate of one
+// slot that may not be taken, slot slots for none. Cost: slots × candidates × labels, the labels being few.
+func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (label, bool) {
+	labels := pl.labels[:0]
+	first := label{}
+	for i := range first.picks {
+		first.picks[i] = -1
+	}
+	labels = append(labels, first)
+	next := pl.spare[:0]
+	for _, s := range pl.order {
+		next = next[:0]
+		cands := g.cands[s]
+		quickest := math.MaxInt
+		if s == moisturiser && r.quickly > 0 {
+			quickest = r.quickly
+			if !slices.ContainsFunc(cands, func(k candidate) bool { return k.product != nil && k.set <= quickest }) {
+				quickest = math.MaxInt
+			}
+		}
+		for _, l := range labels {
+			for i := range cands {
+				k := &cands[i]
+				if s == bannedSlot && i == banned || k.product != nil && (r.drop[s] && len(cands) > 1 || k.set > quickest) {
+					continue
+				}
+				n := l
+				n.picks[s] = int16(i)
+				n.cost += k.cost
+				if k.product != nil {
+					mixed := s == oil && pl.mixed
+					if l.top != bare && !mixed {
+						over := laying[k.bottom][l.top]
+						n.cost += over
+						if over >= stack.BeadsFrom && k.top != bare && l.top != thinOil {
+							n.cost += avoidable
+						}
+					}
+					n.residue += k.residue
+					if k.top != bare && !mixed {
+						n.top = k.top
+					}
+				}
+				next = keep(next, n)
+			}
+		}
+		labels, next = next, labels
+	}
+	best, found := label{}, false
+	for _, l := range labels {
+		l.cost += pl.ending(g, l)
+		if !found || better(&l, &best) {
+			best, found = l, true
+		}
+	}
+	pl.labels, pl.spare = labels, next
+	return best, found
+}
+
+// ending is what the whole stack costs once it is laid: load over the limit, and the foundation over the topmost film.
+func (pl *planner) ending(g *group, l label) float64 {
+	var cost float64
+	if over := l.residue - g.limit; over > 1e-9 {
+		cost += loadCost*over + avoidable
+	}
+	if g.base != bare && l.top != bare {
+		under := laying[g.base][l.top]
+		cost += under
+		if under >= stack.MismatchFrom {
+			cost += avoidable
+		}
+	}
+	return cost
+}
+
+// surface is the base of a film as a small number, for the search.
+type surface uint8
+
+// bare is no film; the others are the bases of the kit in their order, and a thin face oil last, which costs what oil
+// costs but does not count as beading.
+const bare surface = 0
+
+var thinOil = surface(len(kit.Bases))
+
+func surfaceOf(b kit.Base) surface { return surface(slices.Index(kit.Bases, string(b))) }
+
+// laying is kit.OverWhat by number.
+var laying = func() (table [8][8]float64) {
+	for i, row := range kit.Bases {
+		for j, column := range kit.Bases {
+			table[i][j] = kit.OverWhat(kit.Base(row), kit.Base(column))
+		}
+		table[i][thinOil] = kit.OverWhat(kit.Base(row), "oil")
+	}
+	return table
+}()
+
+// better orders labels by cost; ties fall by the order of the kit.
+func better(a, b *label) bool {
+	if d := a.cost - b.cost; math.Abs(d) > 1e-9 {
+		return d < 0
+	}
+	return slices.Compare(a.picks[:], b.picks[:]) < 0
+}
+
+// keep adds a label unless one dominates it, and drops those it dominates.
+func keep(list []label, n label) []label {
+	out := list[:0]
+	for i := range list {
+		l := &list[i]
+		if l.top == n.top && l.residue <= n.residue+1e-12 && l.cost <= n.cost+1e-9 && (l.cost < n.cost-1e-9 || l.cost <= n.cost+1e-9 && slices.Compare(l.picks[:], n.picks[:]) <= 0) {
+			return list
+		}
+	}
+	for i := range list {
+		l := list[i]
+		if l.top == n.top && n.residue <= l.residue+1e-12 && (n.cost < l.cost-1e-9 || n.cost <= l.cost+1e-9 && slices.Compare(n.picks[:], l.picks[:]) <= 0) {
+			continue
+		}
+		out = append(out, l)
+	}
+	return append(out, n)
+}

@@ -1,0 +1,139 @@
+package prep
+
+import (
+	"slices"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/stack"
+)
+
+// Hands-on seconds. [W]; those marked * are ours where the handbook names none.
+const (
+	consultS   = 120
+	handsS     = 30
+	setupS     = 60
+	lensS      = 60 // * the owner's own hands, the artist waits
+	refreshS   = 60
+	cleanseS   = 60
+	rinseS     = 40
+	dryS       = 15 // * pat dry
+	mistS      = 15
+	essenceS   = 20
+	serumS     = 30
+	eyeCreamS  = 30
+	moistureS  = 60
+	touchS     = 20
+	lipsS      = 30
+	lipScrubS  = 90
+	patchS     = 20
+	oilS       = 30
+	primerS    = 30
+	faceSPFS   = 60
+	neckSPFS   = 20
+	earsSPFS   = 15
+	chestSPFS  = 20
+	polishS    = 60  // rubbed 30–60
+	coldPadS   = 600 // ten minutes
+	massageS   = 60  // * brief, upward
+	leastPartS = 30  // * the least for one of several products in a slot
+	coolClothS = 300 // * a cool cloth where a reading, not a wash, says the skin is hot
+)
+
+// draft is a step whose start is not yet known.
+type draft struct {
+	step    stack.Step
+	slot    slot // slots for what fills none
+	zones   face.Set
+	waits   bool // for its zones to have set
+	prelude bool // before anything is laid, in order
+	touch   bool // needs every zone it touches to have set
+	with    int  // index of the draft it is blended with, -1 for none
+	freeSet time.Time
+	cools   bool
+	veil    bool
+}
+
+// schedule sets the starts of drafts, forward from the chair. In order, each waits for the hands and for its own zones;
+// across, hands go on elsewhere while a zone sets, as long as no step overtakes another on the same zone. It returns the
+// drafts in order of start and when everything has set. O(n²).
+func (pl *planner) schedule(drafts []draft, across bool) ([]draft, time.Time) {
+	var set [face.N]time.Time
+	hands, ready := pl.c.ChairAt, pl.c.ChairAt
+	out := make([]draft, 0, len(drafts))
+	starts := make([]time.Time, len(drafts))
+	left := make([]int, len(drafts))
+	for i := range left {
+		left[i] = i
+	}
+	when := func(d *draft) time.Time {
+		at := hands
+		if d.waits || d.touch {
+			for z := range face.N {
+				if d.zones.Has(z) && set[z].After(at) {
+					at = set[z]
+				}
+			}
+		}
+		if d.step.Product != "" && d.step.Act != "setup" && pl.c.CoolAt.After(at) {
+			at = pl.c.CoolAt
+		}
+		return at
+	}
+	for len(left) > 0 {
+		pick, at := 0, when(&drafts[left[0]])
+		if across && !drafts[left[0]].prelude && drafts[left[0]].with < 0 {
+			pick, at = pl.earliest(drafts, left, when)
+		}
+		d := drafts[left[pick]]
+		if d.with >= 0 {
+			at = starts[d.with]
+		}
+		starts[left[pick]] = at
+		left = slices.Delete(left, pick, pick+1)
+		d.step.Start = day.Wall(at)
+		done := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
+		if d.cools && d.freeSet.After(done) {
+			d.step.SetS = int(d.freeSet.Sub(done).Seconds())
+		}
+		end := done.Add(time.Duration(d.step.SetS) * time.Second)
+		for z := range face.N {
+			if d.zones.Has(z) && end.After(set[z]) {
+				set[z] = end
+			}
+		}
+		busy := at.Add(time.Duration(d.step.HandsS) * time.Second)
+		if busy.After(hands) {
+			hands = busy
+		}
+		if end.After(ready) {
+			ready = end
+		}
+		out = append(out, d)
+	}
+	return out, ready
+}
+
+// earliest picks, of the drafts that no earlier one holds up on a zone, the one that can start first.
+func (pl *planner) earliest(drafts []draft, left []int, when func(*draft) time.Time) (pick int, at time.Time) {
+	pick = -1
+	var before face.Set
+	for i, n := range left {
+		d := &drafts[n]
+		if d.zones&before == 0 && (d.zones != 0 || before == 0) && d.with < 0 {
+			if t := when(d); pick < 0 || t.Before(at) {
+				pick, at = i, t
+			}
+		}
+		// what is blended goes straight after its partner
+		if pick >= 0 && i+1 < len(left) && drafts[left[i+1]].with == left[pick] {
+			before |= drafts[left[i+1]].zones
+		}
+		before |= d.zones
+	}
+	if pick < 0 {
+		pick, at = 0, when(&drafts[left[0]])
+	}
+	return pick, at
+}

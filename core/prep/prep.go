@@ -1,0 +1,526 @@
+// Package prep plans the stack of layers before makeup: which product goes on which zone, in what order, by what clock.
+//
+// Choosing is a shortest path over layers for each group of alike zones, exact under the load limit. Fitting the clock is
+// a best-first search over what may be given up, the cheapest first. Steps are then scored by package stack, the same
+// evaluator that checks steps made by hand.
+package prep
+
+import (
+	"container/heap"
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// GaveUp is one thing left out or changed so that prep fits the clock.
+type GaveUp struct {
+	What   string  `json:"what"` // the slot or the way of working
+	How    string  `json:"how"`  // drop, quicker or cross_work
+	Cost   doc.Num `json:"cost"`
+	SavesS int     `json:"saves_s"`
+	Say    string  `json:"say"`
+}
+
+// Differs is one slot in which the second-best stack is another.
+type Differs struct {
+	Slot    string      `json:"slot"`
+	Zones   []face.Zone `json:"zones"`
+	Chosen  string      `json:"chosen"`    // product id, "" for none
+	Instead string      `json:"runner_up"` // product id, "" for none
+}
+
+// RunnerUp is the second-best stack: what it would cost in all, and how much more than the one chosen.
+type RunnerUp struct {
+	Cost    doc.Num   `json:"cost"`
+	More    doc.Num   `json:"more"`
+	Differs []Differs `json:"differs"`
+}
+
+// Prep is the prep part of a plan.
+type Prep struct {
+	StartsAt day.Local    `json:"starts_at"`
+	ReadyAt  day.Local    `json:"ready_at"`
+	SlackS   int          `json:"slack_s"`
+	Cost     doc.Num      `json:"cost"`
+	GaveUp   []GaveUp     `json:"gave_up"`
+	RunnerUp RunnerUp     `json:"runner_up"`
+	Steps    []stack.Step `json:"steps"`
+}
+
+type planner struct {
+	c        *sitting.Case
+	order    []slot
+	mixed    bool // oil mixed with serum
+	scarce   map[string]bool
+	groups   []*group
+	chosen   []label
+	memo     map[memoKey]solved
+	labels   []label
+	spare    []label
+	across   bool
+	noScrub  bool
+	noDepuff bool
+	seconds  map[[2]int]solved
+	before   []draft // the prelude, made once
+}
+
+type memoKey struct {
+	group int
+	restrict
+}
+
+type solved struct {
+	label
+	found bool
+}
+
+// Plan makes the prep plan of a case and what the evaluator says of it.
+func Plan(c *sitting.Case) (Prep, stack.Result) {
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}}
+	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
+	for range 4 { // products that run out over the whole face are avoided at the next try
+		pl.memo = map[memoKey]solved{}
+		for _, g := range pl.groups {
+			pl.gather(g)
+		}
+		pl.choose(restrict{})
+		if !pl.findScarce() {
+			break
+		}
+	}
+	taken := pl.fitClock()
+	drafts, _ := pl.scheduled(taken.restrict)
+	steps := make([]stack.Step, len(drafts))
+	for i := range drafts {
+		pl.word(&drafts[i])
+		steps[i] = drafts[i].step
+	}
+	number(steps, drafts)
+	pl.spatula(steps)
+	pl.explain(steps, drafts, taken.restrict)
+	res := stack.Prep(c, steps)
+	p := Prep{StartsAt: day.Wall(res.StartsAt), ReadyAt: day.Wall(res.ReadyAt), SlackS: res.SlackS, Cost: doc.Num(pl.cost(pl.chosen) + taken.extra),
+		GaveUp: taken.gaveUp, Steps: res.Steps}
+	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
+	p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
+	res.Findings = WithGivenUp(res.Findings, p.GaveUp)
+	res.Steps = p.Steps
+	return p, res
+}
+
+// WithGivenUp puts what was given up for the clock into the findings, together with the minutes that are still missing.
+func WithGivenUp(fs []rules.Finding, gave []GaveUp) []rules.Finding {
+	if len(gave) == 0 {
+		return fs
+	}
+	words := make([]string, len(gave))
+	for i, g := range gave {
+		words[i] = g.words()
+	}
+	say := "Given up for the clock: " + face.List(words) + "."
+	for i := range fs {
+		if fs[i].Rule == "time-short" {
+			fs[i].Say += " " + say
+			return fs
+		}
+	}
+	return rules.Sort(append(fs, rules.New("time-short", "prep", "", nil, "%s", say)))
+}
+
+func (g GaveUp) words() string {
+	switch g.How {
+	case "cross_work":
+		return "waiting with the hands still"
+	case "quicker":
+		return "the better, slower " + g.What
+	}
+	return g.What
+}
+
+func number(steps []stack.Step, drafts []draft) {
+	for i := range steps {
+		steps[i].ID = "p" + strconv.Itoa(i+1)
+		steps[i].Complete()
+	}
+	for i, d := range drafts {
+		if d.with < 0 {
+			continue
+		}
+		for j := i - 1; j >= 0; j-- {
+			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot && drafts[j].zones&d.zones != 0 {
+				steps[i].With = steps[j].ID
+				break
+			}
+		}
+	}
+}
+
+func (pl *planner) ready(at time.Time, n int) stack.Step {
+	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: "ready", Start: day.Wall(at), Say: "Skin is ready for base: never tight, never tacky, never greasy."}
+	s.Complete()
+	return s
+}
+
+// choose solves every group under the same restriction and returns the total cost.
+func (pl *planner) choose(r restrict) float64 {
+	pl.chosen = make([]label, len(pl.groups))
+	for i := range pl.groups {
+		pl.chosen[i] = pl.solved(i, r)
+	}
+	return pl.cost(pl.chosen)
+}
+
+func (pl *planner) solved(i int, r restrict) label {
+	k := memoKey{i, r}
+	if s, known := pl.memo[k]; known {
+		return s.label
+	}
+	l, found := pl.solve(pl.groups[i], r, slots, 0)
+	pl.memo[k] = solved{l, found}
+	return l
+}
+
+func (pl *planner) cost(chosen []label) float64 {
+	var sum float64
+	for _, l := range chosen {
+		sum += l.cost
+	}
+	return sum
+}
+
+// findScarce marks products that the whole choice would use up, and reports whether it found new ones.
+func (pl *planner) findScarce() bool {
+	used := map[*kit.Product]float64{}
+	for i, g := range pl.groups {
+		for s := range slots {
+			if k := g.pick(s, pl.chosen[i]); k != nil && k.product != nil {
+				for _, z := range g.zones.List() {
+					used[k.product] += kit.Grams(k.film, pl.c.Area[z])
+				}
+			}
+		}
+	}
+	found := false
+	for p, grams := range used {
+		if p.Short(grams) && !pl.scarce[p.ID] {
+			pl.scarce[p.ID] = true
+			found = true
+		}
+	}
+	return found
+}
+
+func (pl *planner) scheduled(r restrict) ([]draft, time.Time) {
+	pl.choose(r)
+	drafts := pl.prelude()
+	offset := len(drafts)
+	for _, d := range pl.laying(pl.chosen) {
+		if d.with >= 0 {
+			d.with += offset
+		}
+		drafts = append(drafts, d)
+	}
+	return pl.schedule(drafts, pl.across)
+}
+
+// move is one thing that can be given up. Slots beyond the layers' stand for ways of working.
+type move struct {
+	how   string
+	slot  slot
+	quick int
+	cost  float64 // beyond what the choice itself costs
+	what  string
+}
+
+// relaxed is a set of moves and what it comes to.
+type relaxed struct {
+	restrict
+	across, noScrub, noDepuff bool
+	moves                     []int
+	last                      int
+	cost                      float64
+	extra                     float64
+	ready                     time.Time
+	gaveUp                    []GaveUp
+}
+
+// Cost of giving up what is no layer. [W]
+const (
+	dropScrubCost  = 0.3
+	dropDepuffCost = 0.5
+)
+
+// moves lists what this plan could give up, cheapest kinds first.
+func (pl *planner) moves() []move {
+	list := []move{{how: "cross_work", slot: slots, cost: crossWorkCost, what: "waiting"}}
+	for _, s := range []slot{essence, toner, serum, oil, lips, patch, eyeCream, primer} {
+		if pl.uses(s) {
+			list = append(list, move{how: "drop", slot: s, what: slotNames[s]})
+		}
+	}
+	if pl.lipScrub() != nil && pl.uses(lips) {
+		list = append(list, move{how: "drop", slot: slots, cost: dropScrubCost, what: "lip scrub"})
+	}
+	if len(pl.depuff()) > 0 {
+		list = append(list, move{how: "drop", slot: slots, cost: dropDepuffCost, what: "depuffing"})
+	}
+	for _, set := range pl.settingTimes() {
+		list = append(list, move{how: "quicker", slot: moisturiser, quick: set, what: "moisturiser"})
+	}
+	return list
+}
+
+func (pl *planner) uses(s slot) bool {
+	for i, g := range pl.groups {
+		if k := g.pick(s, pl.chosen[i]); k != nil && k.product != nil {
+			return true
+		}
+	}
+	return false
+}
+
+// settingTimes lists the distinct setting times of moisturisers shorter than the longest one chosen, the longest first.
+func (pl *planner) settingTimes() []int {
+	longest := 0
+	var all []int
+	for i, g := range pl.groups {
+		if k := g.pick(moisturiser, pl.chosen[i]); k != nil && k.product != nil {
+			longest = max(longest, k.set)
+		}
+		for _, k := range g.cands[moisturiser] {
+			if k.product != nil {
+				all = append(all, k.set)
+			}
+		}
+	}
+	all = slices.DeleteFunc(all, func(s int) bool { return s >= longest })
+	slices.Sort(all)
+	slices.Reverse(all)
+	return slices.Compact(all)
+}
+
+func (pl *planner) try(ms []move, picked []int) relaxed {
+	r := relaxed{moves: picked, last: -1}
+	for _, i := range picked {
+		m := ms[i]
+		r.last = i
+		r.extra += m.cost
+		switch {
+		case m.how == "cross_work":
+			r.across = true
+		case m.how == "quicker":
+			r.quickly = m.quick
+		case m.what == "lip scrub":
+			r.noScrub = true
+		case m.what == "depuffing":
+			r.noDepuff = true
+		default:
+			r.drop[m.slot] = true
+		}
+	}
+	pl.across, pl.noScrub, pl.noDepuff = r.across, r.noScrub, r.noDepuff
+	_, r.ready = pl.scheduled(r.restrict)
+	r.cost = pl.cost(pl.chosen) + r.extra
+	return r
+}
+
+// byCost is a heap of relaxations, the cheapest first; ties by fewer moves, then by their order.
+type byCost []relaxed
+
+func (h byCost) Len() int      { return len(h) }
+func (h byCost) Swap(i, j int) { h[i], h[j] = h[j], h[i] }
+func (h byCost) Less(i, j int) bool {
+	if d := h[i].cost - h[j].cost; math.Abs(d) > 1e-9 {
+		return d < 0
+	}
+	if d := len(h[i].moves) - len(h[j].moves); d != 0 {
+		return d < 0
+	}
+	return slices.Compare(h[i].moves, h[j].moves) < 0
+}
+func (h *byCost) Push(x any) { *h = append(*h, x.(relaxed)) }
+func (h *byCost) Pop() any {
+	old := *h
+	x := old[len(old)-1]
+	*h = old[:len(old)-1]
+	return x
+}
+
+// fitClock finds the cheapest set of moves with which prep fits before base_at. Giving more up never costs less, so the
+// first set that fits, cheapest first, is the answer; a set that cannot fit with everything still to give up is left. When
+// nothing fits it returns what comes closest: everything given up that saves time.
+func (pl *planner) fitClock() relaxed {
+	ms := pl.moves()
+	start := pl.try(ms, nil)
+	start.gaveUp = []GaveUp{}
+	fits := func(r relaxed) bool { return !r.ready.After(pl.c.BaseAt) }
+	if fits(start) {
+		pl.try(ms, nil)
+		return start
+	}
+	rest := func(from int, picked []int) []int {
+		all := slices.Clone(picked)
+		for i := from; i < len(ms); i++ {
+			all = append(all, i)
+		}
+		return all
+	}
+	if most := pl.try(ms, rest(0, nil)); !fits(most) {
+		return pl.named(ms, pl.needed(ms, most), start)
+	}
+	queue := &byCost{start}
+	for queue.Len() > 0 {
+		r := heap.Pop(queue).(relaxed)
+		if fits(r) {
+			return pl.named(ms, r, start)
+		}
+		for i := r.last + 1; i < len(ms); i++ {
+			picked := append(slices.Clone(r.moves), i)
+			n := pl.try(ms, picked)
+			if fits(n) || fits(pl.try(ms, rest(i+1, picked))) {
+				heap.Push(queue, n)
+			}
+		}
+	}
+	return pl.named(ms, start, start)
+}
+
+// needed drops, from a set of moves that still does not fit, those that save nothing.
+func (pl *planner) needed(ms []move, r relaxed) relaxed {
+	for i := 0; i < len(r.moves); {
+		fewer := slices.Delete(slices.Clone(r.moves), i, i+1)
+		if n := pl.try(ms, fewer); !n.ready.After(r.ready) {
+			r = n
+			continue
+		}
+		i++
+	}
+	return r
+}
+
+// named says what a set of moves gives up and what each costs, and leaves the planner in that state.
+func (pl *planner) named(ms []move, r, start relaxed) relaxed {
+	r.gaveUp = []GaveUp{}
+	before := start
+	for n := range r.moves {
+		m := ms[r.moves[n]]
+		now := pl.try(ms, r.moves[:n+1])
+		g := GaveUp{What: m.what, How: m.how, Cost: doc.Num(now.cost - before.cost), SavesS: int(before.ready.Sub(now.ready).Seconds())}
+		switch m.how {
+		case "cross_work":
+			g.Say = "To fit the clock, hands go on elsewhere while a zone sets."
+		case "quicker":
+			g.Say = "To fit the clock, a quicker moisturiser."
+		default:
+			g.Say = fmt.Sprintf("To fit the clock, no %s.", m.what)
+		}
+		if g.SavesS > 0 {
+			g.Say += " It saves " + stack.Minutes(g.SavesS) + "."
+		}
+		r.gaveUp = append(r.gaveUp, g)
+		before = now
+	}
+	gave := r.gaveUp
+	last := pl.try(ms, r.moves)
+	last.gaveUp = gave
+	return last
+}
+
+// second is the best stack of a group that differs from the chosen one in a slot.
+func (pl *planner) second(i int, s slot, r restrict) (label, bool) {
+	key := [2]int{i, int(s)}
+	if known, ok := pl.seconds[key]; ok {
+		return known.label, known.found
+	}
+	pick := pl.chosen[i].picks[s]
+	if pick < 0 || len(pl.groups[i].cands[s]) < 2 {
+		return label{}, false
+	}
+	l, found := pl.solve(pl.groups[i], r, s, int(pick))
+	found = found && l.cost < forbidden
+	pl.seconds[key] = solved{l, found}
+	return l, found
+}
+
+// runnerUp is the cheapest stack that differs anywhere. Every other stack differs from the chosen one in some slot of
+// some group, so barring each choice in turn finds it.
+func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
+	up := RunnerUp{Cost: doc.Num(cost), Differs: []Differs{}}
+	best := math.Inf(1)
+	var at int
+	var second label
+	for i := range pl.groups {
+		for _, s := range pl.order {
+			if l, ok := pl.second(i, s, r); ok {
+				if more := l.cost - pl.chosen[i].cost; more < best-1e-9 {
+					best, at, second = more, i, l
+				}
+			}
+		}
+	}
+	if math.IsInf(best, 1) {
+		return up
+	}
+	up.Cost, up.More = doc.Num(cost+best), doc.Num(best)
+	g := pl.groups[at]
+	for _, s := range pl.order {
+		a, b := g.pick(s, pl.chosen[at]), g.pick(s, second)
+		if a.id() != b.id() {
+			up.Differs = append(up.Differs, Differs{slotNames[s], g.zones.List(), a.id(), b.id()})
+		}
+	}
+	return up
+}
+
+func (k *candidate) id() string {
+	if k == nil || k.product == nil {
+		return ""
+	}
+	return k.product.ID
+}
+
+// explain writes into each layer's step why this product, and what was second and by how much.
+func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
+	for n := range steps {
+		d := &drafts[n]
+		if d.slot == slots || steps[n].Product == "" {
+			continue
+		}
+		for i, g := range pl.groups {
+			k := g.pick(d.slot, pl.chosen[i])
+			if k.id() != steps[n].Product || g.zones&d.zones == 0 {
+				continue
+			}
+			if k.why != "" {
+				steps[n].Say += " Chosen: " + k.why + "."
+			}
+			l, ok := pl.second(i, d.slot, r)
+			if !ok {
+				steps[n].Second = "Nothing else in the kit suits here."
+				break
+			}
+			alt := g.pick(d.slot, l)
+			name := "leaving it out"
+			if alt.product != nil {
+				name = alt.product.Name
+			}
+			more := l.cost - pl.chosen[i].cost
+			if more >= avoidable/2 {
+				steps[n].Second = fmt.Sprintf("Second choice: %s, at the price of a caution.", name)
+			} else {
+				steps[n].Second = fmt.Sprintf("Second choice: %s, %s worse on %s.", name, short(more), face.Names(g.zones.List()))
+			}
+			break
+		}
+	}
+}

@@ -1,0 +1,241 @@
+package prep
+
+import (
+	"slices"
+
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/sitting"
+)
+
+// slot is one place in the order of layers, which one product or none fills in each zone group.
+type slot uint8
+
+const (
+	toner slot = iota
+	essence
+	serum
+	eyeCream
+	moisturiser
+	lips
+	patch
+	oil
+	primer
+	sunscreen
+	slots
+)
+
+// slotNames says a slot in words.
+var slotNames = [slots]string{"toner or mist", "essence", "serum", "eye cream", "moisturiser", "lip balm", "balm on dry patches",
+	"oil", "primer", "sunscreen"}
+
+// slotKinds lists which kinds fill a slot.
+var slotKinds = [slots][]kit.Kind{
+	toner:       {"toner", "mist"},
+	essence:     {"essence"},
+	serum:       {"serum"},
+	eyeCream:    {"eye_cream"},
+	moisturiser: {"moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich"},
+	lips:        {"lip_balm"},
+	patch:       {"dry_patch_balm"},
+	oil:         {"face_oil"},
+	primer:      {"primer_mattifying", "primer_hydrating", "primer_gripping"},
+	sunscreen:   {"sunscreen", "moisturiser_spf"},
+}
+
+// Costs of choosing. [W]
+const (
+	layerCost    = 0.25 // each layer
+	dislikedCost = 1.0  // each disliked tag
+	loadCost     = 10.0 // each mg/cm² over the load limit
+	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided. Large
+	// against every other cost.
+	avoidable = 100.0
+
+	weightMisfit     = 0.5 // each step from the ideal weight
+	dryWeight        = 1.0 // added to the ideal at water 0
+	tightWeight      = 0.5 // at water 1, where oil < 2
+	mattifyDry       = 9.0
+	hydrateOily      = 2.0
+	withoutActive    = 0.4
+	heavySunscreen   = 0.3 // each weight over sunscreenWeight
+	sunscreenWeight  = 2.0
+	castCost         = 0.2
+	castDarkCost     = 1.0 // phototype IV–VI
+	darkFrom         = 4
+	eyeUnscreened    = 3.0 // eye zones without the eye-safe sunscreen the kit has
+	veilFilm         = 0.2 // mg/cm², the thin hydrating veil
+	spotShare        = 0.2 // of a flaky zone that is patches: the balm is pressed on those alone
+	crossWorkCost    = 0.1 // attention for working elsewhere while something sets
+	thirsty          = 1   // water grade
+	damp             = "dewy"
+	mattifyFromWater = 2
+)
+
+var idealWeight = [4]float64{3, 2, 1.5, 1} // by oil 0–3 [W]
+
+// forbidden is the cost of an empty slot that may not be empty.
+const forbidden = 1e6
+
+// empty is the cost of leaving a slot empty on a zone. [W]
+func empty(c *sitting.Case, s slot, z face.Zone) float64 {
+	g := c.Skin[z]
+	dry := g.Water <= thirsty
+	pick := func(is bool, yes, no float64) float64 {
+		if is {
+			return yes
+		}
+		return no
+	}
+	switch s {
+	case toner:
+		return pick(dry || c.Look.Finish == damp, 1.0, 0.3)
+	case essence:
+		return pick(dry, 0.6, 0.1)
+	case serum:
+		return pick(dry, 1.2, 0.2)
+	case eyeCream:
+		return 0.8
+	case moisturiser, sunscreen:
+		return forbidden
+	case lips:
+		return 0.6
+	case patch:
+		return 1.5
+	case oil:
+		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != "matte", 0.8, 0)
+	case primer:
+		return pick(g.Oil >= 2 && g.Water >= mattifyFromWater, 3, 1)
+	}
+	return 0
+}
+
+// belongs reports whether a slot has a place on a zone at all.
+func belongs(c *sitting.Case, s slot, z face.Zone) bool {
+	switch s {
+	case lips:
+		return z == face.Lips
+	case patch:
+		return c.Skin[z].Has(face.Flaky) && z != face.Lips && z.Class() != face.Eye
+	case eyeCream:
+		return z == face.UnderEyes || z == face.Eyelids && c.Method.Is("eye_cream_reach", "lids_too")
+	case primer:
+		return face.BaseArea.Has(z) && !c.Method.Is("primer_split", "none")
+	case sunscreen:
+		return c.Daylight && z != face.Lips
+	case oil:
+		return z != face.Lips && z != face.Eyelids && !c.Method.Is("spf_layer", "blended")
+	}
+	return z != face.Lips && z != face.Eyelids
+}
+
+// targeted are actives that go on their marked zones and never serve as the general serum.
+var targeted = map[face.Mark][]string{
+	face.Pigment:  {"vitamin_c", "niacinamide"},
+	face.Breakout: {"salicylic", "niacinamide", "zinc_pca"},
+}
+
+// dehydratedWants is the active for oily and thirsty skin; it may serve anywhere.
+const dehydratedWants = "hyaluronic"
+
+// wants lists the actives a zone's serum should bring.
+func wants(s face.State) []string {
+	var list []string
+	for _, m := range s.Marks {
+		list = append(list, targeted[m]...)
+	}
+	if s.Dehydrated() {
+		list = append(list, dehydratedWants)
+	}
+	return list
+}
+
+// aims reports whether a serum is a targeted one, and whether it belongs on skin in that state.
+func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
+	for _, m := range []face.Mark{face.Pigment, face.Breakout} {
+		if p.Has(targeted[m]...) {
+			isTargeted = true
+			here = here || s.Has(m)
+		}
+	}
+	return isTargeted, here
+}
+
+// misfit is how far a product is from what a slot wants on a zone; ok is false where it has no place there. [W]
+func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64, why string, ok bool) {
+	g := c.Skin[z]
+	switch s {
+	case serum:
+		isTargeted, here := aims(p, g)
+		if isTargeted && !here {
+			return 0, "", false
+		}
+		want := wants(g)
+		if len(want) > 0 && !p.Has(want...) {
+			return withoutActive, "without the active the zone wants", true
+		}
+		if len(want) > 0 {
+			return 0, "brings the active the zone wants", true
+		}
+		return 0, "a plain serum for skin without marks", true
+	case moisturiser:
+		ideal := Ideal(g)
+		off := max(p.Weight-ideal, ideal-p.Weight)
+		return weightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
+	case primer:
+		switch {
+		case p.Kind == "primer_mattifying" && !g.WantsMattifying():
+			return mattifyDry, "mattifying on dry or thirsty skin", true
+		case p.Kind == "primer_hydrating" && g.WantsMattifying():
+			return hydrateOily, "hydrating where mattifying is due", true
+		case p.Kind == "primer_mattifying":
+			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
+		}
+		return 0, "the primer for oil " + short(float64(g.Oil)), true
+	case sunscreen:
+		cast := castCost
+		if c.Client.Phototype >= darkFrom {
+			cast = castDarkCost
+		}
+		return heavySunscreen*max(0, p.Weight-sunscreenWeight) + cast*float64(p.WhiteCast), "labelled " + short(p.SPF), true
+	}
+	return 0, "", true
+}
+
+// Ideal is the ideal weight of a moisturiser for skin in that state. [W]
+func Ideal(g face.State) float64 {
+	ideal := idealWeight[g.Oil]
+	switch {
+	case g.Water == 0:
+		ideal += dryWeight
+	case g.Water == 1 && g.Oil < 2:
+		ideal += tightWeight
+	}
+	return ideal
+}
+
+// order is the sequence in which the slots are laid, by the house method.
+func order(c *sitting.Case) []slot {
+	seq := []slot{toner, essence, serum, moisturiser, lips, patch, oil, primer, sunscreen}
+	switch c.Method.Get("eye_cream_slot") {
+	case "before_serum":
+		seq = slices.Insert(seq, 2, eyeCream)
+	case "after_serum":
+		seq = slices.Insert(seq, 3, eyeCream)
+	default:
+		seq = slices.Insert(seq, 4, eyeCream)
+	}
+	if c.Method.Is("oil_slot", "mixed_with_serum") {
+		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == oil })
+		seq = slices.Insert(seq, slices.Index(seq, serum)+1, oil)
+	}
+	if c.Method.Is("primer_spf_order", "spf_then_primer") {
+		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == primer })
+		seq = append(seq, primer)
+	}
+	if c.Method.Is("spf_layer", "blended") && c.Daylight { // mixed in the palm with the sunscreen, so just before it
+		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == moisturiser })
+		seq = slices.Insert(seq, slices.Index(seq, sunscreen), moisturiser)
+	}
+	return seq
+}

@@ -1,0 +1,618 @@
+package prep
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/rules"
+	"urncloth/core/stack"
+)
+
+func short(f float64) string { return strconv.FormatFloat(doc.Round(f), 'f', -1, 64) }
+
+// how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh injectables.
+func (pl *planner) how(p *kit.Product, z face.Zone) string {
+	c := pl.c
+	how := "press"
+	switch {
+	case p.Kind == "toner" && c.Method.Is("toner_by", "pad"):
+		how = "pad"
+	case p.Kind == "mist":
+		how = c.Method.Get("mist_how")
+		if p.Aerosol {
+			how = "sponge"
+		}
+	case p.Kind == "eye_cream":
+		how = "tap"
+	case p.Kind.Moisturiser(), p.Kind == "lip_balm":
+		how = "smooth"
+	case p.Kind.Of().Group == kit.Primer, p.Kind.Of().Group == kit.Sunscreen:
+		how = "pat"
+	}
+	if how == "press" && c.Within(fit.InjectablePressDays, "injectables") != 0 {
+		how = "pat"
+	}
+	return how
+}
+
+var howVerbs = map[string]string{"press": "Press", "pad": "Wipe on with a pad", "sponge": "Spray on a damp sponge and press", "spray": "Spray at arm's length, eyes and mouth shut,",
+	"tap": "Tap", "smooth": "Smooth", "pat": "Spread and pat"}
+
+// film is the film to lay of a product on a zone, in mg/cm².
+func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
+	f := pl.c.Film(p.Kind, z)
+	switch {
+	case s == patch:
+		f *= spotShare
+	case s == sunscreen && pl.c.Method.Is("spf_layer", "blended"):
+		f = max(0, f-pl.c.Film("moisturiser_lotion", z)) // the dose is shared with the moisturiser
+	}
+	return doc.Round(f)
+}
+
+// prelude is everything before the first layer. It does not depend on what is chosen, so it is made once.
+func (pl *planner) prelude() []draft {
+	if pl.before != nil {
+		return slices.Clone(pl.before)
+	}
+	c := pl.c
+	var list []draft
+	add := func(act stack.Act, kind string, hands int, zones face.Set, say string, because ...string) *draft {
+		list = append(list, draft{slot: slots, prelude: true, waits: true, zones: zones, with: -1,
+			step: stack.Step{Act: act, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
+		return &list[len(list)-1]
+	}
+	add("setup", "consultation", consultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", "allergen", "lens-in")
+	add("hands", "", handsS, 0, "Wash your hands.", "hands-first")
+	add("setup", "", setupS, 0, pl.setupWords())
+	if barred := c.Barred(); barred.All() != 0 {
+		why := "broken-skin"
+		if barred.Contagious|barred.Eye != 0 {
+			why = "contagious"
+		}
+		add("refer", "", 0, 0, "Leave "+face.Names(barred.All().List())+" alone: what it looks like is for a pharmacist or doctor to say.", why)
+	}
+	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
+		add("lens_out", "", lensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", "lens-in")
+	}
+	pl.cooling(add)
+	pl.cleansing(add)
+	pl.polishing(add)
+	pl.before = list
+	return slices.Clone(list)
+}
+
+func (pl *planner) setupWords() string {
+	words := "Hair back"
+	if pl.c.Client.Has("jewellery") {
+		words += ", jewellery off"
+	}
+	if pl.c.Client.Has("glasses") {
+		words += ", glasses off"
+	}
+	return words + ", cape on."
+}
+
+type adder func(act stack.Act, kind string, hands int, zones face.Set, say string, because ...string) *draft
+
+func (pl *planner) cooling(add adder) {
+	c := pl.c
+	switch {
+	case c.CoolAt.After(c.ChairAt):
+		d := add("cool", "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", "hot-skin")
+		d.cools, d.freeSet = true, c.CoolAt
+	case c.Hot:
+		d := add("cool", "cloth", 0, face.Face, "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
+		d.step.ContactS = coolClothS
+	}
+}
+
+// cleanser picks what the skin is cleaned with: after a recent wash micellar or a mild toner, else the cleanser the skin
+// likes. Least misfit, ties by the order of the kit.
+func (pl *planner) cleanser() (*kit.Product, bool) {
+	c := pl.c
+	var best *kit.Product
+	least, refresh := math.Inf(1), c.FreshlyWashed
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		off, ok := p.Kind.CleanserFit(c.Type.Type)
+		switch {
+		case refresh && p.Kind == "micellar":
+			off, ok = 0, true
+		case refresh && p.Kind == "toner":
+			off, ok = 0.2, true
+		case refresh:
+			off += 10 // a full cleanse where nothing milder is at hand
+		}
+		if p.Kind == "mitt" {
+			off, ok = 20, true
+		}
+		if !ok || !pl.mayClean(p) {
+			continue
+		}
+		off += dislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+		if c.Client.Sensitivity >= 2 && !p.Bland() {
+			off += 0.5
+		}
+		for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
+			u := fit.Use{Case: c, Product: p, Act: "cleanse", Kind: string(p.Kind), Zone: z}
+			for _, o := range u.Fits() {
+				if o.Severity == rules.Caution {
+					off += avoidable
+				}
+			}
+		}
+		if p.Short(p.Kind.PassGrams(true)) {
+			off += avoidable
+		}
+		if off < least-1e-9 {
+			best, least = p, off
+		}
+	}
+	return best, best != nil && (best.Kind == "micellar" || best.Kind == "toner")
+}
+
+func (pl *planner) mayClean(p *kit.Product) bool {
+	open := (face.Face | pl.c.Neighbours()) &^ pl.c.Barred().All()
+	for _, z := range open.List() {
+		if z.Class() != face.Eye && !pl.clears(p, z) {
+			return false
+		}
+	}
+	return true
+}
+
+func (pl *planner) clears(p *kit.Product, z face.Zone) bool {
+	u := fit.Use{Case: pl.c, Product: p, Act: "cleanse", Kind: string(p.Kind), Zone: z}
+	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
+}
+
+func (pl *planner) cleansing(add adder) {
+	c := pl.c
+	open := (face.Face | c.Neighbours()) &^ c.Barred().All()
+	p, mild := pl.cleanser()
+	if p == nil {
+		open &^= face.SetOf(face.Eyelids)
+		add("rinse", "", rinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", "uncovered-skin")
+		add("dry", "", dryS, open, "Pat dry.")
+		return
+	}
+	var zones face.Set
+	for _, z := range open.List() {
+		near := z == face.Eyelids || z == face.UnderEyes
+		if near && c.Client.Has("contact_lenses_stay") || !pl.clears(p, z) {
+			continue
+		}
+		zones |= face.SetOf(z)
+	}
+	grams := p.Kind.PassGrams(true)
+	if p.Kind == "toner" {
+		grams = kit.PadHoldsG
+	}
+	verb, hands := "Cleanse", cleanseS
+	if mild {
+		verb, hands = "Refresh", refreshS
+	}
+	d := add("cleanse", string(p.Kind), hands, zones, "", "uncovered-skin")
+	s := &d.step
+	s.Product = p.ID
+	if p.Kind == "mitt" {
+		s.Kind, s.Cloths = "water_mitt", 1
+	}
+	stack.Measure(s, p, doc.Round(grams))
+	if mild {
+		s.Pads = int(math.Ceil(grams / kit.PadHoldsG))
+		s.PadFaces = 2 * s.Pads
+	}
+	s.How = "press"
+	if c.Within(fit.InjectablePressDays, "injectables") != 0 {
+		s.How = "pat"
+	}
+	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, amount(s))
+	if p.Kind == "micellar" && c.Method.Is("micellar_rinse", "leave") || p.Kind == "toner" {
+		film := p.Kind.Of().Film
+		s.Film = map[face.Zone]doc.Num{}
+		for _, z := range zones.List() {
+			s.Film[z] = doc.Num(film)
+		}
+		s.SetS = c.DryS(p.Kind, film)
+		d.step.Because = append(d.step.Because, "not-rinsed")
+		return
+	}
+	add("rinse", "", rinseS, zones, "Rinse with lukewarm water.", "not-rinsed", "too-hot")
+	add("dry", "", dryS, zones, "Pat dry and let it dry.")
+}
+
+// polishing adds the polish the method allows on the day, before everything else.
+func (pl *planner) polishing(add adder) {
+	c := pl.c
+	allowed := c.Method.Get("same_day_polish")
+	if allowed == "never" {
+		return
+	}
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		if p.Kind != "enzyme_polish" && p.Kind != "scrub" {
+			continue
+		}
+		var zones face.Set
+		for _, z := range (face.BaseArea &^ face.SetOf(face.UnderEyes)).List() {
+			u := fit.Use{Case: c, Product: p, Act: "treat", Kind: string(p.Kind), Zone: z}
+			if fs := u.Fits(); !slices.ContainsFunc(fs, func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+				zones |= face.SetOf(z)
+			}
+		}
+		if zones == 0 {
+			continue
+		}
+		d := add("treat", string(p.Kind), polishS, zones, "", "strips-before-makeup")
+		d.step.Product, d.step.How = p.ID, "light"
+		var grams float64
+		d.step.Film = map[face.Zone]doc.Num{}
+		for _, z := range zones.List() {
+			d.step.Film[z] = doc.Num(p.Kind.Of().Film)
+			grams += kit.Grams(p.Kind.Of().Film, c.Area[z])
+		}
+		stack.Measure(&d.step, p, grams)
+		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), amount(&d.step),
+			method.Reason("same_day_polish", allowed))
+		add("rinse", "", rinseS, zones, "Rinse with lukewarm water.", "too-hot")
+		add("dry", "", dryS, zones, "Pat dry and let it dry.")
+		return
+	}
+}
+
+func amount(s *stack.Step) string {
+	parts := []string{short(float64(s.Grams)) + " g"}
+	if s.Units > 0 {
+		n := math.Round(float64(s.Units)*4) / 4
+		if n < 0.25 {
+			n = 0.25
+		}
+		parts = append(parts, Quarters(n)+" "+plural(s.Unit, n))
+	}
+	if s.Hand != "" {
+		parts = append(parts, s.Hand)
+	}
+	return strings.Join(parts, ", ")
+}
+
+// Quarters writes a number in halves and quarters, as an artist counts pumps: 1½, ¼, 3.
+func Quarters(n float64) string {
+	whole := math.Floor(n)
+	part := map[float64]string{0: "", 0.25: "¼", 0.5: "½", 0.75: "¾"}[n-whole]
+	if whole == 0 && part != "" {
+		return part
+	}
+	return strconv.Itoa(int(whole)) + part
+}
+
+func plural(unit string, n float64) string {
+	switch {
+	case n <= 1 || unit == "":
+		return unit
+	case unit == "spray second":
+		return "spray seconds"
+	case strings.HasSuffix(unit, "s") || strings.HasSuffix(unit, "h"):
+		return unit + "es"
+	}
+	return unit + "s"
+}
+
+func (pl *planner) sundry(kind kit.Kind) *kit.Product {
+	for i := range pl.c.Kit {
+		if p := &pl.c.Kit[i]; p.Kind == kind && !p.Empty() {
+			return p
+		}
+	}
+	return nil
+}
+
+// spatula puts a clean spatula into the set-up where any step dips into a jar.
+func (pl *planner) spatula(steps []stack.Step) {
+	p := pl.sundry("spatula")
+	jar := slices.ContainsFunc(steps, func(s stack.Step) bool {
+		q := pl.c.Kit.Find(s.Product)
+		return q != nil && q.Container == "jar"
+	})
+	for i := range steps {
+		if s := &steps[i]; p != nil && jar && s.Act == "setup" && s.Kind == "" {
+			s.Product = p.ID
+			s.Say += " A clean spatula for every jar."
+			s.Because = append(slices.Clone(s.Because), "jar-fingers")
+			return
+		}
+	}
+}
+
+func (g *group) pick(s slot, l label) *candidate {
+	if l.picks[s] < 0 {
+		return nil
+	}
+	return &g.cands[s][l.picks[s]]
+}
+
+// laying makes the layer steps of a choice in order: one step for each product in a slot, over all its zones.
+func (pl *planner) laying(chosen []label) []draft {
+	var list []draft
+	for _, s := range pl.order {
+		if s == serum {
+			list = append(list, pl.depuff()...)
+		}
+		first := len(list)
+		type use struct {
+			p    *kit.Product
+			veil bool
+			why  string
+		}
+		var order []use
+		zones := map[use]face.Set{}
+		for i, g := range pl.groups {
+			k := g.pick(s, chosen[i])
+			if k == nil || k.product == nil {
+				continue
+			}
+			for _, u := range []use{{p: k.product}, {p: k.veil, veil: true}} {
+				if u.p == nil {
+					continue
+				}
+				if _, seen := zones[u]; !seen {
+					order = append(order, u)
+				}
+				zones[u] |= g.zones
+			}
+		}
+		slices.SortStableFunc(order, func(a, b use) int {
+			switch {
+			case a.veil != b.veil:
+				return map[bool]int{false: -1, true: 1}[a.veil]
+			case s == moisturiser: // cheeks first
+				return firstWith(zones[a], zones[b], face.Cheeks)
+			case s == primer: // the mattified middle first
+				return firstWith(zones[a], zones[b], face.Forehead)
+			}
+			return 0
+		})
+		for _, u := range order {
+			if s == lips {
+				list = append(list, pl.scrubLips()...)
+			}
+			list = append(list, pl.layer(s, u.p, zones[u], u.veil, len(order)))
+		}
+		pl.blending(list, s, first)
+		blended := pl.c.Method.Is("spf_layer", "blended") && pl.c.Daylight
+		if s == moisturiser && len(list) > first && !blended {
+			list = append(list, pl.touch(list[first:])...)
+		}
+		if s == sunscreen && blended && len(list) > first {
+			list = append(list, pl.touch(list[first:])...)
+		}
+	}
+	return list
+}
+
+func firstWith(a, b face.Set, z face.Zone) int {
+	switch {
+	case a.Has(z) && !b.Has(z):
+		return -1
+	case b.Has(z) && !a.Has(z):
+		return 1
+	}
+	return 0
+}
+
+// layer is the step that lays one product on its zones.
+func (pl *planner) layer(s slot, p *kit.Product, zones face.Set, veil bool, ofSeveral int) draft {
+	c := pl.c
+	d := draft{slot: s, zones: zones, with: -1}
+	d.waits = s > moisturiser || !c.Method.Is("damp_layering", "yes")
+	st := stack.Step{Act: "apply", Kind: string(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
+	film := map[face.Zone]float64{}
+	for _, z := range zones.List() {
+		f := pl.film(s, p, z)
+		if veil {
+			f = veilFilm
+		}
+		film[z] = f
+		st.Film[z] = doc.Num(f)
+		st.SetS = max(st.SetS, c.DryS(p.Kind, f))
+	}
+	st.Grams = doc.Num(c.Grams(film))
+	st.HandsS = pl.handsOn(s, zones, ofSeveral)
+	if st.How == "pad" {
+		st.Pads, st.PadFaces = 1, 2
+	}
+	st.Because = because[s]
+	if s == primer && p.Kind != "primer_mattifying" {
+		st.Because = []string{"base-mismatch"}
+	}
+	d.step, d.veil = st, veil
+	return d
+}
+
+// word says a layer's step in words. It comes last, when the clock is settled.
+func (pl *planner) word(d *draft) {
+	s, st := d.slot, &d.step
+	p := pl.c.Kit.Find(st.Product)
+	if s == slots || p == nil {
+		return
+	}
+	zones := d.zones
+	stack.Measure(st, p, float64(st.Grams))
+	verb := howVerbs[st.How]
+	if st.How == "pat" && s != sunscreen {
+		verb = "Pat"
+	}
+	st.Say = fmt.Sprintf("%s %s on %s: %s.", verb, p.Name, face.Names(zones.List()), amount(st))
+	switch {
+	case s == moisturiser && zones.Has(face.Cheeks):
+		st.Say += " Cheeks first, what is left over the middle."
+	case s == eyeCream:
+		st.Say += " Ring finger, along the orbital bone, not on the lash line."
+	case s == sunscreen && zones&face.Face&^face.SetOf(face.UnderEyes, face.Eyelids) == 0:
+		st.Say += " Ring finger, no rubbing."
+	case s == sunscreen:
+		st.Say += " Into the hairline, beside the nose and behind the ears. " + pl.measureWords(float64(st.Grams), zones)
+	case s == lips:
+		st.Say += " Blot it before colour."
+	case d.veil:
+		st.Say += " " + method.Reason("primer_split", "by_zone_with_veil")
+	}
+}
+
+// because names the rules that a slot's step answers to.
+var because = [slots][]string{
+	toner: {"no-moisture"}, essence: {"no-moisture"}, serum: {"no-moisture"}, eyeCream: {"under-eye-heavy"},
+	moisturiser: {"no-moisture"}, lips: {"dry-patch"}, patch: {"dry-patch"}, oil: {"oil-too-early"},
+	primer: {"mattifies-dry", "base-mismatch"}, sunscreen: {"spf-missing", "spf-short"},
+}
+
+// measureWords says the sunscreen dose as the house measures it.
+func (pl *planner) measureWords(grams float64, zones face.Set) string {
+	switch pl.c.Method.Get("spf_measure") {
+	case "spoon":
+		if zones.Has(face.Chest) {
+			return "A level teaspoon is about double; a safe habit."
+		}
+		return "Half a level teaspoon is half as much again; a safe habit."
+	case "two_fingers":
+		return fmt.Sprintf("%s finger strips.", Quarters(math.Round(grams/kit.FingerStripG*4)/4))
+	}
+	return "It looks shiny until it sets."
+}
+
+func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
+	switch s {
+	case toner:
+		return mistS
+	case essence:
+		return essenceS
+	case serum:
+		return serumS
+	case eyeCream:
+		return eyeCreamS
+	case moisturiser:
+		return max(moistureS/ofSeveral, leastPartS)
+	case lips:
+		return lipsS
+	case patch:
+		return patchS
+	case oil:
+		return oilS
+	case primer:
+		return primerS
+	}
+	t := 0
+	if zones&face.Face != 0 {
+		t = max(faceSPFS/ofSeveral, leastPartS)
+	}
+	for z, extra := range map[face.Zone]int{face.Neck: neckSPFS, face.Ears: earsSPFS, face.Chest: chestSPFS} {
+		if zones.Has(z) {
+			t += extra
+		}
+	}
+	return t
+}
+
+// touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
+func (pl *planner) touch(laid []draft) []draft {
+	check := func(zones face.Set) draft {
+		return draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: touchS,
+			How: "press", Because: []string{"layer-not-set"},
+			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
+	}
+	var zones face.Set
+	var each []draft
+	for _, d := range laid {
+		zones |= d.zones
+		each = append(each, check(d.zones))
+	}
+	if pl.across {
+		return each
+	}
+	return []draft{check(zones)}
+}
+
+func (pl *planner) lipScrub() *kit.Product {
+	if !pl.c.Skin[face.Lips].Has(face.Flaky) || pl.c.Barred().All().Has(face.Lips) {
+		return nil
+	}
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		u := fit.Use{Case: pl.c, Product: p, Act: "treat", Kind: "lip_scrub", Zone: face.Lips}
+		if p.Kind == "lip_scrub" && !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+			return p
+		}
+	}
+	return nil
+}
+
+func (pl *planner) scrubLips() []draft {
+	p := pl.lipScrub()
+	if p == nil || pl.noScrub {
+		return nil
+	}
+	on := face.SetOf(face.Lips)
+	st := stack.Step{Act: "treat", Kind: "lip_scrub", Product: p.ID, Zones: on.List(), HandsS: lipScrubS, How: "light", Cloths: 1,
+		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []string{"dry-patch"}}
+	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
+	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, amount(&st))
+	return []draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
+}
+
+// depuff is the method's cold pads or massage before serum, never on rosacea or after injectables.
+func (pl *planner) depuff() []draft {
+	c := pl.c
+	how := c.Method.Get("depuff")
+	if how == "none" || pl.noDepuff {
+		return nil
+	}
+	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^ c.Chronic("rosacea") &^
+		c.Within(fit.InjectableMassageDays, "injectables")
+	healing, _ := fit.Healing(c)
+	zones &^= healing
+	if zones == 0 {
+		return nil
+	}
+	st := stack.Step{Zones: zones.List(), Because: []string{"rosacea", "injectables"}}
+	if how == "cold" {
+		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = "hold", "cold", leastPartS, coldPadS, 2, "press"
+		st.Say = "Lay cold pads on for ten minutes."
+	} else {
+		st.Act, st.Kind, st.HandsS, st.How = "massage", "massage", massageS, "massage"
+		st.Say = "A brief upward massage, a minute, on the damp skin."
+	}
+	return []draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
+}
+
+// blending ties what the method mixes in the palm to one start.
+func (pl *planner) blending(list []draft, s slot, first int) {
+	tie := func(partner slot) {
+		for i := first; i < len(list); i++ {
+			if list[i].slot != s || list[i].touch {
+				continue
+			}
+			for j := i - 1; j >= 0; j-- {
+				if list[j].slot == partner && list[j].zones&list[i].zones != 0 {
+					list[i].with = j
+					break
+				}
+			}
+		}
+	}
+	switch {
+	case s == oil && pl.mixed:
+		tie(serum)
+	case s == sunscreen && pl.c.Method.Is("spf_layer", "blended"):
+		tie(moisturiser)
+	}
+}

@@ -1,0 +1,134 @@
+// Package rules is the one catalogue of rules. Planners obey it, the checker reports it.
+package rules
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"urncloth/core/face"
+)
+
+// Severity is how much a finding weighs.
+type Severity string
+
+// A stop blocks the step until a person writes a reason; a caution must be seen; a note informs.
+const (
+	Stop    Severity = "stop"
+	Caution Severity = "caution"
+	Note    Severity = "note"
+)
+
+// Rank orders severities, the gravest first.
+func (s Severity) Rank() int {
+	switch s {
+	case Stop:
+		return 0
+	case Caution:
+		return 1
+	}
+	return 2
+}
+
+// Rule is one row of the catalogue.
+type Rule struct {
+	ID       string   `json:"id"`
+	Phase    string   `json:"phase"`
+	Severity Severity `json:"severity"`
+	Final    bool     `json:"final"` // no reason lifts it
+	When     string   `json:"when"`
+	Say      string   `json:"say"`
+	Because  string   `json:"because"`
+	Instead  string   `json:"instead"`
+	Mark     string   `json:"mark"` // P published, W working
+	Source   string   `json:"source"`
+	Method   string   `json:"method"` // the house method that changes it, "" for none
+}
+
+// Finding is one rule met by one plan.
+type Finding struct {
+	Rule        string      `json:"rule"`
+	Severity    Severity    `json:"severity"`
+	Phase       string      `json:"phase"`
+	Step        string      `json:"step"`
+	Zones       []face.Zone `json:"zones"`
+	Say         string      `json:"say"`
+	Because     string      `json:"because"`
+	Instead     string      `json:"instead"`
+	Overridable bool        `json:"overridable"`
+	Lifted      string      `json:"lifted,omitempty"` // the reason a person wrote, where one lifted a stop
+}
+
+// Get returns the rule with that id. An unknown id is a mistake of the program.
+func Get(id string) Rule {
+	for _, r := range catalogue {
+		if r.ID == id {
+			return r
+		}
+	}
+	panic("rules: no rule " + id)
+}
+
+// Known reports whether there is a rule with that id.
+func Known(id string) bool {
+	return slices.ContainsFunc(catalogue, func(r Rule) bool { return r.ID == id })
+}
+
+// All returns the catalogue in the order of the handbook.
+func All() []Rule { return catalogue }
+
+// New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in say.
+func New(id, phase, step string, zones []face.Zone, say string, args ...any) Finding {
+	r := Get(id)
+	if zones == nil {
+		zones = []face.Zone{}
+	}
+	f := Finding{Rule: id, Severity: r.Severity, Phase: phase, Step: step, Zones: zones, Say: r.Say,
+		Because: r.Because, Instead: r.Instead, Overridable: !r.Final}
+	if say != "" {
+		f.Say = capital(fmt.Sprintf(say, args...))
+	}
+	return f
+}
+
+// As returns the finding with another severity than its rule's usual one.
+func (f Finding) As(s Severity) Finding {
+	f.Severity = s
+	return f
+}
+
+// NoReason returns the finding as one that no written reason lifts.
+func (f Finding) NoReason() Finding {
+	f.Overridable = false
+	return f
+}
+
+// Do returns the finding with other advice.
+func (f Finding) Do(instead string, args ...any) Finding {
+	f.Instead = capital(fmt.Sprintf(instead, args...))
+	return f
+}
+
+func capital(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToUpper(s[:1]) + s[1:]
+}
+
+// Sort orders findings by severity, then by the order of the catalogue, step and first zone, and drops repetitions.
+func Sort(fs []Finding) []Finding {
+	order := map[string]int{}
+	for i, r := range catalogue {
+		order[r.ID] = i
+	}
+	slices.SortStableFunc(fs, func(a, b Finding) int {
+		if d := a.Severity.Rank() - b.Severity.Rank(); d != 0 {
+			return d
+		}
+		return order[a.Rule] - order[b.Rule]
+	})
+	return slices.CompactFunc(fs, func(a, b Finding) bool {
+		return a.Rule == b.Rule && a.Step == b.Step && a.Say == b.Say && slices.Equal(a.Zones, b.Zones)
+	})
+}

@@ -1,0 +1,243 @@
+package sitting
+
+import (
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/sun"
+)
+
+func itoa(i int) string { return strconv.Itoa(i) }
+
+// Case is a sitting with everything filled in that follows from it: what planners and rules ask again and again.
+type Case struct {
+	*Sitting
+	Loc                               *time.Location
+	ChairAt, BaseAt, WearUntil, Until time.Time
+	Skin                              [face.N]face.State
+	Area                              [face.N]float64
+	Type                              face.Type
+	Conditions                        []Condition
+	Daylight                          bool      // the sun is up at some moment from base to the end of wear
+	Strong                            bool      // outdoors at UV index 3 or more for ten minutes
+	FirstSun                          time.Time // zero where the client is never outdoors in daylight
+	Flash                             bool
+	Evaporation                       float64 // how much slower water leaves than at the reference
+	CoolAt                            time.Time
+	Hot                               bool // a reading says the skin is still hot
+	FreshlyWashed                     bool
+	barred                            Barred
+}
+
+// Condition is a condition that still matters on the day: Days since it last applied, 0 for now.
+type Condition struct {
+	Kind face.Kind
+	Days int
+	Now  bool
+	Zone face.Set // All where none was named
+}
+
+// Figures of the clock before prep. [W]
+const (
+	CoolDown     = 20 * time.Minute // after a hot wash
+	CleanFor     = 2 * time.Hour    // skin washed within this needs only a refresh
+	SkinC        = 32.0             // skin that was not read
+	evaporateMin = 0.5
+	evaporateMax = 3.0
+)
+
+// Open fills in a valid sitting.
+func Open(s *Sitting) *Case {
+	c := &Case{Sitting: s}
+	c.Loc, _ = s.Day.Zone()
+	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
+	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(s.Day.ChairAt), at(s.Day.BaseAt), at(s.Day.WearUntil), at(s.Day.LiftAt)
+	c.Skin = s.Client.States(s.Day.Date)
+	c.Area = s.Client.Areas(s.Day.Date)
+	c.Type = s.Client.TypeOf(c.Skin)
+	c.Daylight = sun.Daylight(c.BaseAt, c.WearUntil, s.Day.Place.Lat, s.Day.Place.Lon)
+	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil) >= sun.StrongFor
+	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
+	for _, seg := range s.Day.Segments {
+		c.Flash = c.Flash || seg.Flash
+	}
+	surface := SkinC
+	if s.Day.SurfaceC != nil {
+		surface = *s.Day.SurfaceC
+		c.Hot = surface >= face.HotSurfaceC
+	}
+	c.Evaporation = Evaporation(surface, s.Day.Air.Temp(), s.Day.Air.RH())
+	if w := s.Day.Washed; w != nil {
+		washed := at(w.At)
+		c.FreshlyWashed = c.ChairAt.Sub(washed) <= CleanFor
+		if w.Hot {
+			c.CoolAt = washed.Add(CoolDown)
+		}
+	}
+	c.conditions()
+	c.barred = c.bar()
+	return c
+}
+
+// Vapour is the saturation pressure of water over air of that temperature, in hPa. Source: Magnus formula, WMO guide.
+func Vapour(tempC float64) float64 { return 6.112 * math.Exp(17.62*tempC/(243.12+tempC)) }
+
+// Evaporation is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
+// of 21 °C and 45 %, held to 0.5–3. [W]
+func Evaporation(surfaceC, airC, humidity float64) float64 {
+	pull := Vapour(surfaceC) - humidity*Vapour(airC)
+	if pull <= 0 {
+		return evaporateMax
+	}
+	reference := Vapour(SkinC) - day.RoomHumidity*Vapour(day.RoomTempC)
+	return min(max(reference/pull, evaporateMin), evaporateMax)
+}
+
+// DryS is how many seconds a film of a kind takes to set here: the absorbing part as it is, the evaporating part by film
+// and air.
+func (c *Case) DryS(k kit.Kind, film float64) int {
+	f := k.Of()
+	if f.SetS == 0 || f.Film == 0 {
+		return int(f.SetS)
+	}
+	return int(math.Round(f.SetS * (1 - f.Evaporation + f.Evaporation*film/f.Film*c.Evaporation)))
+}
+
+// conditions reads how long ago each condition applied; one without a date applies now.
+func (c *Case) conditions() {
+	for _, k := range c.Client.Conditions {
+		n := Condition{Kind: k.Kind, Now: true, Zone: face.All}
+		if !k.On.IsZero() {
+			n.Days = c.Day.Date.DaysSince(k.On)
+			n.Now = n.Days <= 0
+		}
+		if k.Zone != nil {
+			n.Zone = face.SetOf(*k.Zone)
+		}
+		c.Conditions = append(c.Conditions, n)
+	}
+}
+
+// Within returns the zones on which one of the kinds applied within so many days, 0 for none.
+func (c *Case) Within(days int, kinds ...face.Kind) face.Set {
+	var zones face.Set
+	for _, k := range c.Conditions {
+		if slices.Contains(kinds, k.Kind) && k.Days <= days {
+			zones |= k.Zone
+		}
+	}
+	return zones
+}
+
+// Chronic returns the zones of a condition that does not pass, whatever its date.
+func (c *Case) Chronic(kind face.Kind) face.Set {
+	var zones face.Set
+	for _, k := range c.Conditions {
+		if k.Kind == kind {
+			zones |= k.Zone
+		}
+	}
+	return zones
+}
+
+// Marked returns the zones that show the mark.
+func (c *Case) Marked(m face.Mark) face.Set {
+	var zones face.Set
+	for z := range face.N {
+		if c.Skin[z].Has(m) {
+			zones |= face.SetOf(z)
+		}
+	}
+	return zones
+}
+
+// Barred is the zones on which nobody may work that day: catching, open or blistered skin.
+type Barred struct {
+	Contagious, Eye, Broken, Burnt face.Set
+}
+
+// Barred returns the zones barred and why. A cold sore bars lips, upper lip and chin; an eye infection both eyes; a
+// wound or blister its zone; blistering sunburn its zone.
+func (c *Case) Barred() Barred { return c.barred }
+
+func (c *Case) bar() Barred {
+	var b Barred
+	if c.Marked(face.ColdSore) != 0 {
+		b.Contagious = face.SetOf(face.Lips, face.UpperLip, face.Chin) | c.Marked(face.ColdSore)
+	}
+	if c.Within(0, "eye_infection") != 0 {
+		b.Eye = face.SetOf(face.Eyelids, face.UnderEyes)
+	}
+	blister := c.Marked(face.Blister)
+	b.Broken = c.Marked(face.Broken) | blister
+	b.Burnt = c.Marked(face.Sunburn) & blister
+	return b
+}
+
+// All returns every barred zone.
+func (b Barred) All() face.Set { return b.Contagious | b.Eye | b.Broken | b.Burnt }
+
+// Neighbours is what belongs to the face beyond its ten zones: neck, ears, and the chest where it shows.
+func (c *Case) Neighbours() face.Set {
+	s := face.SetOf(face.Neck, face.Ears)
+	if c.Look.Open() {
+		s |= face.SetOf(face.Chest)
+	}
+	return s
+}
+
+// Limit is the load limit of a zone in mg/cm².
+func (c *Case) Limit(z face.Zone) float64 { return c.Look.Limit(c.Skin[z].Oil) }
+
+// Grams is what a film on each of the zones weighs.
+func (c *Case) Grams(film map[face.Zone]float64) float64 {
+	var g float64
+	for z := range face.N { // in order, so that the sum is the same every time
+		if f, there := film[z]; there {
+			g += kit.Grams(f, c.Area[z])
+		}
+	}
+	return g
+}
+
+// Figures of the lean moisturiser. [W]
+var leanByOil = [4]float64{1.3, 1.0, 0.8, 0.6}
+
+const (
+	leanWater0 = 0.3
+	leanWater1 = 0.15
+	leanMature = 0.15
+)
+
+// Film is the film in mg/cm² to lay of a kind on a zone: moisturisers by oil, water, age and what was learned, all others
+// their nominal film.
+func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
+	f := k.Of()
+	if !k.Moisturiser() {
+		return f.Film
+	}
+	film := f.Film
+	if c.Method.Is("moisture_dose", "generous") {
+		film = f.Full
+	}
+	s := c.Skin[z]
+	times := leanByOil[s.Oil]
+	switch s.Water {
+	case 0:
+		times += leanWater0
+	case 1:
+		times += leanWater1
+	}
+	if c.Client.Mature {
+		times += leanMature
+	}
+	if learned, ok := c.Client.Learned.Moisture[z]; ok {
+		times *= learned
+	}
+	return film * times
+}

@@ -1,0 +1,85 @@
+// Package sitting is the document a plan is made from: client, look, day, method and kit.
+package sitting
+
+import (
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/rules"
+)
+
+// Format is the name and version of the document.
+const Format = "urncloth.sitting/1"
+
+// Lift is a person's written reason for going on past a stop. Who and when belong to it.
+type Lift struct {
+	Rule   string   `json:"rule" need:"yes"`
+	Reason string   `json:"reason" need:"yes" len:"1..500"`
+	By     string   `json:"by,omitempty" len:"0..200"`
+	Zone   string   `json:"zone,omitempty" len:"0..40"`
+	On     day.Date `json:"on,omitzero"`
+}
+
+// Sitting is one client, one look, one day, and what is at hand for it.
+type Sitting struct {
+	Format string        `json:"format" need:"yes"`
+	Client face.Client   `json:"client" need:"yes"`
+	Look   look.Look     `json:"look" need:"yes"`
+	Day    day.Day       `json:"day" need:"yes"`
+	Method method.Choice `json:"method,omitempty"`
+	Kit    kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
+	Lifted []Lift        `json:"lifted,omitempty" len:"0..100"`
+}
+
+// Read reads a sitting and returns every fault found in it.
+func Read(data []byte) (*Sitting, doc.Faults) {
+	var s Sitting
+	fs := doc.Read(data, &s)
+	if len(fs) > 0 && fs[0].Path == "" {
+		return nil, fs
+	}
+	fs = append(fs, s.Check("", fs)...)
+	if len(fs) > 0 {
+		return nil, fs
+	}
+	return &s, nil
+}
+
+// Check returns what is wrong beyond the bounds of single fields. Faults already found keep a field that is merely
+// unreadable from being called missing as well.
+func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
+	var fs doc.Faults
+	if s.Format != Format && !has(already, prefix+"format") {
+		fs.Add(prefix+"format", "%q is not %s", s.Format, Format)
+	}
+	fs = append(fs, s.Client.Check(prefix+"client", s.Day.Date)...)
+	fs = append(fs, s.Day.Check(prefix+"day")...)
+	fs = append(fs, s.Method.Check(prefix+"method")...)
+	if !has(already, prefix+"kit") {
+		fs = append(fs, s.Kit.Check(prefix+"kit")...)
+	}
+	for i, l := range s.Lifted {
+		if !rules.Known(l.Rule) {
+			fs.Add(prefix+"lifted["+itoa(i)+"].rule", "%q is not a rule", l.Rule)
+		}
+	}
+	kept := fs[:0]
+	for _, f := range fs {
+		if !has(already, f.Path) {
+			kept = append(kept, f)
+		}
+	}
+	return kept
+}
+
+func has(fs doc.Faults, path string) bool {
+	for _, f := range fs {
+		if f.Path == path || len(path) > len(f.Path) && path[:len(f.Path)] == f.Path && (path[len(f.Path)] == '.' || path[len(f.Path)] == '[') {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,752 @@
+package stack
+
+import (
+	"slices"
+	"strconv"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/sun"
+)
+
+// Result is what an evaluation of prep steps gives.
+type Result struct {
+	Steps    []Step // with set times, grams, units and hand measures made anew
+	Layers   Layers
+	StartsAt time.Time
+	ReadyAt  time.Time
+	SlackS   int
+	Findings []rules.Finding
+	Dose     Dose
+}
+
+// Dose is the sunscreen laid as a first coat, beside the measures people know. SpoonML is the teaspoon rule (half a
+// teaspoon for face and neck, a whole one with the chest), a safe habit rather than the dose.
+type Dose struct {
+	Grams          doc.Num `json:"grams"`
+	AreaCM2        doc.Num `json:"area_cm2"`
+	SpoonML        doc.Num `json:"spoon_ml"`
+	FingerStrips   doc.Num `json:"finger_strips"`
+	FingertipUnits doc.Num `json:"fingertip_units"`
+}
+
+// Teaspoon rule. Source: Schneider 2002.
+const (
+	spoonFaceNeckML = 2.5
+	spoonChestML    = 5.0
+)
+
+// Rule figures.
+const (
+	BeadsFrom    = 3.0  // over-what cost at which a film beads [W]
+	MismatchFrom = 2.0  // over-what cost at which foundation does not sit [W]
+	SetOilFilm   = 0.15 // mg/cm² of set oil that is excepted [W]
+	tolerance    = 1e-9
+)
+
+// careRank orders kinds of care from thin to thick; oil comes after all of them.
+var careRank = map[kit.Kind]int{"toner": 1, "mist": 1, "essence": 2, "serum": 3, "eye_cream": 4, "moisturiser_gel": 5,
+	"moisturiser_lotion": 5, "moisturiser_cream": 5, "moisturiser_rich": 5}
+
+// run is one evaluation as it goes on.
+type run struct {
+	c        *sitting.Case
+	res      *Result
+	order    []int // steps by start, then as listed
+	washed   bool
+	lensOut  bool
+	touched  bool
+	warned   bool // of hot skin
+	spatula  bool
+	cleansed face.Set
+	unrinsed map[face.Zone]string
+	balmed   face.Set
+	used     map[string]float64
+	short    map[string]bool
+	coats    map[face.Zone][]coat
+}
+
+type coat struct {
+	product *kit.Product
+	film    float64
+	at      time.Time
+	step    string
+	blended bool
+}
+
+// Prep evaluates prep steps in the order of their starts and returns clock, layers, dose and findings. The steps' order,
+// starts, hands-on and contact seconds and products are kept. Where film and grams disagree film wins; a step with grams
+// but no film is taken as spread evenly. O(steps × zones × rules).
+func Prep(c *sitting.Case, steps []Step) Result {
+	res := Result{Steps: make([]Step, len(steps)), StartsAt: c.ChairAt, ReadyAt: c.ChairAt, Findings: []rules.Finding{}}
+	copy(res.Steps, steps)
+	r := &run{c: c, res: &res, unrinsed: map[face.Zone]string{}, used: map[string]float64{}, short: map[string]bool{}, coats: map[face.Zone][]coat{}}
+	r.sequence()
+	for _, n := range r.order {
+		r.step(&res.Steps[n])
+	}
+	r.hands()
+	res.SlackS = int(c.BaseAt.Sub(res.ReadyAt).Seconds())
+	r.base()
+	r.sunscreen()
+	r.whole()
+	if res.SlackS < 0 {
+		r.find("time-short", "", 0, "%s are missing: skin is ready at %s, base is at %s.", Minutes(-res.SlackS), day.Wall(res.ReadyAt).Clock(), c.Day.BaseAt.Clock())
+	}
+	lift(c, res.Findings)
+	res.Findings = rules.Sort(res.Findings)
+	return res
+}
+
+// Minutes says seconds as minutes and seconds.
+func Minutes(s int) string {
+	if s < 60 {
+		return strconv.Itoa(s) + " seconds"
+	}
+	if s%60 == 0 {
+		if s == 60 {
+			return "1 minute"
+		}
+		return strconv.Itoa(s/60) + " minutes"
+	}
+	return strconv.Itoa(s/60) + " min " + strconv.Itoa(s%60) + " s"
+}
+
+func (r *run) sequence() {
+	r.order = make([]int, len(r.res.Steps))
+	starts := make([]time.Time, len(r.order))
+	for i := range r.order {
+		r.order[i] = i
+		starts[i], _ = r.res.Steps[i].Start.In(r.c.Loc)
+	}
+	slices.SortStableFunc(r.order, func(a, b int) int { return starts[a].Compare(starts[b]) })
+	if len(r.order) > 0 {
+		r.res.StartsAt = starts[r.order[0]]
+	}
+	for _, s := range r.res.Steps {
+		if p := r.c.Kit.Find(s.Product); p != nil && p.Kind == "spatula" {
+			r.spatula = true
+		}
+	}
+}
+
+func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
+	r.res.Findings = append(r.res.Findings, rules.New(rule, "prep", step, zones.List(), say, args...))
+	return &r.res.Findings[len(r.res.Findings)-1]
+}
+
+func (r *run) step(s *Step) {
+	s.Complete()
+	start, _ := s.Start.In(r.c.Loc)
+	p := r.c.Kit.Find(s.Product)
+	zones := face.SetOf(s.Zones...)
+	if s.Act == "hands" {
+		r.washed = true
+	}
+	if s.Act == "lens_out" {
+		r.lensOut = true
+	}
+	touches := p != nil && p.Kind.Of().Group != kit.Sundry || zones != 0 && s.Act != "refer" && s.Act != "ready"
+	if touches && !r.touched {
+		r.touched = true
+		if !r.washed {
+			r.find("hands-first", s.ID, 0, "")
+		}
+	}
+	r.hot(s, p, start)
+	r.objections(s, p, zones)
+	done := start.Add(seconds(max(s.HandsS, s.ContactS)))
+	if s.Act == "apply" && p != nil {
+		r.apply(s, p, zones, start, done)
+	}
+	r.clean(s, p, zones, done)
+	if s.Act == "treat" {
+		for _, z := range zones.List() {
+			r.res.Layers[z] = nil
+		}
+	}
+	if p != nil && s.Act != "setup" {
+		r.stock(s, p)
+	}
+	end := done.Add(seconds(s.SetS))
+	if end.After(r.res.ReadyAt) {
+		r.res.ReadyAt = end
+	}
+}
+
+func seconds(s int) time.Duration { return time.Duration(s) * time.Second }
+
+func (r *run) hot(s *Step, p *kit.Product, start time.Time) {
+	if p == nil || p.Kind.Of().Group == kit.Sundry {
+		return
+	}
+	if start.Before(r.c.CoolAt) {
+		r.find("hot-skin", s.ID, face.SetOf(s.Zones...), "%s goes on %s before the skin has cooled from the wash.", p.Name,
+			Minutes(int(r.c.CoolAt.Sub(start).Seconds())))
+	} else if r.c.Hot && !r.warned {
+		r.warned = true
+		f := r.find("hot-skin", s.ID, 0, "The skin reads %.1f °C, and 35 is still hot.", *r.c.Day.SurfaceC)
+		*f = f.As(rules.Caution)
+	}
+}
+
+// objections gathers what speaks against the step on each of its zones into one finding a rule and reason.
+func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
+	if s.Act == "refer" || s.Act == "ready" || s.Act == "setup" || s.Act == "lens_out" {
+		return
+	}
+	type key struct {
+		rule, say string
+		severity  rules.Severity
+		final     bool
+	}
+	met := map[key]face.Set{}
+	var order []key
+	list := zones.List()
+	if len(list) == 0 {
+		list = []face.Zone{face.Forehead}
+	}
+	for _, z := range list {
+		u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
+		for _, o := range u.Fits() {
+			k := key{o.Rule, o.Say, o.Severity, o.Final}
+			if _, seen := met[k]; !seen {
+				order = append(order, k)
+			}
+			met[k] |= face.SetOf(z)
+		}
+	}
+	for _, k := range order {
+		f := r.find(k.rule, s.ID, met[k]&zones, "%s", k.say)
+		if k.say == "" {
+			f.Say = rules.Get(k.rule).Say
+		}
+		*f = f.As(k.severity)
+		if k.final {
+			*f = f.NoReason()
+		}
+	}
+}
+
+func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Time) {
+	figures := p.Kind.Of()
+	r.measure(s, p, zones)
+	s.SetS = 0
+	for _, z := range zones.List() {
+		s.SetS = max(s.SetS, r.c.DryS(p.Kind, float64(s.Film[z])))
+	}
+	if len(zones.List()) == 0 {
+		return
+	}
+	set := done.Add(seconds(s.SetS))
+	var wet, beads, early, over face.Set
+	for _, z := range zones.List() {
+		film := float64(s.Film[z])
+		if p.Kind.SpotBalm() {
+			r.balmed |= face.SetOf(z)
+		}
+		if film <= 0 {
+			continue
+		}
+		layers := r.res.Layers[z]
+		if top := topmost(layers); top != nil && s.With == "" {
+			unset := top.setAt.After(start)
+			if unset && !r.dampAllowed(p) {
+				wet |= face.SetOf(z)
+			}
+			if cost := kit.OverWhat(p.Base, top.Base); cost >= BeadsFrom && !(top.Kind == "face_oil" && float64(top.Film) <= SetOilFilm+tolerance && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
+				beads |= face.SetOf(z)
+			}
+		}
+		for _, l := range layers {
+			if l.Kind == "face_oil" && figures.Group == kit.Care && careRank[p.Kind] > 0 && l.step != s.With {
+				early |= face.SetOf(z)
+			}
+			if l.Kind.Of().Group == kit.Sunscreen && l.step != s.With && !(figures.Group == kit.Primer && r.c.Method.Is("primer_spf_order", "spf_then_primer")) {
+				over |= face.SetOf(z)
+			}
+		}
+		if p.Kind == "face_oil" && !r.c.Method.Is("oil_slot", "mixed_with_serum") && !moistened(layers) {
+			early |= face.SetOf(z)
+		}
+		residue := film * figures.Stays
+		r.res.Layers[z] = append(layers, Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
+			Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID})
+		if figures.Group == kit.Sunscreen {
+			r.coats[z] = append(r.coats[z], coat{p, film, done, s.ID, s.With != ""})
+		}
+	}
+	if wet != 0 {
+		r.find("layer-not-set", s.ID, wet, "%s goes on %s while the layer under it is still wet.", p.Name, face.Names(wet.List()))
+	}
+	if beads != 0 {
+		r.find("beads-on-base", s.ID, beads, "%s beads on what lies under it on %s.", p.Name, face.Names(beads.List()))
+	}
+	if early != 0 {
+		r.find("oil-too-early", s.ID, early, "")
+	}
+	if over != 0 {
+		r.find("spf-not-last", s.ID, over, "%s is laid over the sunscreen.", p.Name)
+	}
+	r.blend(s, p, zones)
+}
+
+// veil reports whether p is the method's thin hydrating veil over a mattified zone.
+func (r *run) veil(p *kit.Product, under *Layer) bool {
+	return p.Kind == "primer_hydrating" && under.Kind == "primer_mattifying" && r.c.Method.Is("primer_split", "by_zone_with_veil")
+}
+
+// topmost is the layer that the next one lies on: spot balms cover spots only and do not count.
+func topmost(layers []Layer) *Layer {
+	for i := len(layers) - 1; i >= 0; i-- {
+		if !layers[i].Kind.SpotBalm() {
+			return &layers[i]
+		}
+	}
+	return nil
+}
+
+func moistened(layers []Layer) bool {
+	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == "moisturiser_spf" })
+}
+
+// dampAllowed reports whether the method lets a water layer follow another damp.
+func (r *run) dampAllowed(p *kit.Product) bool {
+	g := p.Kind.Of().Group
+	return r.c.Method.Is("damp_layering", "yes") && g == kit.Care && p.Kind != "face_oil"
+}
+
+// blend warns of sunscreen mixed with another product.
+func (r *run) blend(s *Step, p *kit.Product, zones face.Set) {
+	if s.With == "" {
+		return
+	}
+	for _, o := range r.res.Steps {
+		if o.ID != s.With {
+			continue
+		}
+		q := r.c.Kit.Find(o.Product)
+		if q == nil || p.Kind.Of().Group != kit.Sunscreen && q.Kind.Of().Group != kit.Sunscreen {
+			return
+		}
+		r.find("spf-diluted", s.ID, zones, "%s is blended with %s.", p.Name, q.Name)
+		for z, coats := range r.coats {
+			for i := range coats {
+				if coats[i].step == o.ID || coats[i].step == s.ID {
+					r.coats[z][i].blended = true
+				}
+			}
+		}
+	}
+}
+
+// measure makes film, grams, units and hand measure agree. Film wins.
+func (r *run) measure(s *Step, p *kit.Product, zones face.Set) {
+	for z := range s.Film {
+		if !zones.Has(z) {
+			delete(s.Film, z)
+		}
+	}
+	if len(s.Film) == 0 && s.Grams > 0 {
+		var area float64
+		for _, z := range zones.List() {
+			area += r.c.Area[z]
+		}
+		for _, z := range zones.List() {
+			s.Film[z] = doc.Num(kit.Film(float64(s.Grams), area))
+		}
+	}
+	film := map[face.Zone]float64{}
+	for z, f := range s.Film {
+		film[z] = float64(f)
+	}
+	Measure(s, p, r.c.Grams(film))
+}
+
+// Measure says grams in all three ways.
+func Measure(s *Step, p *kit.Product, grams float64) {
+	s.Grams = doc.Num(grams)
+	n, unit := p.Units(grams)
+	s.Units, s.Unit, s.Hand = doc.Num(n), unit, kit.Hand(grams)
+}
+
+func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
+	switch s.Act {
+	case "cleanse":
+		r.cleansed |= zones
+		for _, z := range zones.List() {
+			r.res.Layers[z] = nil
+			delete(r.unrinsed, z)
+			if p != nil && p.Kind == "micellar" {
+				r.unrinsed[z] = s.ID
+			}
+		}
+		if p == nil || len(s.Film) == 0 {
+			return
+		}
+		for _, z := range zones.List() {
+			film := float64(s.Film[z])
+			if film <= 0 {
+				continue
+			}
+			s.SetS = max(s.SetS, r.c.DryS(p.Kind, film))
+			residue := film * p.Kind.Of().Stays
+			set := done.Add(seconds(s.SetS))
+			r.res.Layers[z] = append(r.res.Layers[z], Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
+				Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID})
+		}
+	case "rinse", "wipe", "cloth":
+		for _, z := range zones.List() {
+			delete(r.unrinsed, z)
+			if len(r.res.Layers[z]) == 1 && r.res.Layers[z][0].Kind == "micellar" {
+				r.res.Layers[z] = nil
+			}
+		}
+	}
+}
+
+func (r *run) stock(s *Step, p *kit.Product) {
+	r.used[p.ID] += float64(s.Grams)
+	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
+		r.short[p.ID] = true
+		r.find("runs-out", s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+	}
+	if p.Container == "jar" && !r.spatula {
+		r.find("jar-fingers", s.ID, 0, "%s comes in a jar, and no spatula is planned.", p.Name)
+	}
+	lenses := r.c.Client.Has("contact_lenses_stay") || r.c.Client.Has("contact_lenses") && !r.lensOut
+	near := face.SetOf(s.Zones...) & face.SetOf(face.Eyelids, face.UnderEyes)
+	if lenses && near != 0 && s.Act == "cleanse" {
+		if p.Oily() {
+			r.find("lens-in", s.ID, near, "%s is oily, and contact lenses are in.", p.Name)
+		} else {
+			f := r.find("lens-in", s.ID, near, "Contact lenses are in: keep %s away from the waterline.", p.Name)
+			*f = f.As(rules.Caution)
+		}
+	}
+}
+
+// hands warns where two steps need the hands at once.
+func (r *run) hands() {
+	var busyUntil time.Time
+	var last string
+	for _, n := range r.order {
+		s := &r.res.Steps[n]
+		start, _ := s.Start.In(r.c.Loc)
+		if s.HandsS == 0 || s.With != "" {
+			continue
+		}
+		if start.Before(busyUntil) {
+			r.find("hands-busy", s.ID, face.SetOf(s.Zones...), "The hands are still busy with step %s.", last)
+		}
+		if end := start.Add(seconds(s.HandsS)); end.After(busyUntil) {
+			busyUntil, last = end, s.ID
+		}
+	}
+}
+
+// base looks at what the foundation will lie on.
+func (r *run) base() {
+	var mismatch, full, dry face.Set
+	for _, z := range face.All.List() {
+		layers := r.res.Layers[z]
+		limit := r.c.Limit(z)
+		if r.res.Layers.Residue(z) > limit+tolerance {
+			full |= face.SetOf(z)
+		}
+		if top := topmost(layers); top != nil && face.BaseArea.Has(z) && kit.OverWhat(r.c.Look.Base.Film(), top.Base) >= MismatchFrom {
+			mismatch |= face.SetOf(z)
+		}
+		s := r.c.Skin[z]
+		if (s.Has(face.Flaky) || z == face.Lips) && !r.balmed.Has(z) && !r.c.Barred().All().Has(z) && r.shown(z) {
+			dry |= face.SetOf(z)
+		}
+	}
+	for _, z := range full.List() {
+		r.find("overloaded", "", face.SetOf(z), "%s holds %.3g mg/cm² and its limit is %.3g.", z.Name(), doc.Round(r.res.Layers.Residue(z)), r.c.Limit(z))
+	}
+	if mismatch != 0 {
+		r.find("base-mismatch", "", mismatch, "The %s foundation does not sit well on what lies on %s.", r.c.Look.Base, face.Names(mismatch.List()))
+	}
+	if dry != 0 {
+		r.find("dry-patch", "", dry, "%s without balm.", face.Names(dry.List()))
+	}
+	var bare face.Set
+	for _, z := range DrySkin.List() {
+		if !moistened(r.res.Layers[z]) && !r.c.Barred().All().Has(z) {
+			bare |= face.SetOf(z)
+		}
+	}
+	if bare != 0 {
+		r.find("no-moisture", "", bare, "No moisturiser on %s.", face.Names(bare.List()))
+	}
+	for _, z := range face.All.List() {
+		if id := r.unrinsed[z]; id != "" && r.c.Method.Is("micellar_rinse", "rinse") {
+			f := r.find("not-rinsed", id, 0, "")
+			f.Phase = "prep"
+			break
+		}
+	}
+}
+
+// DrySkin is the zones that every prepared face gets moisturiser on.
+var DrySkin = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin, face.Cheeks, face.Jaw)
+
+func (r *run) shown(z face.Zone) bool { return z != face.Chest || r.c.Look.Open() }
+
+// lift marks the findings that a person's written reason lifts.
+func lift(c *sitting.Case, fs []rules.Finding) {
+	for i, f := range fs {
+		if f.Severity != rules.Stop || !f.Overridable {
+			continue
+		}
+		for _, l := range c.Lifted {
+			if l.Rule == f.Rule && (l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
+				fs[i].Lifted = l.Reason
+			}
+		}
+	}
+}
+
+// Covered is the zones a sunscreen belongs on: all of the face but the lips, and eyelids and under the eyes only where
+// the product is eye-safe; ears, neck, and the chest where it shows.
+func Covered(c *sitting.Case, p *kit.Product) face.Set {
+	zones := face.Face&^face.SetOf(face.Lips) | c.Neighbours()
+	if !p.EyeSafe {
+		zones &^= face.SetOf(face.Eyelids, face.UnderEyes)
+	}
+	return zones
+}
+
+// Admits reports whether nothing bars a product on a zone.
+func Admits(c *sitting.Case, p *kit.Product, z face.Zone) bool {
+	u := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: "pat", Zone: z}
+	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
+}
+
+func (r *run) sunscreen() {
+	c := r.c
+	var laid face.Set
+	var area, grams float64
+	eyeSafe := false
+	var last time.Time
+	lastStep := ""
+	for z := range face.N {
+		for _, k := range r.coats[z] {
+			laid |= face.SetOf(z)
+			grams += kit.Grams(k.film, c.Area[z])
+			eyeSafe = eyeSafe || k.product.EyeSafe && z.Class() != face.Eye
+			if k.at.After(last) {
+				last, lastStep = k.at, k.step
+			}
+		}
+		if len(r.coats[z]) > 0 {
+			area += c.Area[z]
+		}
+	}
+	if laid != 0 {
+		spoon := spoonFaceNeckML
+		if laid.Has(face.Chest) {
+			spoon = spoonChestML
+		}
+		r.res.Dose = Dose{doc.Num(grams), doc.Num(area), doc.Num(spoon), doc.Num(grams / kit.FingerStripG), doc.Num(grams / kit.FingertipUnitG)}
+	}
+	r.missing(laid, eyeSafe)
+	r.thin()
+	if r.twoFactors() {
+		r.find("spf-no-sum", "", 0, "")
+	}
+	if !c.Daylight {
+		r.find("spf-at-night", "", 0, "")
+	}
+	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < sun.BeforeSun {
+		r.find("spf-set-time", lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),
+			day.Wall(c.FirstSun).Clock())
+	}
+	r.uncovered(laid)
+}
+
+// missing looks for covered zones that daylight will find without sunscreen.
+func (r *run) missing(laid face.Set, eyeSafe bool) {
+	c := r.c
+	if !c.Daylight {
+		return
+	}
+	barred := c.Barred().All()
+	var lacking, hopeless face.Set
+	for _, z := range (face.Face&^face.SetOf(face.Lips) | c.Neighbours()).List() {
+		if laid.Has(z) {
+			continue
+		}
+		if z.Class() == face.Eye && !eyeSafe && laid != 0 {
+			continue
+		}
+		can := !barred.Has(z) && slices.ContainsFunc(c.Kit, func(p kit.Product) bool {
+			return p.Kind.Of().Group == kit.Sunscreen && Admits(c, &p, z)
+		})
+		switch {
+		case can:
+			lacking |= face.SetOf(z)
+		case z.Class() != face.Eye:
+			hopeless |= face.SetOf(z)
+		}
+	}
+	if lacking != 0 {
+		f := r.find("spf-missing", "", lacking, "No sunscreen on %s, and there is daylight in the wear.", face.Names(lacking.List()))
+		if !c.Strong {
+			*f = f.As(rules.Note)
+		}
+	}
+	if hopeless != 0 {
+		f := r.find("spf-missing", "", hopeless, "Nothing in the kit may go on %s as sunscreen.", face.Names(hopeless.List()))
+		*f = f.As(rules.Note).Do("A hat and shade; keep out of the strongest sun.")
+	}
+}
+
+// thin says what a first coat under the full dose really gives.
+func (r *run) thin() {
+	groups := map[string]face.Set{}
+	say := map[string]coat{}
+	for z := range face.N {
+		for _, k := range r.coats[z] {
+			if k.film < sun.FullDose-tolerance || k.blended {
+				groups[k.step] |= face.SetOf(z)
+				if old, seen := say[k.step]; !seen || k.film < old.film {
+					say[k.step] = k
+				}
+			}
+		}
+	}
+	for _, n := range r.order {
+		id := r.res.Steps[n].ID
+		if k, is := say[id]; is && k.film < sun.FullDose-tolerance {
+			r.find("spf-short", id, groups[id], "%.3g mg/cm² of %s gives about %.3g, not %g.", doc.Round(k.film), k.product.Name,
+				doc.Round(sun.Effective(k.product.SPF, k.film)), k.product.SPF)
+		}
+	}
+}
+
+func (r *run) twoFactors() bool {
+	for z := range face.N {
+		seen := ""
+		for _, l := range r.res.Layers[z] {
+			p := r.c.Kit.Find(l.Product)
+			if p == nil || p.SPF <= 0 {
+				continue
+			}
+			if seen != "" && seen != p.ID {
+				return true
+			}
+			seen = p.ID
+		}
+	}
+	return false
+}
+
+// uncovered looks for neck, ears or bare chest left out of what the face got.
+func (r *run) uncovered(laid face.Set) {
+	can := r.c.Neighbours() &^ r.c.Barred().All()
+	if laid&face.Face != 0 && can&^laid != 0 {
+		var lacking face.Set
+		for _, z := range (can &^ laid).List() {
+			if slices.ContainsFunc(r.c.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Sunscreen && Admits(r.c, &p, z) }) {
+				lacking |= face.SetOf(z)
+			}
+		}
+		if lacking != 0 {
+			r.find("uncovered-skin", "", lacking, "%s got no sunscreen.", face.Names(lacking.List()))
+		}
+	}
+	if r.cleansed&face.Face != 0 && can&^r.cleansed != 0 {
+		r.find("uncovered-skin", "", can&^r.cleansed, "%s was not cleansed.", face.Names((can &^ r.cleansed).List()))
+	}
+}
+
+// whole looks at the sitting itself: what stops work on a zone is said even when the plan avoids the zone.
+func (r *run) whole() {
+	c := r.c
+	said := func(rule string) face.Set {
+		var zones face.Set
+		for _, f := range r.res.Findings {
+			if f.Rule == rule {
+				zones |= face.SetOf(f.Zones...)
+			}
+		}
+		return zones
+	}
+	b := c.Barred()
+	if rest := (b.Contagious | b.Eye) &^ said("contagious"); rest != 0 {
+		f := r.find("contagious", "", rest, "No work on %s: something catching may be there.", face.Names(rest.List()))
+		if b.Eye != 0 {
+			*f = f.NoReason()
+		}
+	}
+	if rest := b.Broken &^ said("broken-skin"); rest != 0 {
+		r.find("broken-skin", "", rest, "No work on %s: the skin is open.", face.Names(rest.List()))
+	}
+	if rest := c.Marked(face.Sunburn) &^ said("sunburnt"); rest != 0 {
+		f := r.find("sunburnt", "", rest, "%s is sunburnt: cool and bland only.", face.Names(rest.List()))
+		if b.Burnt == 0 {
+			*f = f.As(rules.Caution)
+		}
+	}
+	healing, fresh := fit.Healing(c)
+	if rest := healing &^ said("recent-procedure"); rest != 0 {
+		f := r.find("recent-procedure", "", rest, "")
+		if fresh != 0 {
+			*f = f.As(rules.Stop)
+		}
+	}
+	r.age()
+	r.items()
+	if c.Daylight && c.Within(fit.PhotosensitiveDays, "retinoid", "isotretinoin", "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
+		r.find("photosensitised", "", 0, "")
+	}
+}
+
+func (r *run) age() {
+	age, known := r.c.Client.Age(r.c.Day.Date)
+	if known && age < fit.GuardianYears && !r.c.Client.Guardian {
+		r.find("minor", "", 0, "The client is %d and no guardian is noted as present and consenting.", int(age))
+	}
+	if known && age < fit.InfantYears && r.c.Daylight {
+		r.find("infant", "", 0, "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+	}
+}
+
+// items looks at the declared makeup: what sticks or glitters is a matter for prep too.
+func (r *run) items() {
+	c := r.c
+	age, known := c.Client.Age(c.Day.Date)
+	for _, it := range c.Look.Items {
+		zones := it.Zone.Zones
+		sticks := it.Binder == "adhesive" || it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "extensions"
+		strong := slices.Contains([]look.Binder{"fx_resin", "fx_acrylic", "fx_silicone"}, it.Binder) || it.Binder == "adhesive" && !zones.Has(face.Eyelids)
+		p := kit.Product{Tags: it.Tags}
+		if sticks || strong {
+			p.Tags = append(slices.Clone(it.Tags), "adhesive")
+		}
+		if w := p.Carries(c.Client.Allergies); w != "" {
+			r.find("allergen", "", zones, "%s carries %s, which the client is allergic to.", it.Item, w)
+		}
+		if known && age < fit.ToddlerYears && (sticks || strong || it.Item == "glitter") {
+			r.find("infant", "", zones, "%s is not for a child under three.", it.Item)
+		}
+		if it.FirstUse && (sticks || strong) {
+			r.find("patch-test", "", zones, "%s is a new adhesive: patch test 24 to 48 hours ahead.", it.Item)
+		}
+		if strong && c.Within(fit.IsotretinoinDays, "isotretinoin")&zones != 0 {
+			r.find("isotretinoin", "", zones, "%s pulls at skin that tears easily.", it.Item)
+		}
+		if strong && c.Within(fit.RetinoidWindow(c), "retinoid")&zones != 0 {
+			r.find("recent-retinoid", "", zones, "%s pulls at skin that is thin after a retinoid.", it.Item)
+		}
+	}
+}

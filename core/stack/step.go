@@ -1,0 +1,102 @@
+// Package stack holds steps, the layers they leave on each zone, and the evaluator that reckons clock, drying, load, dose
+// and findings. Planners and the checker share it: a planner proposes steps, the same evaluator scores them.
+package stack
+
+import (
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+)
+
+// Act is what is done in a step.
+type Act string
+
+// Acts lists the words.
+var Acts = []string{"hands", "setup", "lens_out", "cool", "cleanse", "rinse", "cloth", "dry", "treat", "neutralise", "apply",
+	"touch_check", "blot", "reapply", "lashes_off", "hold", "wipe", "massage", "emulsify", "pad_check", "refer", "ready"}
+
+// UnmarshalText accepts the words of Acts.
+func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(string(b), Acts) }
+
+// LicensedActs are the kinds of a treat step that licence and training decide on.
+var LicensedActs = []string{"extraction", "suction", "needling", "light_device", "peel", "blading"}
+
+// Step is one thing to do. Film is in mg/cm² by zone, times in seconds; SetS is the longest of the step's zones.
+type Step struct {
+	ID       string                `json:"id" need:"yes" len:"1..40"`
+	Act      Act                   `json:"act" need:"yes"`
+	Kind     string                `json:"kind" len:"0..60"`
+	Product  string                `json:"product" len:"0..80"`
+	Zones    []face.Zone           `json:"zones" len:"0..13"`
+	Grams    doc.Num               `json:"grams" in:"0..1000"`
+	Units    doc.Num               `json:"units" in:"0..100000"`
+	Unit     string                `json:"unit" len:"0..40"`
+	Hand     string                `json:"hand" len:"0..200"`
+	Film     map[face.Zone]doc.Num `json:"film_mg_cm2" in:"0..100"`
+	How      string                `json:"how" len:"0..60"`
+	Start    day.Local             `json:"start" need:"yes"`
+	HandsS   int                   `json:"hands_s" in:"0..14400"`
+	SetS     int                   `json:"set_s" in:"0..86400"`
+	ContactS int                   `json:"contact_s" in:"0..14400"`
+	Pads     int                   `json:"pads" in:"0..200"`
+	PadFaces int                   `json:"pad_faces" in:"0..800"`
+	Buds     int                   `json:"buds" in:"0..200"`
+	Cloths   int                   `json:"cloths" in:"0..100"`
+	Because  []string              `json:"because" len:"0..40"`
+	Say      string                `json:"say" len:"0..1000"`
+	With     string                `json:"with,omitempty" len:"0..40"`    // blended with the step of that id
+	Second   string                `json:"second,omitempty" len:"0..300"` // what was second, and by how much
+}
+
+// Complete fills the parts of a step that JSON must never leave out.
+func (s *Step) Complete() {
+	if s.Zones == nil {
+		s.Zones = []face.Zone{}
+	}
+	if s.Film == nil {
+		s.Film = map[face.Zone]doc.Num{}
+	}
+	if s.Because == nil {
+		s.Because = []string{}
+	}
+}
+
+// Layer is one film lying on a zone.
+type Layer struct {
+	Product string    `json:"product"`
+	Kind    kit.Kind  `json:"kind"`
+	Base    kit.Base  `json:"base"`
+	Film    doc.Num   `json:"film_mg_cm2"`
+	Residue doc.Num   `json:"residue_mg_cm2"`
+	SetAt   day.Local `json:"set_at"`
+
+	setAt   time.Time
+	residue float64
+	step    string
+}
+
+// Layers is the stack of every zone, the lowest layer first.
+type Layers [face.N][]Layer
+
+// Residue is what stays on a zone before makeup, in mg/cm².
+func (l *Layers) Residue(z face.Zone) float64 {
+	var sum float64
+	for _, layer := range l[z] {
+		sum += layer.residue
+	}
+	return sum
+}
+
+// ByZone returns the zones that have layers.
+func (l *Layers) ByZone() map[face.Zone][]Layer {
+	m := map[face.Zone][]Layer{}
+	for z := range face.N {
+		if len(l[z]) > 0 {
+			m[z] = l[z]
+		}
+	}
+	return m
+}
