@@ -9,7 +9,7 @@ import (
 )
 
 // Zone is one of the areas of skin that are planned separately.
-type Zone uint8
+type Zone uint16
 
 // The zones, in the order in which every list of zones stands.
 const (

@@ -1,0 +1,135 @@
+// Package app is what people of a studio can do: sign in, keep clients, plan sittings. It knows who may do what, and leaves
+// the trade to core and the keeping to store.
+package app
+
+import (
+	"context"
+	"errors"
+	"time"
+
+	"github.com/alexedwards/argon2id"
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/day"
+	"urncloth/core/method"
+	"urncloth/internal/store"
+)
+
+// Errors that callers tell apart, beside those of store and doc.Faults.
+var (
+	ErrSignIn    = errors.New("app: e-mail or password is wrong")
+	ErrForbidden = errors.New("app: this is not for this role")
+)
+
+// TooMany says that sign-in is throttled, and for how long.
+type TooMany struct{ Wait time.Duration }
+
+func (t TooMany) Error() string { return "app: too many failed sign-ins" }
+
+// App is the use-cases over one store. Now tells the time.
+type App struct {
+	Store *store.Store
+	Now   func() time.Time
+}
+
+// Actor is the signed-in person on whose behalf something is done.
+type Actor struct {
+	ID     uuid.UUID
+	Studio uuid.UUID
+	Name   string
+	Role   string
+}
+
+// Sign-in throttle.
+const (
+	throttleWindow     = 15 * time.Minute
+	failuresPerAccount = 5
+	failuresPerAddress = 20
+)
+
+// costs of a password hash: argon2id as recommended by the OWASP password storage cheat sheet.
+var costs = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, SaltLength: 16, KeyLength: 32}
+
+// HashPassword returns the argon2id hash of a password.
+func HashPassword(password string) (string, error) { return argon2id.CreateHash(password, costs) }
+
+// nobody is compared against where there is no such account, so that both cases take as long.
+var nobody, _ = HashPassword("no such account")
+
+// SignIn checks an e-mail and password and returns who it is.
+func (a *App) SignIn(ctx context.Context, email, password, address string) (Actor, error) {
+	account, from := "account:"+email, "address:"+address
+	since := a.Now().Add(-throttleWindow)
+	for who, most := range map[string]int{account: failuresPerAccount, from: failuresPerAddress} {
+		n, oldest, err := a.Store.FailedSignIns(ctx, who, since)
+		if err != nil {
+			return Actor{}, err
+		}
+		if n >= most {
+			return Actor{}, TooMany{Wait: max(time.Second, oldest.Add(throttleWindow).Sub(a.Now()))}
+		}
+	}
+	p, err := a.Store.PersonByEmail(ctx, email)
+	hash := p.PasswordHash
+	if errors.Is(err, store.ErrNotFound) {
+		hash = nobody
+	} else if err != nil {
+		return Actor{}, err
+	}
+	matches, err := argon2id.ComparePasswordAndHash(password, hash)
+	if err != nil {
+		return Actor{}, err
+	}
+	if !matches || hash == nobody {
+		if err := a.Store.NoteFailedSignIn(ctx, since, account, from); err != nil {
+			return Actor{}, err
+		}
+		return Actor{}, ErrSignIn
+	}
+	if err := a.Store.ForgetFailedSignIns(ctx, account); err != nil {
+		return Actor{}, err
+	}
+	return Actor{p.ID, p.StudioID, p.Name, p.Role}, nil
+}
+
+// Me is the signed-in person and the studio.
+type Me struct {
+	Name     string        `json:"name"`
+	Role     string        `json:"role"`
+	Studio   string        `json:"studio"`
+	Timezone string        `json:"timezone"`
+	People   []string      `json:"people"`
+	Method   method.Choice `json:"method"`
+}
+
+// Me tells a person who they are, as the studio has it now.
+func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		p, err := store.PersonOf(ctx, tx, who.ID)
+		if err != nil {
+			return err
+		}
+		s, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		names, err := store.PeopleNames(ctx, tx)
+		me = Me{p.Name, p.Role, s.Name, s.Timezone, names, method.Choice{}.Over(s.Method)}
+		return err
+	})
+	return me, err
+}
+
+func (a *App) in(ctx context.Context, who Actor, work func(pgx.Tx) error) error {
+	return a.Store.In(ctx, who.Studio, work)
+}
+
+// today is the date in the studio's time zone.
+func (a *App) today(s store.Studio) (day.Date, *time.Location) {
+	loc, err := time.LoadLocation(s.Timezone)
+	if err != nil {
+		loc = time.UTC
+	}
+	return day.Wall(a.Now().In(loc)).Date(), loc
+}

@@ -1,0 +1,251 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/plan"
+	"urncloth/core/sitting"
+	"urncloth/internal/store"
+)
+
+// SittingLine is a sitting in a list. Times are local to the studio.
+type SittingLine struct {
+	ID       uuid.UUID `json:"id"`
+	ClientID uuid.UUID `json:"client_id"`
+	Client   string    `json:"client"`
+	Title    string    `json:"title"`
+	Artist   string    `json:"artist"`
+	ChairAt  day.Local `json:"chair_at"`
+	ReadyAt  string    `json:"ready_at"`
+	BaseAt   day.Local `json:"base_at"`
+	SlackS   int       `json:"slack_s"`
+	Skin     string    `json:"skin"`
+	Stops    int       `json:"stops"`
+	Cautions int       `json:"cautions"`
+}
+
+// Today is the sittings of one day.
+type Today struct {
+	Date     day.Date      `json:"date"`
+	Today    day.Date      `json:"today"`
+	Now      day.Local     `json:"now"`
+	Next     string        `json:"next"` // the nearest day with sittings where this one has none
+	Sittings []SittingLine `json:"sittings"`
+}
+
+// Sitting is one sitting with its plan. The input document stands in the plan.
+type Sitting struct {
+	ID       uuid.UUID `json:"id"`
+	ClientID uuid.UUID `json:"client_id"`
+	Version  int       `json:"version"`
+	Title    string    `json:"title"`
+	Artist   string    `json:"artist"`
+	Past     bool      `json:"past"` // base_at has passed: the kit stays as it was
+	Plan     plan.Plan `json:"plan"`
+}
+
+// NewSitting asks for a sitting of a client.
+type NewSitting struct {
+	ClientID uuid.UUID `json:"client_id" need:"yes"`
+	Title    string    `json:"title,omitempty" len:"0..200"`
+	Artist   string    `json:"artist,omitempty" len:"0..200"`
+	ChairAt  day.Local `json:"chair_at" need:"yes"`
+	BaseAt   day.Local `json:"base_at" need:"yes"`
+}
+
+// SittingEdit is a sitting as a person changed it. The kit is the studio's.
+type SittingEdit struct {
+	Version int            `json:"version" need:"yes" in:"1..1000000000"`
+	Title   string         `json:"title,omitempty" len:"0..200"`
+	Artist  string         `json:"artist,omitempty" len:"0..200"`
+	Client  face.Client    `json:"client" need:"yes"`
+	Look    look.Look      `json:"look" need:"yes"`
+	Day     day.Day        `json:"day" need:"yes"`
+	Method  method.Choice  `json:"method,omitempty"`
+	Lifted  []sitting.Lift `json:"lifted,omitempty" len:"0..100"`
+}
+
+func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
+	list := make([]SittingLine, len(rows))
+	for i, r := range rows {
+		list[i] = SittingLine{r.ID, r.ClientID, r.Name, r.Title, r.Artist, day.Wall(r.ChairAt.In(loc)), r.ReadyAt,
+			day.Wall(r.BaseAt.In(loc)), r.SlackS, r.Skin, r.Stops, r.Cautions}
+	}
+	return list
+}
+
+// Today lists the sittings of a date, of today where none is given.
+func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		s, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		today, loc := a.today(s)
+		if on.IsZero() {
+			on = today
+		}
+		from, _ := on.Midnight().In(loc)
+		to, _ := on.AddDays(1).Midnight().In(loc)
+		rows, err := store.SittingsBetween(ctx, tx, from, to)
+		if err != nil {
+			return err
+		}
+		t = Today{Date: on, Today: today, Now: day.Wall(a.Now().In(loc)), Sittings: sittingLines(rows, loc)}
+		if len(rows) == 0 {
+			at, err := store.NextSittingDay(ctx, tx, to)
+			if err == nil {
+				t.Next = day.Wall(at.In(loc)).Date().String()
+			} else if !errors.Is(err, pgx.ErrNoRows) {
+				return err
+			}
+		}
+		return nil
+	})
+	return t, err
+}
+
+// Sitting reads one sitting, and notes that the client's record was read with it.
+func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		s, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if out, err = a.sitting(s); err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, "read sitting", s.ClientID)
+	})
+	return out, err
+}
+
+func (a *App) sitting(s store.Sitting) (Sitting, error) {
+	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now())}
+	return out, json.Unmarshal(s.Plan, &out.Plan)
+}
+
+// Times that a new sitting is given until somebody says otherwise. [W]
+const (
+	wearFor    = 8 * time.Hour
+	liftWithin = 30 * time.Minute
+)
+
+// AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and method.
+func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		studio, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		c, err := store.ClientOf(ctx, tx, n.ClientID)
+		if err != nil {
+			return err
+		}
+		s := sitting.Sitting{Format: sitting.Format, Client: c.Record, Method: method.Choice{}.Over(studio.Method),
+			Look: look.Look{Finish: "satin", Coverage: "medium", Base: "emulsion", Neckline: "closed"},
+			Day:  day.Day{Date: n.ChairAt.Date(), Timezone: studio.Timezone, Place: studio.Place, ChairAt: n.ChairAt, BaseAt: n.BaseAt}}
+		if last, err := store.LatestSittingOf(ctx, tx, n.ClientID); err == nil {
+			s.Client.Zones = last.Sitting.Client.Zones
+			s.Look = last.Sitting.Look
+		} else if !errors.Is(err, pgx.ErrNoRows) {
+			return err
+		}
+		loc, err := s.Day.Zone()
+		if err != nil {
+			return err
+		}
+		base, _ := n.BaseAt.In(loc)
+		s.Day.WearUntil, s.Day.LiftAt = day.Wall(base.Add(wearFor)), day.Wall(base.Add(wearFor+liftWithin))
+		if s.Kit, err = store.Kit(ctx, tx); err != nil {
+			return err
+		}
+		kept, err := a.planned(s, studio)
+		if err != nil {
+			return err
+		}
+		kept.ClientID, kept.Title, kept.Artist = n.ClientID, n.Title, n.Artist
+		if kept.ID, err = store.AddSitting(ctx, tx, kept); err != nil {
+			return err
+		}
+		kept.Version = 1
+		if out, err = a.sitting(kept); err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, "add sitting", n.ClientID)
+	})
+	return out, err
+}
+
+// planned plans a sitting and makes it ready to be kept. Faults are returned as such.
+func (a *App) planned(s sitting.Sitting, studio store.Studio) (store.Sitting, error) {
+	if fs := s.Check("", nil); len(fs) > 0 {
+		return store.Sitting{}, fs
+	}
+	loc, _ := s.Day.Zone()
+	chair, _ := s.Day.ChairAt.In(loc)
+	base, _ := s.Day.BaseAt.In(loc)
+	if s.Day.PlannedOn.IsZero() {
+		s.Day.PlannedOn, _ = a.today(studio)
+	}
+	text, err := json.Marshal(plan.Make(&s))
+	return store.Sitting{Sitting: s, Plan: text, ChairAt: chair, BaseAt: base}, err
+}
+
+// SaveSitting plans a changed sitting anew and keeps both. Until base has begun the kit is the studio's as it is now; after
+// that it stays what it was. On store.ErrStale the sitting returned is the one that stands.
+func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e SittingEdit) (out Sitting, err error) {
+	stale := false
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		studio, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		was, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if was.Version != e.Version {
+			stale = true
+			out, err = a.sitting(was)
+			return err
+		}
+		s := sitting.Sitting{Format: sitting.Format, Client: e.Client, Look: e.Look, Day: e.Day, Method: e.Method, Kit: was.Sitting.Kit, Lifted: e.Lifted}
+		if !was.BaseAt.Before(a.Now()) {
+			if s.Kit, err = store.Kit(ctx, tx); err != nil {
+				return err
+			}
+		}
+		kept, err := a.planned(s, studio)
+		if err != nil {
+			return err
+		}
+		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, e.Title, e.Artist, e.Version
+		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
+			return err
+		}
+		if out, err = a.sitting(kept); err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, "change sitting", was.ClientID)
+	})
+	if errors.Is(err, store.ErrStale) { // somebody saved between reading and writing
+		if now, err := a.Sitting(ctx, who, id); err == nil {
+			return now, store.ErrStale
+		}
+	}
+	if err == nil && stale {
+		err = store.ErrStale
+	}
+	return out, err
+}

@@ -1,0 +1,94 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/face"
+	"urncloth/core/kit"
+)
+
+// Client is a client's record. Notes are health data.
+type Client struct {
+	ID      uuid.UUID
+	Version int
+	Record  face.Client
+	Notes   string
+}
+
+// ClientLine is a client in a list.
+type ClientLine struct {
+	ID       uuid.UUID
+	Name     string
+	Record   face.Client
+	Sittings int
+	Last     *time.Time
+}
+
+// Clients lists the clients whose name contains words, by name.
+func Clients(ctx context.Context, tx pgx.Tx, words string, limit int) ([]ClientLine, error) {
+	rows, err := tx.Query(ctx, `
+		select c.id, c.name, c.record, count(s.id), max(s.chair_at)
+		from clients c left join sittings s on s.client_id = c.id
+		where $1 = '' or position(lower($1) in lower(c.name)) > 0
+		group by c.id order by lower(c.name), c.id limit $2`, words, limit)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[ClientLine])
+}
+
+// ClientOf reads one client.
+func ClientOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (c Client, err error) {
+	err = tx.QueryRow(ctx, `select id, version, record, notes from clients where id = $1`, id).Scan(&c.ID, &c.Version, &c.Record, &c.Notes)
+	return c, err
+}
+
+// AddClient adds a client and returns its id.
+func AddClient(ctx context.Context, tx pgx.Tx, record face.Client, notes string) (id uuid.UUID, err error) {
+	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name, record, notes).Scan(&id)
+	return id, err
+}
+
+// SaveClient writes a client that was read at a version, or returns ErrStale where it has changed since.
+func SaveClient(ctx context.Context, tx pgx.Tx, c Client) (version int, err error) {
+	err = tx.QueryRow(ctx, `
+		update clients set name = $3, record = $4, notes = $5, version = version + 1, updated_at = now()
+		where id = $1 and version = $2 returning version`, c.ID, c.Version, c.Record.Name, c.Record, c.Notes).Scan(&version)
+	return version, stale(ctx, tx, err, `select true from clients where id = $1`, c.ID)
+}
+
+// stale tells a row that is gone from one that has changed.
+func stale(ctx context.Context, tx pgx.Tx, err error, exists string, id uuid.UUID) error {
+	if err != pgx.ErrNoRows {
+		return err
+	}
+	var there bool
+	if err := tx.QueryRow(ctx, exists, id).Scan(&there); err != nil {
+		return err
+	}
+	return ErrStale
+}
+
+// Kit reads the studio's kit in its order.
+func Kit(ctx context.Context, tx pgx.Tx) (kit.Kit, error) {
+	rows, err := tx.Query(ctx, `select product from products order by position, id`)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowTo[kit.Product])
+}
+
+// AddProducts adds products to the studio's kit, after those that are there.
+func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) error {
+	for _, p := range k {
+		_, err := tx.Exec(ctx, `insert into products (id, position, product) values ($1, (select coalesce(max(position), 0) + 1 from products), $2)`, p.ID, p)
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}

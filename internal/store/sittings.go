@@ -1,0 +1,106 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/sitting"
+)
+
+// Sitting is one sitting as it is kept: the input document, and the plan that was made of it.
+type Sitting struct {
+	ID       uuid.UUID
+	ClientID uuid.UUID
+	Version  int
+	Title    string
+	Artist   string
+	ChairAt  time.Time
+	BaseAt   time.Time
+	Sitting  sitting.Sitting
+	Plan     json.RawMessage
+}
+
+// SittingLine is a sitting in a list.
+type SittingLine struct {
+	ID       uuid.UUID
+	ClientID uuid.UUID
+	Name     string
+	Title    string
+	Artist   string
+	ChairAt  time.Time
+	BaseAt   time.Time
+	ReadyAt  string // as the plan has it, local
+	SlackS   int
+	Skin     string
+	Stops    int
+	Cautions int
+}
+
+const lines = `
+	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at,
+		coalesce(s.plan #>> '{prep,ready_at}', ''), coalesce((s.plan #>> '{prep,slack_s}')::int, 0), coalesce(s.plan #>> '{skin,type}', ''),
+		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "stop")')),
+		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")'))
+	from sittings s join clients c on c.id = s.client_id `
+
+// SittingsBetween lists the sittings whose chair time is in [from, to), by time.
+func SittingsBetween(ctx context.Context, tx pgx.Tx, from, to time.Time) ([]SittingLine, error) {
+	rows, err := tx.Query(ctx, lines+`where s.chair_at >= $1 and s.chair_at < $2 order by s.chair_at, s.id`, from, to)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[SittingLine])
+}
+
+// NextSittingDay is the first chair time from a moment on, or the last one before it; ErrNotFound where there is none.
+func NextSittingDay(ctx context.Context, tx pgx.Tx, from time.Time) (at time.Time, err error) {
+	err = tx.QueryRow(ctx, `(select chair_at from sittings where chair_at >= $1 order by chair_at limit 1)
+		union all (select chair_at from sittings where chair_at < $1 order by chair_at desc limit 1) limit 1`, from).Scan(&at)
+	return at, err
+}
+
+// SittingsOf lists a client's sittings, the latest first.
+func SittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]SittingLine, error) {
+	rows, err := tx.Query(ctx, lines+`where s.client_id = $1 order by s.chair_at desc, s.id`, client)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[SittingLine])
+}
+
+// SittingOf reads one sitting.
+func SittingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan from sittings where id = $1`, id).
+		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan)
+	return s, err
+}
+
+// LatestSittingOf reads a client's latest sitting.
+func LatestSittingOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) (s Sitting, err error) {
+	var id uuid.UUID
+	if err := tx.QueryRow(ctx, `select id from sittings where client_id = $1 order by chair_at desc, id limit 1`, client).Scan(&id); err != nil {
+		return s, err
+	}
+	return SittingOf(ctx, tx, id)
+}
+
+// AddSitting adds a sitting and returns its id.
+func AddSitting(ctx context.Context, tx pgx.Tx, s Sitting) (id uuid.UUID, err error) {
+	err = tx.QueryRow(ctx, `
+		insert into sittings (client_id, title, artist, chair_at, base_at, sitting, plan) values ($1, $2, $3, $4, $5, $6, $7) returning id`,
+		s.ClientID, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan).Scan(&id)
+	return id, err
+}
+
+// SaveSitting writes a sitting that was read at a version, or returns ErrStale where it has changed since.
+func SaveSitting(ctx context.Context, tx pgx.Tx, s Sitting) (version int, err error) {
+	err = tx.QueryRow(ctx, `
+		update sittings set title = $3, artist = $4, chair_at = $5, base_at = $6, sitting = $7, plan = $8, version = version + 1, updated_at = now()
+		where id = $1 and version = $2 returning version`,
+		s.ID, s.Version, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan).Scan(&version)
+	return version, stale(ctx, tx, err, `select true from sittings where id = $1`, s.ID)
+}

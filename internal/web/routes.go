@@ -1,0 +1,236 @@
+package web
+
+import (
+	"context"
+	"net"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/plan"
+	"urncloth/internal/app"
+)
+
+// body is an answer.
+type body[T any] struct{ Body T }
+
+func answer[T any](v T, err error, current any) (*body[T], error) {
+	if err != nil {
+		return nil, problem(err, current)
+	}
+	return &body[T]{v}, nil
+}
+
+type nothing struct{}
+
+type byID struct {
+	ID uuid.UUID `path:"id"`
+}
+
+// sent is a request with a JSON body. Bodies are read by the core's strict reader, which names every fault by its field.
+type sent struct {
+	RawBody []byte `contentType:"application/json"`
+}
+
+type sentTo struct {
+	ID      uuid.UUID `path:"id"`
+	RawBody []byte    `contentType:"application/json"`
+}
+
+func read[T any](raw []byte) (v T, err error) {
+	if fs := doc.Read(raw, &v); len(fs) > 0 {
+		return v, problem(fs, nil)
+	}
+	return v, nil
+}
+
+// takes describes the body of an operation by a Go type.
+func takes[T any](api huma.API, method, path string) {
+	item := api.OpenAPI().Paths[path]
+	op := map[string]*huma.Operation{http.MethodPost: item.Post, http.MethodPut: item.Put}[method]
+	schema := api.OpenAPI().Components.Schemas.Schema(typeOf[T](), true, "")
+	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}
+}
+
+// Credentials are an e-mail and a password.
+type Credentials struct {
+	Email    string `json:"email" need:"yes" len:"1..200"`
+	Password string `json:"password" need:"yes" len:"1..200"`
+}
+
+// Hello is what the sign-in page may know.
+type Hello struct {
+	Demo *Demo `json:"demo,omitempty"`
+}
+
+func (s *server) routes(api huma.API) {
+	reads(api, "hello", "/api/hello", "What the sign-in page may know", func(ctx context.Context, _ *nothing) (*body[Hello], error) {
+		return &body[Hello]{Hello{s.Demo}}, nil
+	})
+	s.session(api)
+	reads(api, "me", "/api/me", "Who is signed in", func(ctx context.Context, _ *nothing) (*body[app.Me], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		me, err := s.App.Me(ctx, who)
+		return answer(me, err, nil)
+	})
+	reads(api, "catalogue", "/api/catalogue", "Rules, house methods and figures with their sources", func(ctx context.Context, _ *nothing) (*body[plan.Catalogue], error) {
+		if _, err := s.actor(ctx); err != nil {
+			return nil, err
+		}
+		return &body[plan.Catalogue]{plan.Everything()}, nil
+	})
+	s.clients(api)
+	s.sittings(api)
+}
+
+func reads[I, O any](api huma.API, id, path, summary string, do func(context.Context, *I) (*O, error)) {
+	huma.Register(api, huma.Operation{OperationID: id, Method: http.MethodGet, Path: path, Summary: summary}, do)
+}
+
+func writes[T, I, O any](api huma.API, id, method, path, summary string, do func(context.Context, *I) (*O, error)) {
+	huma.Register(api, huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, MaxBodyBytes: maxBody, SkipValidateBody: true}, do)
+	takes[T](api, method, path)
+}
+
+// actor is who is signed in, or a 401.
+func (s *server) actor(ctx context.Context) (app.Actor, error) {
+	who, ok := s.sessions.Get(ctx, actorKey).(app.Actor)
+	if !ok {
+		return app.Actor{}, huma.Error401Unauthorized("Sign in first.")
+	}
+	return who, nil
+}
+
+func (s *server) session(api huma.API) {
+	writes[Credentials](api, "sign-in", http.MethodPost, "/api/session", "Sign in", func(ctx context.Context, i *signIn) (*body[app.Me], error) {
+		c, err := read[Credentials](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		who, err := s.App.SignIn(ctx, strings.ToLower(strings.TrimSpace(c.Email)), c.Password, i.address)
+		if err != nil {
+			return nil, problem(err, nil)
+		}
+		if err := s.sessions.RenewToken(ctx); err != nil {
+			return nil, problem(err, nil)
+		}
+		s.sessions.Put(ctx, actorKey, who)
+		me, err := s.App.Me(ctx, who)
+		return answer(me, err, nil)
+	})
+	huma.Register(api, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out", DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, _ *nothing) (*nothing, error) { return nil, problem(s.sessions.Destroy(ctx), nil) })
+}
+
+// signIn also learns the address, for the throttle.
+type signIn struct {
+	address string
+	RawBody []byte `contentType:"application/json"`
+}
+
+// Resolve takes the address of the connection. Behind a proxy that is the proxy's, which throttles all together.
+func (i *signIn) Resolve(c huma.Context) []error {
+	host, _, err := net.SplitHostPort(c.RemoteAddr())
+	if err != nil {
+		host = c.RemoteAddr()
+	}
+	i.address = host
+	return nil
+}
+
+func (s *server) clients(api huma.API) {
+	type find struct {
+		Words string `query:"q" maxLength:"200"`
+	}
+	reads(api, "list-clients", "/api/clients", "Find clients by a part of the name", func(ctx context.Context, i *find) (*body[[]app.ClientLine], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.Clients(ctx, who, strings.TrimSpace(i.Words))
+		return answer(list, err, nil)
+	})
+	reads(api, "get-client", "/api/clients/{id}", "One client's record", func(ctx context.Context, i *byID) (*body[app.Client], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		c, err := s.App.Client(ctx, who, i.ID)
+		return answer(c, err, nil)
+	})
+	save := func(ctx context.Context, id *uuid.UUID, raw []byte) (*body[app.Client], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		e, err := read[app.ClientEdit](raw)
+		if err != nil {
+			return nil, err
+		}
+		c, err := s.App.SaveClient(ctx, who, id, e)
+		return answer(c, err, c)
+	}
+	writes[app.ClientEdit](api, "add-client", http.MethodPost, "/api/clients", "Add a client",
+		func(ctx context.Context, i *sent) (*body[app.Client], error) { return save(ctx, nil, i.RawBody) })
+	writes[app.ClientEdit](api, "save-client", http.MethodPut, "/api/clients/{id}", "Change a client's record",
+		func(ctx context.Context, i *sentTo) (*body[app.Client], error) { return save(ctx, &i.ID, i.RawBody) })
+}
+
+func (s *server) sittings(api huma.API) {
+	type on struct {
+		Date string `query:"on" maxLength:"10"`
+	}
+	reads(api, "today", "/api/today", "The sittings of a day", func(ctx context.Context, i *on) (*body[app.Today], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		var date day.Date
+		if i.Date != "" {
+			if err := date.UnmarshalText([]byte(i.Date)); err != nil {
+				return nil, problem(doc.Faults{{Path: "on", Say: err.Error()}}, nil)
+			}
+		}
+		t, err := s.App.Today(ctx, who, date)
+		return answer(t, err, nil)
+	})
+	reads(api, "get-sitting", "/api/sittings/{id}", "One sitting with its plan", func(ctx context.Context, i *byID) (*body[app.Sitting], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.Sitting(ctx, who, i.ID)
+		return answer(out, err, nil)
+	})
+	writes[app.NewSitting](api, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client", func(ctx context.Context, i *sent) (*body[app.Sitting], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		n, err := read[app.NewSitting](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.AddSitting(ctx, who, n)
+		return answer(out, err, nil)
+	})
+	writes[app.SittingEdit](api, "save-sitting", http.MethodPut, "/api/sittings/{id}", "Change a sitting and plan it anew", func(ctx context.Context, i *sentTo) (*body[app.Sitting], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		e, err := read[app.SittingEdit](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.SaveSitting(ctx, who, i.ID, e)
+		return answer(out, err, out)
+	})
+}
