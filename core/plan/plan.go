@@ -21,6 +21,12 @@ const Format = "urncloth.plan/1"
 // Skin is what the client's skin is called.
 type Skin = face.Type
 
+// Zones is the area and the load limit of each zone of this client under this look.
+type Zones struct {
+	Areas  map[face.Zone]doc.Num `json:"areas"`  // cm²
+	Limits map[face.Zone]doc.Num `json:"limits"` // mg/cm² of what stays
+}
+
 // Stack is what lies on each zone at base and at removal.
 type Stack struct {
 	AtBase map[face.Zone][]stack.Layer `json:"at_base"`
@@ -108,6 +114,7 @@ type Plan struct {
 	Format    string          `json:"format" need:"yes"`
 	Sitting   sitting.Sitting `json:"sitting" need:"yes"`
 	Skin      Skin            `json:"skin"`
+	Zones     Zones           `json:"zones"`
 	Countdown []prep.Due      `json:"countdown"`
 	Prep      prep.Prep       `json:"prep"`
 	Stack     Stack           `json:"stack"`
@@ -161,7 +168,11 @@ func orEmpty[T any](list []T) []T {
 }
 
 func blank(c *sitting.Case) *Plan {
-	return &Plan{Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
+	zones := Zones{map[face.Zone]doc.Num{}, map[face.Zone]doc.Num{}}
+	for z := range face.N {
+		zones.Areas[z], zones.Limits[z] = doc.Num(c.Area[z]), doc.Num(c.Limit(z))
+	}
+	return &Plan{Zones: zones, Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
 		Prep:  prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
 		Stack: Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
 		Wear:  Wear{Curve: []Point{}, Shine: []Shine{}, TouchUps: []TouchUp{}, Bag: []BagItem{}},

@@ -17,6 +17,7 @@ func Figures() []figure.Figure {
 		figure.W(w, "moisturiser, each step from the ideal weight", weightMisfit, "cost"),
 		figure.W(w, "mattifying primer on dry or thirsty skin", mattifyDry, "cost"),
 		figure.W(w, "hydrating primer where mattifying is due", hydrateOily, "cost"),
+		figure.W(w, "gripping primer where mattifying is due", gripOily, "cost"),
 		figure.W(w, "serum without the active its zone wants", withoutActive, "cost"),
 		figure.W(w, "sunscreen, each weight over 2", heavySunscreen, "cost"),
 		figure.W(w, "sunscreen, each step of white cast", castCost, "cost"),

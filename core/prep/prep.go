@@ -254,8 +254,9 @@ type relaxed struct {
 	gaveUp                    []GaveUp
 }
 
-// Cost of giving up what is no layer. [W]
+// Cost of giving up what is no layer, and the difference under which two choices are called as good. [W]
 const (
+	closeCall      = 0.02
 	dropScrubCost  = 0.3
 	dropDepuffCost = 0.5
 )
@@ -517,8 +518,10 @@ func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
 			more := l.cost - pl.chosen[i].cost
 			if more >= avoidable/2 {
 				steps[n].Second = fmt.Sprintf("Second choice: %s, at the price of a caution.", name)
+			} else if more < closeCall {
+				steps[n].Second = fmt.Sprintf("Second choice, as good on %s: %s.", face.Names(g.zones.List()), name)
 			} else {
-				steps[n].Second = fmt.Sprintf("Second choice: %s, %s worse on %s.", name, short(more), face.Names(g.zones.List()))
+				steps[n].Second = fmt.Sprintf("Second choice: %s, %.2f worse on %s.", name, more, face.Names(g.zones.List()))
 			}
 			break
 		}

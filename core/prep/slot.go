@@ -57,6 +57,7 @@ const (
 	tightWeight      = 0.5 // at water 1, where oil < 2
 	mattifyDry       = 9.0
 	hydrateOily      = 2.0
+	gripOily         = 1.0 // gripping where mattifying is due: the handbook names no cost
 	withoutActive    = 0.4
 	heavySunscreen   = 0.3 // each weight over sunscreenWeight
 	sunscreenWeight  = 2.0
@@ -123,6 +124,8 @@ func belongs(c *sitting.Case, s slot, z face.Zone) bool {
 		return face.BaseArea.Has(z) && !c.Method.Is("primer_split", "none")
 	case sunscreen:
 		return c.Daylight && z != face.Lips
+	case toner, essence, serum: // the skin round the eyes has its eye cream
+		return z.Class() != face.Eye && z != face.Lips
 	case oil:
 		return z != face.Lips && z != face.Eyelids && !c.Method.Is("spf_layer", "blended")
 	}
@@ -188,6 +191,8 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 			return mattifyDry, "mattifying on dry or thirsty skin", true
 		case p.Kind == "primer_hydrating" && g.WantsMattifying():
 			return hydrateOily, "hydrating where mattifying is due", true
+		case p.Kind == "primer_gripping" && g.WantsMattifying():
+			return gripOily, "gripping where mattifying is due", true
 		case p.Kind == "primer_mattifying":
 			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
 		}

@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 	"strconv"
-	"strings"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -217,7 +216,7 @@ func (pl *planner) cleansing(add adder) {
 	if c.Within(fit.InjectablePressDays, "injectables") != 0 {
 		s.How = "pat"
 	}
-	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, amount(s))
+	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, s.Amount)
 	if p.Kind == "micellar" && c.Method.Is("micellar_rinse", "leave") || p.Kind == "toner" {
 		film := p.Kind.Of().Film
 		s.Film = map[face.Zone]doc.Num{}
@@ -263,49 +262,12 @@ func (pl *planner) polishing(add adder) {
 			grams += kit.Grams(p.Kind.Of().Film, c.Area[z])
 		}
 		stack.Measure(&d.step, p, grams)
-		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), amount(&d.step),
+		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), d.step.Amount,
 			method.Reason("same_day_polish", allowed))
 		add("rinse", "", rinseS, zones, "Rinse with lukewarm water.", "too-hot")
 		add("dry", "", dryS, zones, "Pat dry and let it dry.")
 		return
 	}
-}
-
-func amount(s *stack.Step) string {
-	parts := []string{short(float64(s.Grams)) + " g"}
-	if s.Units > 0 {
-		n := math.Round(float64(s.Units)*4) / 4
-		if n < 0.25 {
-			n = 0.25
-		}
-		parts = append(parts, Quarters(n)+" "+plural(s.Unit, n))
-	}
-	if s.Hand != "" {
-		parts = append(parts, s.Hand)
-	}
-	return strings.Join(parts, ", ")
-}
-
-// Quarters writes a number in halves and quarters, as an artist counts pumps: 1½, ¼, 3.
-func Quarters(n float64) string {
-	whole := math.Floor(n)
-	part := map[float64]string{0: "", 0.25: "¼", 0.5: "½", 0.75: "¾"}[n-whole]
-	if whole == 0 && part != "" {
-		return part
-	}
-	return strconv.Itoa(int(whole)) + part
-}
-
-func plural(unit string, n float64) string {
-	switch {
-	case n <= 1 || unit == "":
-		return unit
-	case unit == "spray second":
-		return "spray seconds"
-	case strings.HasSuffix(unit, "s") || strings.HasSuffix(unit, "h"):
-		return unit + "es"
-	}
-	return unit + "s"
 }
 
 func (pl *planner) sundry(kind kit.Kind) *kit.Product {
@@ -452,7 +414,7 @@ func (pl *planner) word(d *draft) {
 	if st.How == "pat" && s != sunscreen {
 		verb = "Pat"
 	}
-	st.Say = fmt.Sprintf("%s %s on %s: %s.", verb, p.Name, face.Names(zones.List()), amount(st))
+	st.Say = fmt.Sprintf("%s %s on %s: %s.", verb, p.Name, face.Names(zones.List()), st.Amount)
 	switch {
 	case s == moisturiser && zones.Has(face.Cheeks):
 		st.Say += " Cheeks first, what is left over the middle."
@@ -485,7 +447,7 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 		}
 		return "Half a level teaspoon is half as much again; a safe habit."
 	case "two_fingers":
-		return fmt.Sprintf("%s finger strips.", Quarters(math.Round(grams/kit.FingerStripG*4)/4))
+		return fmt.Sprintf("%s finger strips.", kit.Quarters(grams/kit.FingerStripG))
 	}
 	return "It looks shiny until it sets."
 }
@@ -565,7 +527,7 @@ func (pl *planner) scrubLips() []draft {
 	st := stack.Step{Act: "treat", Kind: "lip_scrub", Product: p.ID, Zones: on.List(), HandsS: lipScrubS, How: "light", Cloths: 1,
 		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []string{"dry-patch"}}
 	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
-	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, amount(&st))
+	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, st.Amount)
 	return []draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
 }
 

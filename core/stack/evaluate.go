@@ -370,11 +370,12 @@ func (r *run) measure(s *Step, p *kit.Product, zones face.Set) {
 	Measure(s, p, r.c.Grams(film))
 }
 
-// Measure says grams in all three ways.
+// Measure says grams in all three ways: grams, the product's own unit, and the hand measure.
 func Measure(s *Step, p *kit.Product, grams float64) {
 	s.Grams = doc.Num(grams)
 	n, unit := p.Units(grams)
 	s.Units, s.Unit, s.Hand = doc.Num(n), unit, kit.Hand(grams)
+	s.Amount = kit.Say(grams, n, unit)
 }
 
 func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {

@@ -126,7 +126,9 @@ func (s *server) session(api huma.API) {
 		return answer(me, err, nil)
 	})
 	huma.Register(api, huma.Operation{OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out", DefaultStatus: http.StatusNoContent},
-		func(ctx context.Context, _ *nothing) (*nothing, error) { return nil, problem(s.sessions.Destroy(ctx), nil) })
+		func(ctx context.Context, _ *nothing) (*nothing, error) {
+			return nil, problem(s.sessions.Destroy(ctx), nil)
+		})
 }
 
 // signIn also learns the address, for the throttle.

@@ -555,6 +555,7 @@ export interface components {
             skin: components["schemas"]["FaceType"];
             stack: components["schemas"]["PlanStack"];
             wear: components["schemas"]["PlanWear"];
+            zones: components["schemas"]["PlanZones"];
         };
         PlanPoint: {
             at: string;
@@ -608,6 +609,14 @@ export interface components {
             dose_sed: number;
             shine: components["schemas"]["PlanShine"][];
             touch_ups: components["schemas"]["PlanTouchUp"][];
+        };
+        PlanZones: {
+            areas: {
+                [key: string]: number;
+            };
+            limits: {
+                [key: string]: number;
+            };
         };
         PrepDiffers: {
             chosen: string;
@@ -714,6 +723,7 @@ export interface components {
         };
         StackStep: {
             act: string;
+            amount: string;
             because: string[];
             /** Format: int64 */
             buds: number;

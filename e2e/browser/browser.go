@@ -1,0 +1,55 @@
+// Package browser drives headless Chromium against the application, for tests by hand and for pictures.
+package browser
+
+import (
+	"errors"
+	"os/exec"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/launcher"
+	"github.com/go-rod/rod/lib/launcher/flags"
+)
+
+// Size of the page every view is looked at in.
+const (
+	Width  = 1280
+	Height = 800
+	settle = 900 * time.Millisecond // fonts and fades
+)
+
+// Start opens Chromium from Debian's package.
+func Start() (*rod.Browser, error) {
+	path, err := exec.LookPath("chromium")
+	if err != nil {
+		return nil, errors.New("Chromium is not installed: install the Debian package chromium (as root: apt-get install chromium)")
+	}
+	l := launcher.New().Bin(path).Headless(true).NoSandbox(true)
+	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {
+		l = l.Set(flags.Flag(f))
+	}
+	address, err := l.Launch()
+	if err != nil {
+		return nil, err
+	}
+	b := rod.New().ControlURL(address).NoDefaultDevice()
+	return b, b.Connect()
+}
+
+// Page opens an address in a window of its own, with no cookies of another.
+func Page(b *rod.Browser, address string) *rod.Page {
+	p := b.MustIncognito().MustPage(address).MustSetViewport(Width, Height, 1, false)
+	p.MustWaitLoad()
+	return p
+}
+
+// Settle waits until fonts are there and animations have ended.
+func Settle(p *rod.Page) {
+	p.MustEval(`() => document.fonts.ready.then(() => true)`)
+	time.Sleep(settle)
+}
+
+// Text waits for an element that contains the words and returns it.
+func Text(p *rod.Page, selector, words string) *rod.Element {
+	return p.Timeout(15*time.Second).MustElementR(selector, words).CancelTimeout()
+}

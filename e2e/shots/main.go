@@ -1,0 +1,116 @@
+// Command shots takes a picture of every main view from the demo data, at 1280×800.
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/go-rod/rod"
+
+	"urncloth/demo"
+	"urncloth/e2e/browser"
+	"urncloth/internal/app"
+	"urncloth/internal/pgserver"
+	"urncloth/internal/store"
+	"urncloth/internal/web"
+	"urncloth/ui"
+)
+
+// The moment the pictures are taken at: the morning of the regatta.
+var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
+
+func main() {
+	to := flag.String("to", "docs/screenshots", "folder for the pictures")
+	only := flag.String("only", "", "take only the pictures whose name contains this")
+	flag.Parse()
+	if err := run(*to, *only); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+func run(to, only string) error {
+	ctx := context.Background()
+	dir, err := os.MkdirTemp("", "urncloth-shots")
+	if err != nil {
+		return err
+	}
+	defer os.RemoveAll(dir)
+	if err := os.Chmod(dir, 0o755); err != nil {
+		return err
+	}
+	cluster, err := pgserver.Start(ctx, dir, true)
+	if err != nil {
+		return err
+	}
+	defer cluster.Stop()
+	if err := cluster.EnsureDatabase(ctx, "shots"); err != nil {
+		return err
+	}
+	dsn := cluster.DSN("shots")
+	if err := store.Migrate(ctx, dsn); err != nil {
+		return err
+	}
+	if err := demo.Load(ctx, dsn); err != nil {
+		return err
+	}
+	kept, err := store.Open(ctx, dsn)
+	if err != nil {
+		return err
+	}
+	defer kept.Close()
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	defer handler.Close()
+	server := httptest.NewServer(handler)
+	defer server.Close()
+	b, err := browser.Start()
+	if err != nil {
+		return err
+	}
+	defer b.Close()
+	p := browser.Page(b, server.URL+"/sign-in")
+	shot := func(name string) {
+		if !strings.Contains(name, only) {
+			return
+		}
+		browser.Settle(p)
+		p.MustScreenshot(filepath.Join(to, name+".png"))
+		fmt.Println(name)
+	}
+	return rod.Try(func() { views(p, server.URL, shot) })
+}
+
+func views(p *rod.Page, root string, shot func(string)) {
+	browser.Text(p, "button", "Enter the demo")
+	shot("sign-in")
+	browser.Text(p, "button", "Enter the demo").MustClick()
+	browser.Text(p, "b", "Ottoline Pryce")
+	shot("today")
+	p.MustNavigate(root + "/clients").MustWaitLoad()
+	browser.Text(p, "b", "Corin")
+	shot("clients")
+	browser.Text(p, "a", "Ottoline").MustClick()
+	browser.Text(p, "h2", "Skin, as last read")
+	shot("client")
+	p.MustNavigate(root + "/").MustWaitLoad()
+	browser.Text(p, "a", "Ottoline").MustClick()
+	browser.Text(p, ".steps .a", "Ready")
+	shot("prep")
+	browser.Text(p, "a", "Intake").MustClick()
+	browser.Text(p, "h3", "Forehead")
+	shot("intake")
+	for _, tab := range []string{"Look", "Day", "House method"} {
+		browser.Text(p, "[role=tab]", tab).MustClick()
+		shot("intake-" + strings.ToLower(strings.Fields(tab)[0]))
+	}
+	p.MustNavigate(root + "/").MustWaitLoad()
+	browser.Text(p, "a", "Corin").MustClick()
+	browser.Text(p, ".steps .a", "Ready")
+	shot("prep-findings")
+}

@@ -1,0 +1,98 @@
+// Package pgtest gives tests a real PostgreSQL: one cluster a process, one database a test, cloned from a migrated
+// template.
+package pgtest
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"sync"
+	"sync/atomic"
+	"testing"
+
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/demo"
+	"urncloth/internal/pgserver"
+	"urncloth/internal/store"
+)
+
+const template = "template_urncloth"
+
+var (
+	once   sync.Once
+	server *pgserver.Server
+	failed error
+	count  atomic.Int64
+	dir    string
+)
+
+// Main runs a package's tests and stops the cluster they used.
+func Main(m *testing.M) {
+	code := m.Run()
+	if server != nil {
+		if err := server.Stop(); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			code = 1
+		}
+		os.RemoveAll(dir)
+	}
+	os.Exit(code)
+}
+
+// Server is the process's cluster.
+func Server(t testing.TB) *pgserver.Server {
+	t.Helper()
+	once.Do(func() { failed = start(context.Background()) })
+	if failed != nil {
+		t.Fatal(failed)
+	}
+	return server
+}
+
+func start(ctx context.Context) (err error) {
+	if dir, err = os.MkdirTemp("", "urncloth-test"); err != nil {
+		return err
+	}
+	if err = os.Chmod(dir, 0o755); err != nil {
+		return err
+	}
+	if server, err = pgserver.Start(ctx, dir, true); err != nil {
+		return err
+	}
+	if err = server.EnsureDatabase(ctx, template); err != nil {
+		return err
+	}
+	if err = store.Migrate(ctx, server.DSN(template)); err != nil {
+		return err
+	}
+	return demo.Load(ctx, server.DSN(template))
+}
+
+// DSN is the address, as owner, of a fresh database with the demo studio in it.
+func DSN(t testing.TB) string {
+	t.Helper()
+	ctx := context.Background()
+	s := Server(t)
+	name := fmt.Sprintf("test_%d", count.Add(1))
+	c, err := pgx.Connect(ctx, s.DSN("postgres"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(ctx)
+	if _, err := c.Exec(ctx, "create database "+name+" template "+template); err != nil {
+		t.Fatal(err)
+	}
+	return s.DSN(name)
+}
+
+// Store is a store on a fresh database.
+func Store(t testing.TB) *store.Store {
+	t.Helper()
+	s, err := store.Open(context.Background(), DSN(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(s.Close)
+	return s
+}

@@ -1,0 +1,67 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Me = Schemas['AppMe']
+export type Today = Schemas['AppToday']
+export type SittingLine = Schemas['AppSittingLine']
+export type ClientLine = Schemas['AppClientLine']
+export type Client = Schemas['AppClient']
+export type ClientEdit = Schemas['AppClientEdit']
+export type ClientRecord = Schemas['FaceClient']
+export type Condition = Schemas['FaceCondition']
+export type Grades = Schemas['FaceGrades']
+export type Sitting = Schemas['AppSitting']
+export type SittingEdit = Schemas['AppSittingEdit']
+export type NewSitting = Schemas['AppNewSitting']
+export type Plan = Schemas['PlanPlan']
+export type Step = Schemas['StackStep']
+export type Layer = Schemas['StackLayer']
+export type Finding = Schemas['RulesFinding']
+export type Product = Schemas['KitProduct']
+export type Catalogue = Schemas['PlanCatalogue']
+export type Method = Schemas['MethodMethod']
+export type Segment = Schemas['DaySegment']
+export type Look = Schemas['LookLook']
+
+export interface Fault {
+  location?: string
+  message?: string
+}
+
+/** Problem is an answer that is not what was asked for, or no answer at all (status 0). */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly faults: Fault[] = [],
+    readonly current?: unknown,
+  ) {
+    super(detail)
+  }
+  /** away is true where the server or its database cannot be reached just now and trying again makes sense. */
+  get away() {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** ask unwraps an answer, or throws a Problem. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch {
+    throw new Problem(0, 'The server does not answer just now.')
+  }
+  if (answer.response.ok) return answer.data as T
+  const e = (answer.error ?? {}) as { detail?: string; errors?: Fault[]; current?: unknown }
+  throw new Problem(answer.response.status, e.detail ?? 'The server gave an answer nobody expected.', e.errors ?? [], e.current)
+}

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+// Conditions is what the client tells of, each with the last date it applied and the zone it concerns.
+import Select from 'ant-design-vue/es/select'
+import type { Condition } from '../api/client'
+import { conditions } from '../places/clients/words'
+import { plain, sentence, zones } from './words'
+
+const model = defineModel<Condition[]>()
+const kinds = conditions.map((k) => ({ value: k, label: sentence(plain(k)) }))
+const places = [{ value: '', label: 'the whole client' }, ...zones.map((z) => ({ value: z, label: plain(z) }))]
+
+function set(i: number, change: Partial<Condition>) {
+  model.value = (model.value ?? []).map((c, j) => {
+    if (i !== j) return c
+    const next = { ...c, ...change }
+    if (!next.on) delete next.on
+    if (!next.zone) delete next.zone
+    return next
+  })
+}
+</script>
+
+<template>
+  <fieldset>
+    <legend class="legend">Conditions the client tells of</legend>
+    <div v-for="(c, i) in model ?? []" :key="i" class="row">
+      <Select :value="c.kind" :options="kinds" aria-label="Condition" @change="(v) => set(i, { kind: String(v) })" />
+      <input type="date" :value="c.on ?? ''" aria-label="Last date it applied, empty for now" @change="set(i, { on: ($event.target as HTMLInputElement).value })" />
+      <Select :value="c.zone ?? ''" :options="places" aria-label="Where" @change="(v) => set(i, { zone: String(v) })" />
+      <button type="button" class="quiet" aria-label="Take this condition away" @click="model = model?.filter((_, j) => j !== i)">×</button>
+    </div>
+    <button type="button" class="quiet" @click="model = [...(model ?? []), { kind: 'eczema' }]">Add a condition</button>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 8px; justify-items: start; min-width: 0; }
+legend { padding: 0; }
+.row { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1.1fr) 44px; gap: 8px; width: 100%; }
+.row .quiet { padding: 0; }
+input { border: 0; border-bottom: 2px solid var(--ink); background: var(--cloth); font: inherit; color: inherit; min-height: 42px; min-width: 0; }
+</style>

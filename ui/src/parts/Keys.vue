@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { nextTick, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+const route = useRoute()
+const router = useRouter()
+const dialog = ref<HTMLDialogElement>()
+const keys = [
+  ['1', 'Intake'],
+  ['2', 'Prep'],
+  ['J K', 'next and earlier step'],
+  ['N', 'new sitting'],
+  ['/', 'find'],
+  ['?', 'this list'],
+]
+
+function typing(e: KeyboardEvent) {
+  const t = e.target as HTMLElement
+  return t.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select, [contenteditable]') || e.ctrlKey || e.metaKey || e.altKey
+}
+
+useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
+  if (typing(e)) return
+  const inSitting = route.path.startsWith('/sittings/')
+  if (e.key === '?') dialog.value?.showModal()
+  else if (inSitting && e.key === '1') router.push({ name: 'intake', params: route.params })
+  else if (inSitting && e.key === '2') router.push({ name: 'prep', params: route.params })
+  else if (e.key === 'n' || e.key === 'N') router.push({ name: 'today', query: { new: '1' } })
+  else if (e.key === '/') {
+    e.preventDefault()
+    if (route.name !== 'clients') await router.push({ name: 'clients' })
+    await nextTick()
+    document.querySelector<HTMLInputElement>('input[type=search]')?.focus()
+  }
+})
+</script>
+
+<template>
+  <dialog ref="dialog" aria-labelledby="keys-title">
+    <h2 id="keys-title">Keys</h2>
+    <dl>
+      <template v-for="[key, what] in keys" :key="key">
+        <dt>{{ key }}</dt>
+        <dd>{{ what }}</dd>
+      </template>
+    </dl>
+    <form method="dialog"><button class="go">Close</button></form>
+  </dialog>
+</template>
+
+<style scoped>
+dialog { border: 0; border-top: 4px solid var(--ink); background: var(--cloth); color: var(--ink); padding: 24px 32px; min-width: 340px; }
+dialog::backdrop { background: #20302fb0; }
+dl { display: grid; grid-template-columns: 70px 1fr; gap: 8px; margin: 16px 0; }
+dt { font-weight: 700; }
+dd { margin: 0; }
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, Problem } from '../../api/client'
+import Field from '../../parts/Field.vue'
+import Trouble from '../../parts/Trouble.vue'
+
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const email = ref('')
+const password = ref('')
+const trouble = ref('')
+const busy = ref(false)
+const { data: hello } = useQuery({ queryKey: ['hello'], queryFn: () => ask(api.GET('/api/hello')) })
+
+async function enter() {
+  busy.value = true
+  trouble.value = ''
+  try {
+    queries.setQueryData(['me'], await ask(api.POST('/api/session', { body: { email: email.value, password: password.value } })))
+    await router.replace(typeof route.query.to === 'string' && route.query.to.startsWith('/') ? route.query.to : '/')
+  } catch (e) {
+    trouble.value = e instanceof Problem ? e.message : 'That did not work. Try once more.'
+  } finally {
+    busy.value = false
+  }
+}
+
+function asDemo() {
+  email.value = hello.value?.demo?.email ?? ''
+  password.value = hello.value?.demo?.password ?? ''
+  enter()
+}
+</script>
+
+<template>
+  <main class="door">
+    <section class="cloth">
+      <svg width="132" height="144" viewBox="0 0 44 48" aria-hidden="true">
+        <path d="M13 4h18l-3 6c7 4 10 9 10 16 0 10-7 18-16 18S6 36 6 26c0-7 3-12 10-16z" fill="none" stroke="#E8B48D" stroke-width="1.6" />
+        <path d="M4 24c8 5 12-4 19 0s10 5 17-1" fill="none" stroke="#EFE7D8" stroke-width="1.6" />
+        <path d="M4 28c8 5 12-4 19 0s10 5 17-1" fill="none" stroke="#EFE7D8" stroke-width=".8" />
+      </svg>
+      <p class="name">Urn Cloth</p>
+      <p>What goes on, how long it needs, and how it comes off again.</p>
+    </section>
+    <form class="in" @submit.prevent="enter">
+      <h1>Sign in</h1>
+      <Field v-model="email" label="E-mail" type="email" autocomplete="username" />
+      <Field v-model="password" label="Password" type="password" autocomplete="current-password" />
+      <Trouble v-if="trouble" :say="trouble" />
+      <button class="go" :disabled="busy || !email || !password">{{ busy ? 'Opening' : 'Open the studio' }}</button>
+      <div v-if="hello?.demo" class="demo">
+        <p>This is the demo studio, Saltmarsh Row, on the day of the Lantern Regatta.</p>
+        <p><b>{{ hello.demo.email }}</b> · <b>{{ hello.demo.password }}</b></p>
+        <button type="button" class="quiet" @click="asDemo">Enter the demo</button>
+      </div>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.door { display: grid; grid-template-columns: 5fr 6fr; min-height: 100%; }
+.cloth { background: var(--ink); color: #efe7d8; display: grid; align-content: center; justify-items: center; gap: 18px; padding: 40px; text-align: center; font-size: 18px; }
+.name { font: 500 56px/1 var(--serif); color: #fff; }
+.in { align-self: center; width: min(440px, 100% - 80px); margin-left: 96px; display: grid; gap: 18px; }
+.in h1 { font-size: 40px; margin-bottom: 6px; }
+.demo { border-top: 2px solid var(--fold); padding-top: 16px; display: grid; gap: 10px; justify-items: start; }
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useMe } from '../../me'
+import Choices from '../../parts/Choices.vue'
+import Field from '../../parts/Field.vue'
+import { clock, plain } from '../../parts/words'
+import { useTheSitting } from './useSitting'
+
+const { draft, change, fault } = useTheSitting()
+const { data: me } = useMe()
+const day = computed(() => draft.value!.day)
+
+/** on puts a time of day on the sitting's date, or on the next where it comes before the chair. */
+function on(time: string, afterChair = true) {
+  const date = day.value.date
+  if (!afterChair || time >= clock(day.value.chair_at)) return `${date}T${time}:00`
+  const t = new Date(date + 'T00:00Z')
+  t.setUTCDate(t.getUTCDate() + 1)
+  return `${t.toISOString().slice(0, 10)}T${time}:00`
+}
+function move(date: string) {
+  if (!date) return
+  change((d) => {
+    const days = (Date.parse(date) - Date.parse(d.day.date)) / 86_400_000
+    const shift = (l: string) => new Date(Date.parse(l + 'Z') + days * 86_400_000).toISOString().slice(0, 19)
+    d.day.date = date
+    for (const k of ['chair_at', 'base_at', 'wear_until', 'lift_at'] as const) d.day[k] = shift(d.day[k])
+    if (d.day.washed) d.day.washed.at = shift(d.day.washed.at)
+    for (const s of d.day.segments ?? []) {
+      s.from = shift(s.from)
+      s.to = shift(s.to)
+      s.towelled_at = s.towelled_at?.map(shift)
+    }
+  })
+}
+const skies = ['clear', 'scattered', 'broken', 'overcast'].map((value) => ({ value, label: value }))
+const washes = [
+  { value: 'long', label: 'More than two hours ago' },
+  { value: 'cool', label: 'Washed lukewarm' },
+  { value: 'hot', label: 'Hot wash or shower' },
+]
+const wash = computed(() => (!day.value.washed ? 'long' : day.value.washed.hot ? 'hot' : 'cool'))
+function setWash(how?: string) {
+  change((d) => {
+    if (how === 'long') delete d.day.washed
+    else d.day.washed = { at: d.day.washed?.at ?? d.day.chair_at, hot: how === 'hot' }
+  })
+}
+const number = (v: unknown) => (v === '' || v === undefined || v === null ? undefined : Number(v))
+function air(key: 'temp_c' | 'humidity', v: unknown, scale = 1) {
+  change((d) => {
+    const n = number(v)
+    d.day.air = { ...d.day.air, [key]: n === undefined ? undefined : Math.round(n * scale * 1000) / 1000 }
+  })
+}
+function surface(v: unknown) {
+  change((d) => (d.day.surface_c = number(v)))
+}
+</script>
+
+<template>
+  <template v-if="draft">
+    <div class="four">
+      <Field label="Date" type="date" :model-value="day.date" :fault="fault('day.date')" @update:model-value="(v) => move(String(v))" />
+      <Field label="Chair" type="time" :model-value="clock(day.chair_at)" :fault="fault('day.chair_at')" @update:model-value="(v) => v && change((d) => (d.day.chair_at = on(String(v), false)))" />
+      <Field label="Base" type="time" :model-value="clock(day.base_at)" :fault="fault('day.base_at')" @update:model-value="(v) => v && change((d) => (d.day.base_at = `${d.day.date}T${v}:00`))" />
+      <Field label="Worn until" type="time" :model-value="clock(day.wear_until)" :fault="fault('day.wear_until')" @update:model-value="(v) => v && change((d) => (d.day.wear_until = on(String(v))))" />
+      <Field label="Comes off at" type="time" :model-value="clock(day.lift_at)" :fault="fault('day.lift_at')" @update:model-value="(v) => v && change((d) => (d.day.lift_at = on(String(v))))" />
+    </div>
+    <Choices legend="Last wash" :options="washes" :model-value="wash" @update:model-value="setWash" />
+    <Field v-if="day.washed" class="narrow" label="Washed at" type="time" :model-value="clock(day.washed.at)" :fault="fault('day.washed.at')" @update:model-value="(v) => v && change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))" />
+    <div class="four">
+      <Field label="Room, °C" type="number" :model-value="day.air?.temp_c ?? 21" :fault="fault('day.air.temp_c')" @update:model-value="(v) => air('temp_c', v)" />
+      <Field label="Humidity, %" type="number" :model-value="Math.round((day.air?.humidity ?? 0.45) * 100)" :fault="fault('day.air.humidity')" @update:model-value="(v) => air('humidity', v, 0.01)" />
+      <Field label="Cheek, °C" type="number" step="0.1" :model-value="day.surface_c ?? ''" :fault="fault('day.surface_c')" hint="35 is still hot" @update:model-value="surface" />
+    </div>
+    <Choices legend="Sky" :options="skies" :model-value="day.sky ?? 'clear'" @update:model-value="(v) => change((d) => (d.day.sky = v))" />
+    <div v-if="day.segments?.length">
+      <p class="legend">Out and about; otherwise indoors</p>
+      <ul>
+        <li v-for="(s, i) in day.segments" :key="i">{{ clock(s.from) }} to {{ clock(s.to) }} in {{ plain(s.place) }}<template v-if="s.ground">, over {{ s.ground }}</template><template v-if="s.activity">, {{ s.activity }}</template><template v-if="s.flash">, flash</template><template v-if="s.keep_free">, not to be interrupted</template></li>
+      </ul>
+    </div>
+    <div class="four">
+      <Field class="two" label="For what" :model-value="draft.title" @update:model-value="(v) => change((d) => (d.title = String(v ?? '')))" />
+      <Choices class="two" legend="Chair of" :options="(me?.people ?? []).map((p) => ({ value: p, label: p }))" :model-value="draft.artist" @update:model-value="(v) => change((d) => (d.artist = v))" />
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.four { display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 14px; align-items: start; }
+.two { grid-column: span 2; }
+.two + .two { grid-column: span 3; }
+.narrow { max-width: 160px; }
+ul { margin: 4px 0 0; padding-left: 18px; }
+</style>

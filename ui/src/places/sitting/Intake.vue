@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Grades } from '../../api/client'
+import Conditions from '../../parts/Conditions.vue'
+import GradePad from '../../parts/GradePad.vue'
+import { plain, sentence, type Zone } from '../../parts/words'
+import DayForm from './DayForm.vue'
+import LookForm from './LookForm.vue'
+import MethodForm from './MethodForm.vue'
+import { useTheSitting } from './useSitting'
+import ZonePlan from './ZonePlan.vue'
+
+const { draft, change, plan } = useTheSitting()
+const zone = ref<Zone>('forehead')
+const tab = ref<'skin' | 'look' | 'day' | 'method'>('skin')
+const tabs = [
+  { id: 'skin', label: 'Skin' },
+  { id: 'look', label: 'Look' },
+  { id: 'day', label: 'Day' },
+  { id: 'method', label: 'House method' },
+] as const
+
+const middle = ['forehead', 'nose', 'upper_lip', 'chin']
+const from = computed(() => (middle.includes(zone.value) ? 'forehead' : 'cheeks'))
+const own = computed<Grades>(() => draft.value?.client.zones[zone.value] ?? {})
+const shown = computed<Grades>(() => {
+  const f = draft.value?.client.zones[from.value] ?? {}
+  return { oil: own.value.oil ?? f.oil, water: own.value.water ?? f.water, marks: own.value.marks ?? [] }
+})
+const borrowed = computed(() => (zone.value !== from.value && own.value.oil === undefined && own.value.water === undefined ? from.value : undefined))
+
+function grade(g: Grades) {
+  change((d) => {
+    const before = shown.value
+    const next: Grades = { ...own.value }
+    if (g.oil !== before.oil) next.oil = g.oil
+    if (g.water !== before.water) next.water = g.water
+    if (g.marks?.length) next.marks = g.marks
+    else delete next.marks
+    d.client.zones = { ...d.client.zones, [zone.value]: next }
+  })
+}
+</script>
+
+<template>
+  <div v-if="draft && plan" class="intake">
+    <section class="sheet plan" aria-label="Zone plan">
+      <ZonePlan v-model="zone" :read="draft.client.zones" />
+    </section>
+    <section class="sheet side">
+      <div class="tabs" role="tablist" aria-label="Parts of the intake">
+        <button v-for="t in tabs" :id="'tab-' + t.id" :key="t.id" type="button" role="tab" :aria-selected="tab === t.id" :aria-controls="'panel-' + t.id" @click="tab = t.id">{{ t.label }}</button>
+      </div>
+      <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
+        <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" @change="grade" />
+        <p class="type"><b>{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template>.</b> {{ plan.skin.because.map(sentence).join('. ') }}.</p>
+        <Conditions :model-value="draft.client.conditions" @update:model-value="(v) => change((d) => (d.client.conditions = v))" />
+      </div>
+      <div v-else-if="tab === 'look'" id="panel-look" role="tabpanel" aria-labelledby="tab-look" class="panel"><LookForm /></div>
+      <div v-else-if="tab === 'day'" id="panel-day" role="tabpanel" aria-labelledby="tab-day" class="panel"><DayForm /></div>
+      <div v-else id="panel-method" role="tabpanel" aria-labelledby="tab-method" class="panel"><MethodForm /></div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.intake { display: grid; grid-template-columns: 460px minmax(0, 1fr); gap: 18px; align-items: start; }
+.plan { padding: 14px; }
+.tabs { display: flex; border-bottom: 1px solid var(--fold); }
+.tabs button { background: none; border: 0; border-bottom: 3px solid transparent; min-height: 48px; padding: 0 20px; cursor: pointer; }
+.tabs [aria-selected='true'] { border-color: var(--copper); font-weight: 650; }
+.panel { padding: 16px 20px 20px; display: grid; gap: 16px; }
+.type { background: var(--wash); padding: 10px 14px; font-size: 15px; }
+</style>

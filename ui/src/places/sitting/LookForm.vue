@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import Choices from '../../parts/Choices.vue'
+import { plain, sentence } from '../../parts/words'
+import { useTheSitting } from './useSitting'
+
+const { draft, change } = useTheSitting()
+const list = (...words: string[]) => words.map((value) => ({ value, label: sentence(value) }))
+const finishes = list('matte', 'satin', 'dewy')
+const coverages = list('none', 'sheer', 'medium', 'full')
+const bases = list('water', 'silicone', 'oil', 'emulsion', 'powder', 'none')
+const necklines = [
+  { value: 'closed', label: 'Closed' },
+  { value: 'open', label: 'Open, chest shows' },
+]
+</script>
+
+<template>
+  <template v-if="draft">
+    <Choices legend="Finish" :options="finishes" :model-value="draft.look.finish" @update:model-value="(v) => v && change((d) => (d.look.finish = v))" />
+    <Choices legend="Coverage" :options="coverages" :model-value="draft.look.coverage ?? 'medium'" @update:model-value="(v) => change((d) => (d.look.coverage = v))" />
+    <Choices legend="The foundation is built on" :options="bases" :model-value="draft.look.base" @update:model-value="(v) => v && change((d) => (d.look.base = v))" />
+    <Choices legend="Neckline" :options="necklines" :model-value="draft.look.neckline" @update:model-value="(v) => v && change((d) => (d.look.neckline = v))" />
+    <div v-if="draft.look.items?.length">
+      <p class="legend">What makeup goes on</p>
+      <ul>
+        <li v-for="(it, i) in draft.look.items" :key="i">{{ sentence(it.item) }} on {{ plain(it.zone) }}: {{ plain(it.binder) }}, load {{ it.load }}<template v-if="it.keep">, to be kept</template></li>
+      </ul>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+ul { margin: 4px 0 0; padding-left: 18px; }
+</style>

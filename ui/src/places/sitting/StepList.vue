@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { nextTick } from 'vue'
+import type { Step } from '../../api/client'
+import { clock, names, sentence } from '../../parts/words'
+
+const props = defineProps<{ steps: Step[]; products: Record<string, string>; at: string; flagged: Record<string, string> }>()
+const lit = defineModel<string>()
+
+const verbs: Record<string, string> = {
+  hands: 'Wash hands', setup: 'Set up', lens_out: 'Lenses out', cool: 'Cool', cleanse: 'Cleanse', rinse: 'Rinse', dry: 'Pat dry', treat: 'Treat', touch_check: 'Touch', refer: 'Leave alone', ready: 'Ready', hold: 'Hold', massage: 'Massage',
+}
+const kinds: Record<string, string> = {
+  toner: 'Tone', mist: 'Mist', essence: 'Essence', serum: 'Serum', eye_cream: 'Eyes', lip_balm: 'Lips', dry_patch_balm: 'Patches', face_oil: 'Oil', primer_mattifying: 'Mattify', primer_hydrating: 'Hydrate', primer_gripping: 'Grip', sunscreen: 'Protect', moisturiser_spf: 'Protect', consultation: 'Ask', lip_scrub: 'Scrub lips',
+}
+const title = (s: Step) => (s.act === 'apply' || s.kind === 'consultation' || s.kind === 'lip_scrub' ? (kinds[s.kind] ?? 'Moisturise') : s.act === 'cleanse' && (s.kind === 'micellar' || s.kind === 'toner') ? 'Refresh' : (verbs[s.act] ?? sentence(s.act)))
+
+useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
+  if ((e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') || (e.key !== 'j' && e.key !== 'k')) return
+  const i = props.steps.findIndex((s) => s.id === lit.value)
+  lit.value = props.steps[Math.min(props.steps.length - 1, Math.max(0, i + (e.key === 'j' ? 1 : -1)))].id
+  await nextTick()
+  document.querySelector('.steps [aria-current=step]')?.scrollIntoView({ block: 'nearest' })
+})
+</script>
+
+<template>
+  <ol class="steps sheet" aria-label="Steps">
+    <li v-for="s in steps" :key="s.id" :class="{ done: s.start < at }">
+      <button type="button" :aria-current="s.id === lit ? 'step' : undefined" @click="lit = s.id">
+        <span class="t">{{ clock(s.start) }}</span>
+        <span class="a">{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span>
+        <span v-if="s.product && s.act !== 'setup'" class="p">{{ products[s.product] }}</span>
+        <span class="q">{{ s.amount || names(s.zones) }}</span>
+      </button>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.steps { list-style: none; margin: 0; padding: 0; overflow-y: auto; scrollbar-color: var(--ink) var(--wash); }
+li { border-bottom: 1px solid var(--fold); }
+button { display: grid; grid-template-columns: 54px 1fr; width: 100%; padding: 7px 12px 7px 10px; border: 0; background: none; text-align: left; cursor: pointer; line-height: 1.22; }
+button:hover { background: #fff; }
+[aria-current] { background: var(--warm) !important; box-shadow: inset 5px 0 0 var(--copper); }
+.t { grid-row: 1 / 4; color: var(--soft); }
+.done .t { color: var(--glaze); font-weight: 600; }
+.a { font-weight: 700; }
+.a i { font-style: normal; font-size: 14px; margin-left: 8px; }
+.a i.stop { color: var(--madder); }
+.a i.caution { color: var(--ochre); }
+.q { font-size: 14px; color: var(--soft); }
+.p, .q { grid-column: 2; }
+</style>

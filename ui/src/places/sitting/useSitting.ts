@@ -1,0 +1,113 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useDebounceFn, useIntervalFn, useSessionStorage } from '@vueuse/core'
+import { computed, inject, provide, ref, watch, type InjectionKey } from 'vue'
+import { api, ask, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
+
+const retryEvery = 3_000
+const settle = 120 // ms of quiet before a change is sent
+
+type State = 'saved' | 'saving' | 'faulty' | 'away' | 'stale'
+
+/**
+ * useSitting holds one sitting as it is edited. Every change is sent at once and comes back planned. What could not be
+ * sent stays in this window and is tried again; what somebody else saved first is shown beside it.
+ */
+export function useSitting(id: string) {
+  const queries = useQueryClient()
+  const { data: saved, failureReason } = useQuery({
+    queryKey: ['sitting', id],
+    queryFn: () => ask(api.GET('/api/sittings/{id}', { params: { path: { id } } })),
+    staleTime: Infinity,
+  })
+  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, { serializer: { read: JSON.parse, write: JSON.stringify } })
+  const draft = ref<SittingEdit>()
+  const state = ref<State>('saved')
+  const faults = ref<Fault[]>([])
+  const say = ref('')
+  const theirs = ref<Sitting>()
+  let sending = false
+  let again = false
+
+  watch(
+    saved,
+    (s) => {
+      if (!s || draft.value) return
+      draft.value = kept.value ?? edit(s)
+      if (kept.value) send() // typed before a reload and never acknowledged
+    },
+    { immediate: true },
+  )
+
+  async function send() {
+    if (!draft.value || theirs.value) return
+    if (sending) {
+      again = true
+      return
+    }
+    sending = true
+    state.value = 'saving'
+    try {
+      const s = await ask(api.PUT('/api/sittings/{id}', { params: { path: { id } }, body: draft.value }))
+      draft.value.version = s.version
+      queries.setQueryData(['sitting', id], s)
+      queries.invalidateQueries({ queryKey: ['today'] })
+      faults.value = []
+      say.value = ''
+      state.value = 'saved'
+      if (!again) kept.value = null
+    } catch (e) {
+      const p = e instanceof Problem ? e : new Problem(0, 'That did not work just now.')
+      say.value = p.message
+      faults.value = p.faults
+      state.value = p.status === 409 ? 'stale' : p.away ? 'away' : 'faulty'
+      if (p.status === 409) theirs.value = p.current as Sitting
+    } finally {
+      sending = false
+      if (again) {
+        again = false
+        send()
+      }
+    }
+  }
+  const soon = useDebounceFn(send, settle)
+  useIntervalFn(() => state.value === 'away' && send(), retryEvery)
+
+  function change(how: (d: SittingEdit) => void) {
+    if (!draft.value) return
+    how(draft.value)
+    kept.value = JSON.parse(JSON.stringify(draft.value))
+    soon()
+  }
+  function keepMine() {
+    if (!draft.value || !theirs.value) return
+    draft.value.version = theirs.value.version
+    theirs.value = undefined
+    send()
+  }
+  function takeTheirs() {
+    if (!theirs.value) return
+    queries.setQueryData(['sitting', id], theirs.value)
+    draft.value = edit(theirs.value)
+    theirs.value = undefined
+    kept.value = null
+    state.value = 'saved'
+    faults.value = []
+  }
+  const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
+  const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
+  const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
+  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, fault, away, gone, plan: computed(() => saved.value?.plan) }
+  provide(key, it)
+  return it
+}
+
+/** edit is the part of a sitting that a person changes. */
+function edit(s: Sitting): SittingEdit {
+  const p = s.plan.sitting
+  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [] }))
+}
+
+const key = Symbol('sitting') as InjectionKey<ReturnType<typeof useSitting>>
+
+/** useTheSitting is the sitting of the leaf's page. */
+export const useTheSitting = () => inject(key)!

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import Select from 'ant-design-vue/es/select'
+import { computed, reactive } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Problem } from '../../api/client'
+import { useMe } from '../../me'
+import Field from '../../parts/Field.vue'
+import Trouble from '../../parts/Trouble.vue'
+
+const props = defineProps<{ date: string; client?: string }>()
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const queries = useQueryClient()
+const { data: me } = useMe()
+const { data: clients } = useQuery({ queryKey: ['clients', ''], queryFn: () => ask(api.GET('/api/clients')) })
+const form = reactive({ client: props.client, title: '', artist: me.value?.name ?? '', date: props.date, chair: '09:00', base: '09:40' })
+
+const add = useMutation({
+  mutationFn: () =>
+    ask(
+      api.POST('/api/sittings', {
+        body: { client_id: form.client ?? '', title: form.title, artist: form.artist, chair_at: `${form.date}T${form.chair}`, base_at: `${form.date}T${form.base}` },
+      }),
+    ),
+  onSuccess: (s) => {
+    queries.invalidateQueries({ queryKey: ['today'] })
+    queries.setQueryData(['sitting', s.id], s)
+    router.push({ name: 'intake', params: { id: s.id } })
+  },
+})
+const faults = computed(() => (add.error.value instanceof Problem ? add.error.value.faults : []))
+const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f.location?.endsWith(e)))?.message
+</script>
+
+<template>
+  <form class="new sheet" aria-labelledby="new-title" @submit.prevent="add.mutate()">
+    <h2 id="new-title">New sitting</h2>
+    <div class="grid">
+      <div class="field wide">
+        <label for="new-client">Client</label>
+        <Select
+          id="new-client"
+          v-model:value="form.client"
+          show-search
+          placeholder="Find by name"
+          option-filter-prop="label"
+          :options="clients?.map((c) => ({ value: c.id, label: c.name }))"
+        />
+      </div>
+      <Field v-model="form.title" label="For what" hint="The part, the event" class="wide" />
+      <div class="field">
+        <label for="new-artist">Chair</label>
+        <Select id="new-artist" v-model:value="form.artist" :options="me?.people.map((p) => ({ value: p, label: p }))" />
+      </div>
+      <Field v-model="form.date" label="Date" type="date" />
+      <Field v-model="form.chair" label="In the chair at" type="time" :fault="fault('chair_at')" />
+      <Field v-model="form.base" label="Base at" type="time" :fault="fault('base_at')" />
+    </div>
+    <Trouble v-if="add.error.value" :say="add.error.value.message" />
+    <div class="row">
+      <button class="go" :disabled="!form.client || !form.date || add.isPending.value">Plan it</button>
+      <button type="button" class="quiet" @click="emit('close')">Not now</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.new { padding: 16px 20px 20px; display: grid; gap: 14px; }
+.grid { display: grid; grid-template-columns: repeat(6, 1fr); gap: 14px 18px; align-items: start; }
+.wide { grid-column: span 3; }
+.field:not(.wide) { grid-column: span 1; min-width: 150px; }
+.grid > :nth-child(3) { grid-column: span 2; }
+.grid > :nth-child(4) { grid-column: span 2; }
+.row { display: flex; gap: 10px; }
+</style>

@@ -1,0 +1,24 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import SignIn from './places/signin/SignIn.vue'
+import TodayPlace from './places/today/Today.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'today', component: TodayPlace },
+    { path: '/sign-in', name: 'sign-in', component: SignIn, meta: { open: true } },
+    { path: '/clients', name: 'clients', component: () => import('./places/clients/Clients.vue') },
+    { path: '/clients/new', name: 'new-client', component: () => import('./places/clients/ClientRecord.vue') },
+    { path: '/clients/:id', name: 'client', component: () => import('./places/clients/ClientRecord.vue') },
+    {
+      path: '/sittings/:id',
+      component: () => import('./places/sitting/Sitting.vue'),
+      children: [
+        { path: '', redirect: (to) => ({ name: 'prep', params: to.params }) },
+        { path: 'intake', name: 'intake', component: () => import('./places/sitting/Intake.vue') },
+        { path: 'prep', name: 'prep', component: () => import('./places/sitting/Prep.vue') },
+      ],
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
+  ],
+})

@@ -1,0 +1,4 @@
+/** A base has a colour and a texture, so that neither alone has to tell it. */
+export const bases = ['water', 'emulsion', 'silicone', 'oil', 'powder'] as const
+export const nameOf = (base: string) => base || 'no base told'
+export const fillOf = (base: string, wet: boolean) => `url(#${wet ? 'wet-' : 'set-'}${bases.includes(base as never) ? base : 'none'})`

@@ -1,0 +1,18 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [vue()],
+  build: {
+    assetsInlineLimit: 0, // the content policy allows files, not data: scripts or fonts
+    chunkSizeWarningLimit: 700,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [{ name: 'vue', test: /node_modules[\\/](vue|@vue|vue-router|pinia|@tanstack|@vueuse)/ }],
+        },
+      },
+    },
+  },
+  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+})
