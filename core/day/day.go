@@ -61,7 +61,7 @@ func (d Date) YearsSince(born Date) float64 {
 }
 
 // Midnight is the start of the date as a wall-clock time.
-func (d Date) Midnight() Local { return Local{d.t} }
+func (d Date) Midnight() Local { return Local(d) }
 
 // Local is a wall-clock time without offset, written 2027-06-19T09:00:00. Seconds may be left out when read.
 type Local struct{ t time.Time }

@@ -210,10 +210,29 @@ func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
 	if none.cost == forbidden && len(others) == 0 {
 		none.cost = 0
 	}
-	if s == sunscreen && g.like.Class() == face.Eye {
+	if s == sunscreen && g.like.Class() == face.Eye && pl.betterOnFace(others) {
 		none.cost = min(none.cost, eyeUnscreened)
 	}
 	return none
+}
+
+// betterOnFace reports whether every sunscreen that may go near the eyes raises a caution while one that may not is free
+// of any: then the face gets the latter, and the eye zones are left to glasses and shade.
+func (pl *planner) betterOnFace(nearEyes []candidate) bool {
+	if slices.ContainsFunc(nearEyes, func(k candidate) bool { return k.cost < avoidable }) {
+		return false
+	}
+	cheeks := &group{like: face.Cheeks, zones: face.SetOf(face.Cheeks)}
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		if p.EyeSafe || !slices.Contains(slotKinds[sunscreen], p.Kind) {
+			continue
+		}
+		if k, ok := pl.candidate(cheeks, sunscreen, p, 1); ok && k.cost < avoidable {
+			return true
+		}
+	}
+	return false
 }
 
 // solve finds the cheapest path over the slots of a group: label-setting shortest path with the load as a resource. A

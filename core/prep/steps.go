@@ -314,7 +314,6 @@ func (pl *planner) laying(chosen []label) []draft {
 		type use struct {
 			p    *kit.Product
 			veil bool
-			why  string
 		}
 		var order []use
 		zones := map[use]face.Set{}

@@ -22,7 +22,7 @@ const (
 func Start() (*rod.Browser, error) {
 	path, err := exec.LookPath("chromium")
 	if err != nil {
-		return nil, errors.New("Chromium is not installed: install the Debian package chromium (as root: apt-get install chromium)")
+		return nil, errors.New("chromium is missing: install the Debian package chromium (as root: apt-get install chromium)")
 	}
 	l := launcher.New().Bin(path).Headless(true).NoSandbox(true)
 	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {

@@ -35,6 +35,7 @@ const said = (z: Zone) => {
   const g = grades(z)
   return `${sentence(plain(z))}: oil ${g.oil}, water ${g.water}${g.marks.length ? ', ' + g.marks.map(plain).join(', ') : ''}`
 }
+const roomy = ['forehead', 'nose', 'cheeks', 'chin', 'neck', 'chest']
 const small = (z: Zone) => z === 'ears' || z === 'jaw'
 
 function step(e: KeyboardEvent, by: number) {
@@ -52,9 +53,9 @@ function step(e: KeyboardEvent, by: number) {
       :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own }]" @click="chosen = z" @keydown.enter="chosen = z" @keydown.space.prevent="chosen = z"
     >
       <path :d="tiles[z].d" />
-      <text v-if="!small(z)" :x="tiles[z].x" :y="tiles[z].y - (z === 'forehead' || z === 'nose' || z === 'cheeks' || z === 'neck' || z === 'chest' ? 5 : -2)" text-anchor="middle">{{ plain(z) }}</text>
+      <text v-if="!small(z)" :x="tiles[z].x" :y="tiles[z].y - (roomy.includes(z) ? 5 : -2)" text-anchor="middle">{{ plain(z) }}</text>
       <text v-else :x="tiles[z].x" :y="tiles[z].y - 8" text-anchor="middle">{{ plain(z) }}</text>
-      <text v-if="['forehead', 'nose', 'cheeks', 'neck', 'chest'].includes(z) || small(z)" :x="tiles[z].x" :y="tiles[z].y + 14" text-anchor="middle" class="g">{{ '▪'.repeat(grades(z).oil) || '–' }}<tspan v-if="grades(z).marks.length"> {{ grades(z).marks.map((m) => signs[m]).join('') }}</tspan></text>
+      <text v-if="roomy.includes(z) || small(z)" :x="tiles[z].x" :y="tiles[z].y + 14" text-anchor="middle" class="g">{{ '▪'.repeat(grades(z).oil) || '–' }}<tspan v-if="grades(z).marks.length"> {{ grades(z).marks.map((m) => signs[m]).join('') }}</tspan></text>
     </g>
   </svg>
   <p class="key soft"><b>▪</b> oil, up to three · the fuller the green, the plumper · signs are marks · a faint edge: taken from its neighbour</p>

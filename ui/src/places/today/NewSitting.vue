@@ -5,6 +5,7 @@ import { computed, reactive } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../../api/client'
 import { useMe } from '../../me'
+import ClockField from '../../parts/ClockField.vue'
 import Field from '../../parts/Field.vue'
 import Trouble from '../../parts/Trouble.vue'
 
@@ -54,8 +55,8 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
         <Select id="new-artist" v-model:value="form.artist" :options="me?.people.map((p) => ({ value: p, label: p }))" />
       </div>
       <Field v-model="form.date" label="Date" type="date" />
-      <Field v-model="form.chair" label="In the chair at" type="time" :fault="fault('chair_at')" />
-      <Field v-model="form.base" label="Base at" type="time" :fault="fault('base_at')" />
+      <ClockField v-model="form.chair" label="In the chair at" :fault="fault('chair_at')" />
+      <ClockField v-model="form.base" label="Base at" :fault="fault('base_at')" />
     </div>
     <Trouble v-if="add.error.value" :say="add.error.value.message" />
     <div class="row">
@@ -67,10 +68,9 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
 
 <style scoped>
 .new { padding: 16px 20px 20px; display: grid; gap: 14px; }
-.grid { display: grid; grid-template-columns: repeat(6, 1fr); gap: 14px 18px; align-items: start; }
-.wide { grid-column: span 3; }
-.field:not(.wide) { grid-column: span 1; min-width: 150px; }
-.grid > :nth-child(3) { grid-column: span 2; }
-.grid > :nth-child(4) { grid-column: span 2; }
+.grid { display: grid; grid-template-columns: repeat(12, 1fr); gap: 14px 18px; align-items: start; }
+.wide { grid-column: span 6; }
+.field:not(.wide) { grid-column: span 2; }
+.grid > .field:nth-child(3), .grid > .field:nth-child(4) { grid-column: span 4; }
 .row { display: flex; gap: 10px; }
 </style>

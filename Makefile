@@ -1,0 +1,55 @@
+# Two commands matter: make start and make test. Both install what they lack.
+GO      ?= go
+GOFLAGS := -trimpath
+NODE    := ui/node_modules/.package-lock.json
+UI_SRC  := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/package.json
+export GOFLAGS
+
+.PHONY: start test lint bench shots api build clean tools-postgres tools-chromium
+
+start: tools-postgres bin/urncloth
+	@exec bin/urncloth serve $(if $(DATABASE_URL),,--demo)
+
+build: bin/urncloth
+
+bin/urncloth: ui/dist/index.html $(shell find cmd core internal demo ui/embed.go -type f 2>/dev/null) go.mod go.sum
+	$(GO) build -o $@ ./cmd/urncloth
+
+ui/dist/index.html: $(NODE) $(UI_SRC)
+	cd ui && npx --no-install vite build --logLevel warn
+	@touch ui/dist/.gitkeep $@
+
+$(NODE): ui/package.json ui/package-lock.json
+	@command -v npm >/dev/null || { echo "Node.js 20 with npm is needed: install the Debian packages nodejs and npm."; exit 1; }
+	cd ui && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+# The API is described once, by the Go types; the interface's types are made from it.
+api: $(NODE)
+	$(GO) run ./cmd/urncloth openapi > ui/src/api/openapi.json
+	cd ui && npx --no-install openapi-typescript src/api/openapi.json -o src/api/schema.d.ts
+
+lint: $(NODE)
+	@test -z "$$(gofmt -l cmd core internal demo e2e)" || { echo "gofmt:"; gofmt -l cmd core internal demo e2e; exit 1; }
+	$(GO) vet ./...
+	$(GO) tool -modfile=tools.mod staticcheck ./...
+	cd ui && npx --no-install vue-tsc --build && npx --no-install eslint src
+
+test: tools-postgres tools-chromium ui/dist/index.html lint
+	$(GO) test -count=1 ./...
+
+bench: tools-postgres tools-chromium ui/dist/index.html
+	$(GO) test -run '^$$' -bench . -benchtime 2s ./core/...
+	$(GO) run ./e2e/load
+
+shots: tools-postgres tools-chromium ui/dist/index.html
+	$(GO) run ./e2e/shots
+
+tools-postgres:
+	@sh scripts/need.sh postgresql-15 /usr/lib/postgresql/*/bin/initdb
+
+tools-chromium:
+	@sh scripts/need.sh chromium /usr/bin/chromium
+
+clean:
+	rm -rf bin ui/dist/assets ui/dist/index.html ui/node_modules

@@ -1,0 +1,247 @@
+package prep
+
+import (
+	"fmt"
+	"math"
+	"math/rand"
+	"slices"
+	"testing"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	. "urncloth/core/testutil"
+)
+
+// randomSitting makes a client, a look, an air and a small kit of every kind from a seed.
+func randomSitting(t testing.TB, seed int64) *sitting.Sitting {
+	r := rand.New(rand.NewSource(seed))
+	s := Sitting(t)
+	for _, z := range []face.Zone{face.Forehead, face.Cheeks, face.Chin} {
+		g := face.Grades{Oil: P(r.Intn(4)), Water: P(r.Intn(4))}
+		if r.Intn(3) == 0 {
+			g.Marks = []face.Mark{[]face.Mark{face.Flaky, face.Breakout, face.Pigment}[r.Intn(3)]}
+		}
+		s.Client.Zones[z] = g
+	}
+	s.Client.Phototype = 1 + r.Intn(6)
+	s.Client.Sensitivity = r.Intn(3)
+	if r.Intn(3) == 0 {
+		s.Client.Dislikes = []string{"fragrance"}
+	}
+	if r.Intn(4) == 0 {
+		s.Client.Allergies = []string{"lanolin"}
+	}
+	s.Look.Finish = []look.Finish{"matte", "satin", "dewy"}[r.Intn(3)]
+	s.Look.Base = []look.Base{"water", "silicone", "emulsion", "oil", "none"}[r.Intn(5)]
+	s.Look.Coverage = []look.Coverage{"sheer", "medium", "full"}[r.Intn(3)]
+	s.Day.Air = day.Air{TempC: P(12 + r.Float64()*20), Humidity: P(0.3 + r.Float64()*0.6)}
+	bases := []kit.Base{"water", "emulsion", "silicone", "oil"}
+	s.Kit = kit.Kit{{ID: "micellar", Name: "Micellar", Kind: "micellar", Base: "water", EyeSafe: true}}
+	for s0 := range slots {
+		for n := range r.Intn(3) {
+			kinds := slotKinds[s0]
+			k := kinds[r.Intn(len(kinds))]
+			p := kit.Product{ID: fmt.Sprintf("%s-%d", k, n), Name: fmt.Sprintf("%s %d", k, n), Kind: k, Base: bases[r.Intn(len(bases))],
+				Weight: float64(r.Intn(6)), EyeSafe: r.Intn(2) == 0, PackG: 50, Price: float64(r.Intn(60)), SPF: []float64{15, 30, 50}[r.Intn(3)],
+				BroadSpectrum: r.Intn(3) > 0, WhiteCast: r.Intn(3)}
+			if r.Intn(4) == 0 {
+				p.Tags = []string{[]string{"fragrance", "lanolin", "oil_free"}[r.Intn(3)]}
+			}
+			if k == "serum" {
+				p.Actives = map[string]float64{[]string{"hyaluronic", "niacinamide", "vitamin_c"}[r.Intn(3)]: 2}
+			}
+			if s.Kit.Find(p.ID) == nil {
+				s.Kit = append(s.Kit, p)
+			}
+		}
+	}
+	if fs := s.Check("", nil); len(fs) > 0 {
+		t.Fatal(fs)
+	}
+	return s
+}
+
+func newPlanner(c *sitting.Case) *planner {
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, memo: map[memoKey]solved{}}
+	pl.groups = groups(c)
+	for _, g := range pl.groups {
+		pl.gather(g)
+	}
+	return pl
+}
+
+// brute costs every combination of candidates of a group, laying one film over the other from scratch, and returns the
+// cheapest and the second cheapest.
+func brute(pl *planner, g *group) (best, second float64) {
+	best, second = math.Inf(1), math.Inf(1)
+	var walk func(i int, cost, residue float64, top surface)
+	walk = func(i int, cost, residue float64, top surface) {
+		if i == len(pl.order) {
+			if residue > g.limit+1e-9 {
+				cost += 10*(residue-g.limit) + 100
+			}
+			if g.base != bare && top != bare {
+				under := kit.OverWhat(kit.Base(kit.Bases[g.base]), baseOf(top))
+				cost += under
+				if under >= 2 {
+					cost += 100
+				}
+			}
+			if cost < best {
+				best, second = cost, best
+			} else if cost < second {
+				second = cost
+			}
+			return
+		}
+		for _, k := range g.cands[pl.order[i]] {
+			c, r, next := cost+k.cost, residue, top
+			if k.product != nil {
+				if top != bare {
+					over := kit.OverWhat(baseOf(k.bottom), baseOf(top))
+					c += over
+					if over >= 3 && k.top != bare && top != thinOil {
+						c += 100
+					}
+				}
+				r += k.residue
+				if k.top != bare {
+					next = k.top
+				}
+			}
+			walk(i+1, c, r, next)
+		}
+	}
+	walk(0, 0, 0, bare)
+	return best, second
+}
+
+func baseOf(s surface) kit.Base {
+	if s == thinOil {
+		return "oil"
+	}
+	return kit.Base(kit.Bases[s])
+}
+
+func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
+	for seed := range int64(120) {
+		c := sitting.Open(randomSitting(t, seed))
+		pl := newPlanner(c)
+		pl.choose(restrict{})
+		for i, g := range pl.groups {
+			best, second := brute(pl, g)
+			if got := pl.chosen[i].cost; math.Abs(got-best) > 1e-6 {
+				t.Fatalf("seed %d, %s: found %g, brute force %g", seed, face.Names(g.zones.List()), got, best)
+			}
+			least := math.Inf(1)
+			for _, s := range pl.order {
+				if l, ok := pl.second(i, s, restrict{}); ok {
+					least = min(least, l.cost)
+				}
+			}
+			if second < forbidden && math.Abs(least-second) > 1e-6 {
+				t.Fatalf("seed %d, %s: runner-up %g, brute force %g", seed, face.Names(g.zones.List()), least, second)
+			}
+		}
+	}
+}
+
+func TestTakingAProductOutNeverLowersTheCost(t *testing.T) {
+	for seed := range int64(40) {
+		s := randomSitting(t, seed)
+		whole := newPlanner(sitting.Open(s)).choose(restrict{})
+		for i := range s.Kit {
+			less := *s
+			less.Kit = slices.Delete(slices.Clone(s.Kit), i, i+1)
+			if len(less.Kit) == 0 {
+				continue
+			}
+			pl := newPlanner(sitting.Open(&less))
+			cost := pl.choose(restrict{})
+			// A slot that may not be empty costs nothing where nothing at all suits; that is a finding, not a saving.
+			if !sameDuty(newPlanner(sitting.Open(s)), pl) {
+				continue
+			}
+			if cost < whole-1e-6 {
+				t.Fatalf("seed %d: without %s it costs %g, with it %g", seed, s.Kit[i].ID, cost, whole)
+			}
+		}
+	}
+}
+
+// sameDuty reports whether both kits can fill the slots that may not be empty.
+func sameDuty(a, b *planner) bool {
+	for i := range a.groups {
+		for _, s := range []slot{moisturiser, sunscreen} {
+			if (len(a.groups[i].cands[s]) > 1) != (len(b.groups[i].cands[s]) > 1) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
+	for seed := range int64(150) {
+		s := randomSitting(t, seed)
+		c := sitting.Open(s)
+		p, res := Plan(c)
+		for _, f := range res.Findings {
+			if f.Step == "" {
+				continue
+			}
+			i := slices.IndexFunc(p.Steps, func(st stack.Step) bool { return st.ID == f.Step })
+			st := p.Steps[i]
+			if f.Severity == rules.Stop {
+				t.Fatalf("seed %d: a planned step meets a stop: %s %s", seed, f.Rule, f.Say)
+			}
+			if f.Severity != rules.Caution || slices.Contains([]string{"beads-on-base", "overloaded"}, f.Rule) {
+				continue
+			}
+			for j := range s.Kit {
+				q := &s.Kit[j]
+				if q.Kind.Of().Group == s.Kit.Find(st.Product).Kind.Of().Group && sameSlot(q.Kind, kit.Kind(st.Kind)) && clear(c, q, f.Zones) {
+					if chosenCheaper(c, f.Zones, q) {
+						continue
+					}
+					t.Fatalf("seed %d: %s on %s, but %s raises nothing there", seed, f.Say, face.Names(f.Zones), q.Name)
+				}
+			}
+		}
+	}
+}
+
+func sameSlot(a, b kit.Kind) bool {
+	return slices.ContainsFunc(slotKinds[:], func(ks []kit.Kind) bool { return slices.Contains(ks, a) && slices.Contains(ks, b) })
+}
+
+func clear(c *sitting.Case, p *kit.Product, zones []face.Zone) bool {
+	for _, z := range zones {
+		u := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: "pat", Zone: z}
+		if slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note || o.Bars }) {
+			return false
+		}
+	}
+	return true
+}
+
+// chosenCheaper reports whether using q there would raise another caution that the search weighed against it: load,
+// beading or the foundation.
+func chosenCheaper(c *sitting.Case, zones []face.Zone, q *kit.Product) bool {
+	only := *c.Sitting
+	only.Kit = slices.DeleteFunc(slices.Clone(c.Kit), func(p kit.Product) bool { return sameSlot(p.Kind, q.Kind) && p.ID != q.ID })
+	_, res := Plan(sitting.Open(&only))
+	set := face.SetOf(zones...)
+	for _, f := range res.Findings {
+		if f.Severity != rules.Note && face.SetOf(f.Zones...)&set != 0 {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,547 @@
+package prep
+
+import (
+	"encoding/json"
+	"slices"
+	"strings"
+	"testing"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	. "urncloth/core/testutil"
+)
+
+func planned(t testing.TB, change func(s *sitting.Sitting)) (Prep, stack.Result, *sitting.Case) {
+	t.Helper()
+	c := sitting.Open(With(t, change))
+	p, res := Plan(c)
+	return p, res, c
+}
+
+// on lists the product ids laid on a zone, the lowest first.
+func on(res stack.Result, z face.Zone) []string {
+	ids := []string{}
+	for _, l := range res.Layers[z] {
+		ids = append(ids, l.Product)
+	}
+	return ids
+}
+
+func steps(p Prep, act stack.Act, kind string) []stack.Step {
+	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool { return s.Act != act || kind != "" && s.Kind != kind })
+}
+
+func first(t *testing.T, p Prep, act stack.Act, kind string) stack.Step {
+	t.Helper()
+	list := steps(p, act, kind)
+	if len(list) == 0 {
+		t.Fatalf("no step %s %s", act, kind)
+	}
+	return list[0]
+}
+
+func TestOilyAndThirstySkinGetsLightMoistureAndNoMattifying(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(1)}
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(2), Water: P(1)}
+		s.Look.Finish = "matte"
+	})
+	for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
+		ids := on(res, z)
+		if !slices.Contains(ids, "gel") && !slices.Contains(ids, "lotion") {
+			t.Errorf("%s has no light moisture: %v", z, ids)
+		}
+		if slices.Contains(ids, "matte") {
+			t.Errorf("%s is mattified although thirsty: %v", z, ids)
+		}
+		if !slices.Contains(ids, "serum") {
+			t.Errorf("%s lacks the serum with hyaluronic: %v", z, ids)
+		}
+	}
+}
+
+func TestADampMarqueeTakesThreeTimesAsLong(t *testing.T) {
+	if e := sitting.Evaporation(32, 30, 0.85); e != 3 {
+		t.Errorf("30 °C and 85 %% slow evaporation %g times, want 3", e)
+	}
+	dry, _, _ := planned(t, func(s *sitting.Sitting) {})
+	damp, _, _ := planned(t, func(s *sitting.Sitting) { s.Day.Air = day.Air{TempC: P(30.0), Humidity: P(0.85)} })
+	a, b := first(t, dry, "apply", "sunscreen"), first(t, damp, "apply", "sunscreen")
+	if a.SetS != 300 || b.SetS != 600 {
+		t.Errorf("sunscreen sets in 300 s and, half of it evaporating three times slower, 600 s; got %d and %d", a.SetS, b.SetS)
+	}
+}
+
+func TestAShowerTenMinutesAgoWaitsUntilTwentyAreOver(t *testing.T) {
+	p, res, c := planned(t, func(s *sitting.Sitting) { s.Day.Washed = &day.Wash{At: At(t, "08:50"), Hot: true} })
+	if len(steps(p, "cool", "")) != 1 {
+		t.Error("no cooling step")
+	}
+	for _, s := range p.Steps {
+		if at, _ := s.Start.In(c.Loc); s.Product != "" && s.Act != "setup" && at.Before(c.CoolAt) {
+			t.Errorf("%s goes on at %s, before the skin is cool", s.Product, s.Start)
+		}
+	}
+	if f := Found(res.Findings, "hot-skin"); len(f) > 0 {
+		t.Errorf("the plan waits and still carries %s", Rules(f))
+	}
+}
+
+func TestTwelveMinutesInsteadOfForty(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) { s.Day.BaseAt = At(t, "09:12") })
+	if len(p.GaveUp) == 0 {
+		t.Error("nothing was given up")
+	}
+	if p.SlackS >= 0 {
+		t.Errorf("consultation, wash, moisturiser and sunscreen alone take longer than twelve minutes; slack is %d", p.SlackS)
+	}
+	for _, kind := range []string{"sunscreen"} {
+		if len(steps(p, "apply", kind)) == 0 {
+			t.Errorf("%s was dropped", kind)
+		}
+	}
+	if !slices.ContainsFunc(p.Steps, func(s stack.Step) bool { return kit.Kind(s.Kind).Moisturiser() }) {
+		t.Error("moisturiser was dropped")
+	}
+	if f := Found(res.Findings, "time-short"); len(f) != 1 || !strings.Contains(f[0].Say, "missing") {
+		t.Errorf("the minutes missing must be said once: %s", Rules(f))
+	}
+}
+
+func TestTheCheapestRelaxationIsFoundAndSlackIsKept(t *testing.T) {
+	full, _, _ := planned(t, func(s *sitting.Sitting) {})
+	needed := 2400 - full.SlackS
+	for _, minutes := range []int{20, 22, 24, 26, 28} {
+		if minutes*60 >= needed {
+			continue
+		}
+		p, _, c := planned(t, func(s *sitting.Sitting) {
+			s.Day.BaseAt = day.Wall(sitting.Open(s).ChairAt.Add(0))
+			setBase(t, s, minutes)
+		})
+		cheapest, cost := exhaustive(c)
+		if p.SlackS < 0 {
+			if cheapest {
+				t.Errorf("%d minutes: something fits and was not found", minutes)
+			}
+			continue
+		}
+		if got := float64(p.Cost); got > cost+1e-3*cost {
+			t.Errorf("%d minutes: gave up %v at cost %g, cheapest is %g", minutes, p.GaveUp, got, cost)
+		}
+	}
+}
+
+func setBase(t *testing.T, s *sitting.Sitting, minutes int) {
+	t.Helper()
+	s.Day.BaseAt = At(t, "09:"+map[bool]string{true: "0", false: ""}[minutes < 10]+itoa(minutes))
+}
+
+func itoa(n int) string { return strings.TrimSpace(string([]byte{byte('0' + n/10), byte('0' + n%10)})) }
+
+// exhaustive tries every set of moves and returns the least cost that fits.
+func exhaustive(c *sitting.Case) (any bool, cost float64) {
+	pl := newPlanner(c)
+	pl.choose(restrict{})
+	ms := pl.moves()
+	for mask := range 1 << len(ms) {
+		var picked []int
+		for i := range ms {
+			if mask>>i&1 == 1 {
+				picked = append(picked, i)
+			}
+		}
+		if r := pl.try(ms, picked); !r.ready.After(c.BaseAt) && (!any || r.cost < cost) {
+			any, cost = true, r.cost
+		}
+	}
+	return any, cost
+}
+
+func TestWideningTheClockNeverMakesThePlanWorse(t *testing.T) {
+	last := -1.0
+	for minutes := 40; minutes >= 14; minutes -= 2 {
+		p, _, _ := planned(t, func(s *sitting.Sitting) { setBase(t, s, minutes) })
+		if p.SlackS < 0 {
+			break
+		}
+		if float64(p.Cost) < last-1e-9 {
+			t.Errorf("at %d minutes the plan costs %g, with two more it cost %g", minutes, float64(p.Cost), last)
+		}
+		last = float64(p.Cost)
+	}
+}
+
+func TestAMineralOnlyKitUnderFlashIsUsedAndSaid(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "spf", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 3, SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2})
+		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun", Flash: true}}
+	})
+	if !slices.Contains(on(res, face.Cheeks), "spf") {
+		t.Error("by daylight sunscreen may not be left out")
+	}
+	if len(Found(res.Findings, "flashback")) == 0 {
+		t.Error("the flash is not mentioned")
+	}
+}
+
+func TestOfTwoSunscreensUnderFlashTheOneWithoutCastIsTaken(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Kit = append(kit.Kit{{ID: "mineral", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 1, SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2, EyeSafe: true}}, s.Kit...)
+		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "indoors", Flash: true}}
+	})
+	if got := on(res, face.Cheeks); slices.Contains(got, "mineral") || len(Found(res.Findings, "flashback")) > 0 {
+		t.Errorf("took %v", got)
+	}
+}
+
+func TestAVeryDarkSkinGetsTheSunscreenWithoutCast(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Phototype = 6
+		s.Kit = append(kit.Kit{{ID: "chalky", Name: "Chalky", Kind: "sunscreen", Base: "emulsion", SPF: 50, BroadSpectrum: true, WhiteCast: 1, EyeSafe: true}}, s.Kit...)
+	})
+	if got := on(res, face.Cheeks); !slices.Contains(got, "spf") || len(Found(res.Findings, "white-cast")) > 0 {
+		t.Errorf("took %v: %s", got, Rules(res.Findings))
+	}
+}
+
+func TestEverythingScentedForAClientAllergicToScentIsAnHonestRefusal(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Allergies = []string{"fragrance"}
+		for i := range s.Kit {
+			if s.Kit[i].Count == nil {
+				s.Kit[i].Tags = append(s.Kit[i].Tags, "fragrance")
+			}
+		}
+	})
+	for _, s := range p.Steps {
+		if s.Product != "" && s.Act != "setup" {
+			t.Errorf("%s %s goes on all the same", s.Act, s.Product)
+		}
+	}
+	for _, rule := range []string{"no-moisture", "spf-missing"} {
+		if len(Found(res.Findings, rule)) == 0 {
+			t.Errorf("the plan does not say %s: %s", rule, Rules(res.Findings))
+		}
+	}
+}
+
+func TestIsotretinoinGetsNoPolishEvenWhereTheMethodAllowsOne(t *testing.T) {
+	allowed := func(s *sitting.Sitting) { s.Method["same_day_polish"] = "gentle" }
+	p, _, _ := planned(t, allowed)
+	if len(steps(p, "treat", "enzyme_polish")) != 1 {
+		t.Fatal("the gentle method should polish calm skin")
+	}
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		allowed(s)
+		s.Client.Conditions = []face.Condition{{Kind: "isotretinoin", On: On(t, "2027-03-01")}}
+	})
+	if len(steps(p, "treat", "")) != 0 || len(Found(res.Findings, "isotretinoin")) != 0 {
+		t.Errorf("polished after isotretinoin: %s", Rules(res.Findings))
+	}
+}
+
+func TestLashExtensionsKeepOilOffTheLids(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Wears = []face.Wear{"lash_extensions"}
+		Add(s, kit.Product{ID: "spf", Name: "Oil fluid", Kind: "sunscreen", Base: "oil", SPF: 50, BroadSpectrum: true, EyeSafe: true})
+	})
+	if got := on(res, face.Eyelids); len(got) != 0 {
+		t.Errorf("on the lids: %v", got)
+	}
+	if f := Found(res.Findings, "spf-missing"); len(f) != 0 {
+		t.Errorf("the lids cannot be covered and are no fault: %s", Rules(f))
+	}
+}
+
+func TestAChildOfEightIsPlannedForItsOwnFaceAndAsksForAGuardian(t *testing.T) {
+	child := func(s *sitting.Sitting) {
+		s.Client.Born, s.Client.HeightCM, s.Client.WeightKG = On(t, "2019-03-01"), 128, 26
+	}
+	p, res, c := planned(t, child)
+	if f := Found(res.Findings, "minor"); len(f) != 1 || f[0].Severity != rules.Stop {
+		t.Errorf("no stop for a child alone: %s", Rules(res.Findings))
+	}
+	var area float64
+	for _, z := range stack.Covered(c, c.Kit.Find("spf")).List() {
+		area += c.Area[z]
+	}
+	if got := float64(first(t, p, "apply", "sunscreen").Grams); doc.Round(got) != doc.Round(2*area/1000) {
+		t.Errorf("%g g for %g cm²", got, area)
+	}
+}
+
+func TestBarredZonesAreLeftAloneAndSaid(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Conditions = []face.Condition{{Kind: "cold_sore", Zone: P(face.Lips)}, {Kind: "eye_infection"}, {Kind: "broken", Zone: P(face.Jaw)}}
+	})
+	barred := []face.Zone{face.Lips, face.UpperLip, face.Chin, face.Eyelids, face.UnderEyes, face.Jaw}
+	for _, s := range p.Steps {
+		for _, z := range s.Zones {
+			if slices.Contains(barred, z) {
+				t.Errorf("step %s %s works on %s", s.Act, s.Product, z)
+			}
+		}
+	}
+	if len(steps(p, "refer", "")) != 1 {
+		t.Error("nobody is referred")
+	}
+	if len(Found(res.Findings, "contagious")) == 0 || len(Found(res.Findings, "broken-skin")) == 0 {
+		t.Errorf("what stops work must be said although the plan avoids it: %s", Rules(res.Findings))
+	}
+}
+
+func TestAfterSunsetNoSunscreenIsPlanned(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:10"), At(t, "23:50"), At(t, "2027-06-20T00:10")
+	})
+	if len(steps(p, "apply", "sunscreen")) != 0 || len(Found(res.Findings, "spf-at-night")) != 1 || res.Dose.Grams != 0 {
+		t.Errorf("sunscreen at night: %s", Rules(res.Findings))
+	}
+}
+
+func TestSunscreenIsTwoMilligramsOnEveryCoveredZone(t *testing.T) {
+	for name, change := range map[string]func(*sitting.Sitting){
+		"eye-safe": func(*sitting.Sitting) {},
+		"not eye-safe": func(s *sitting.Sitting) {
+			s.Kit.Find("spf").EyeSafe = false
+		},
+		"open neckline": func(s *sitting.Sitting) { s.Look.Neckline = "open" },
+	} {
+		p, res, c := planned(t, change)
+		st := first(t, p, "apply", "sunscreen")
+		want := stack.Covered(c, c.Kit.Find("spf"))
+		if face.SetOf(st.Zones...) != want {
+			t.Errorf("%s: laid on %v, want %v", name, st.Zones, want.List())
+		}
+		for _, z := range st.Zones {
+			if st.Film[z] != 2 {
+				t.Errorf("%s: %g mg/cm² on %s", name, float64(st.Film[z]), z)
+			}
+		}
+		if name == "eye-safe" && (res.Dose.AreaCM2 != 798 || doc.Round(float64(res.Dose.Grams)) != 1.596 || res.Dose.SpoonML != 2.5) {
+			t.Errorf("face, neck and ears without lips take 1.596 g over 798 cm²: %+v", res.Dose)
+		}
+	}
+}
+
+func TestLeanMoistureFollowsTheZone(t *testing.T) {
+	for _, c := range []struct {
+		oil, water int
+		mature     bool
+		learned    float64
+		method     string
+		want       float64
+	}{{3, 2, false, 0, "", 0.3}, {2, 2, false, 0, "", 0.4}, {1, 1, false, 0, "", 0.575}, {0, 0, false, 0, "", 0.8}, {0, 0, true, 0, "", 0.875},
+		{1, 2, false, 1.15, "", 0.575}, {1, 2, false, 0, "generous", 1.2}} {
+		s := With(t, func(s *sitting.Sitting) {
+			s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(c.oil), Water: P(c.water)}
+			s.Client.Mature = c.mature
+			if c.learned > 0 {
+				s.Client.Learned.Moisture = map[face.Zone]float64{face.Cheeks: c.learned}
+			}
+			if c.method != "" {
+				s.Method["moisture_dose"] = c.method
+			}
+		})
+		if got := doc.Round(sitting.Open(s).Film("moisturiser_lotion", face.Cheeks)); got != c.want {
+			t.Errorf("oil %d, water %d, mature %v, learned %g, %s: %g mg/cm², want %g", c.oil, c.water, c.mature, c.learned, c.method, got, c.want)
+		}
+	}
+}
+
+func TestMoreFilmNeverDriesFasterAndDamperAirNeverSooner(t *testing.T) {
+	for _, k := range kit.Kinds() {
+		last := -1
+		for film := 0.1; film < 3; film += 0.1 {
+			c := sitting.Open(Sitting(t))
+			if s := c.DryS(k.ID, film); s < last {
+				t.Errorf("%s dries faster with more film", k.ID)
+			} else {
+				last = s
+			}
+		}
+		last = -1
+		for rh := 0.0; rh <= 1; rh += 0.05 {
+			c := sitting.Open(With(t, func(s *sitting.Sitting) { s.Day.Air.Humidity = &rh }))
+			if s := c.DryS(k.ID, 0.5); s < last {
+				t.Errorf("%s dries sooner in damper air", k.ID)
+			} else {
+				last = s
+			}
+		}
+	}
+}
+
+func TestWaterUnderSetTableAtTheReference(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	for kind, want := range map[kit.Kind]int{"moisturiser_gel": 120, "moisturiser_lotion": 180, "moisturiser_cream": 300, "moisturiser_rich": 480, "serum": 90, "sunscreen": 300, "primer_mattifying": 90, "face_oil": 300} {
+		if got := c.DryS(kind, kind.Of().Film); got != want {
+			t.Errorf("%s at its nominal film and the reference air sets in %d s, want %d", kind, got, want)
+		}
+	}
+}
+
+func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
+	base := func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "both", Name: "Day cream 50", Kind: "moisturiser_spf", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, EyeSafe: true},
+			kit.Product{ID: "mist", Name: "Mist", Kind: "mist", Base: "water"})
+		Drop(s, "toner")
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(0), Water: P(0)}
+		s.Look.Base = "none"
+		s.Look.Finish = "dewy"
+	}
+	plan := func(key, option string) string {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			base(s)
+			if key == "toner_by" {
+				Drop(s, "mist")
+				Add(s, kit.Product{ID: "toner", Name: "Toner", Kind: "toner", Base: "water"})
+			}
+			if key == "oil_slot" {
+				s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:20"), At(t, "23:50"), At(t, "2027-06-20T00:10")
+			}
+			s.Method[key] = option
+		})
+		b, err := json.Marshal(p.Steps)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(b)
+	}
+	for key, options := range map[string][]string{
+		"micellar_rinse": {"rinse", "leave"}, "toner_by": {"pad", "hands"}, "eye_cream_slot": {"after_serum", "before_serum", "after_moisturiser"},
+		"eye_cream_reach": {"orbital_bone", "lids_too"}, "moisture_dose": {"lean_then_check", "generous"}, "oil_slot": {"last", "mixed_with_serum"},
+		"damp_layering": {"no", "yes"}, "depuff": {"none", "cold", "massage"}, "oily_moisture": {"separate", "spf_counts"}, "mist_how": {"sponge", "spray"},
+		"primer_split": {"by_zone", "by_zone_with_veil", "none"}, "primer_spf_order": {"primer_then_spf", "spf_then_primer"},
+		"spf_layer": {"separate", "moisturiser_with_spf", "blended"}, "spf_measure": {"area_dose", "spoon", "two_fingers"}, "same_day_polish": {"never", "gentle"},
+	} {
+		seen := map[string]string{}
+		for _, o := range options {
+			p := plan(key, o)
+			if other, same := seen[p]; same {
+				t.Errorf("%s: %s plans the same as %s", key, o, other)
+			}
+			seen[p] = o
+		}
+	}
+}
+
+func TestDepuffingNeverTouchesRosaceaOrFreshInjectables(t *testing.T) {
+	for _, kind := range []face.Kind{"rosacea", "injectables"} {
+		p, res, _ := planned(t, func(s *sitting.Sitting) {
+			s.Method["depuff"] = "massage"
+			s.Client.Conditions = []face.Condition{{Kind: kind, On: On(t, "2027-06-12")}}
+		})
+		if len(steps(p, "massage", "")) != 0 {
+			t.Errorf("massaged in spite of %s: %s", kind, Rules(res.Findings))
+		}
+	}
+}
+
+func TestATargetedSerumGoesOnItsMarkedZonesAlone(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(1), Water: P(1)}
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Pigment}}
+		Add(s, kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water", Actives: map[string]float64{"vitamin_c": 10}})
+	})
+	if got := on(res, face.Cheeks); !slices.Contains(got, "bright") {
+		t.Errorf("marked cheeks got %v", got)
+	}
+	if got := on(res, face.Forehead); slices.Contains(got, "bright") || !slices.Contains(got, "serum") {
+		t.Errorf("the forehead got %v", got)
+	}
+}
+
+func TestAProductThatRunsOutIsLeftForOneThatLasts(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Kit.Find("spf").RemainingG = P(0.4)
+		Add(s, kit.Product{ID: "spare", Name: "Spare fluid", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 30, BroadSpectrum: true, EyeSafe: true})
+	})
+	if len(Found(res.Findings, "runs-out")) != 0 || !slices.Contains(on(res, face.Cheeks), "spare") {
+		t.Errorf("%v: %s", on(res, face.Cheeks), Rules(res.Findings))
+	}
+}
+
+func TestTheCountdownIsBuiltBackFromTheDateAndDropsWhatIsTooLate(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) { s.Kit[7].FirstUse = true })
+	list := Countdown(sitting.Open(s))
+	if len(list) != 8 || list[0].On.String() != "2027-05-20" || !slices.IsSortedFunc(list, func(a, b Due) int { return a.On.DaysSince(b.On) }) {
+		t.Errorf("thirty days back, in order: %v", list)
+	}
+	if i := slices.IndexFunc(list, func(d Due) bool { return d.Rule == "patch-test" }); list[i].On.String() != "2027-06-05" || !strings.Contains(list[i].Do, "Lotion") {
+		t.Errorf("the new lotion is patch tested fourteen days before: %v", list[i])
+	}
+	s.Day.PlannedOn = On(t, "2027-06-10")
+	for _, d := range Countdown(sitting.Open(s)) {
+		if d.On.Before(s.Day.PlannedOn) {
+			t.Errorf("%s is too late and still stands", d.On)
+		}
+	}
+	s.Client.Conditions = []face.Condition{{Kind: "isotretinoin"}}
+	for _, d := range Countdown(sitting.Open(s)) {
+		if strings.Contains(d.Do, "polish") {
+			t.Errorf("no polish after isotretinoin: %s", d.Do)
+		}
+	}
+}
+
+func TestEveryStepSaysItsAmountAndWhy(t *testing.T) {
+	p, _, _ := planned(t, func(s *sitting.Sitting) { s.Look.Neckline = look.Neckline("open") })
+	for _, s := range p.Steps {
+		if s.Say == "" {
+			t.Errorf("step %s says nothing", s.ID)
+		}
+		if s.Act == "apply" && (s.Grams <= 0 || s.Hand == "" || s.Second == "" || len(s.Because) == 0) {
+			t.Errorf("step %s lacks an amount, a reason or a second choice: %+v", s.ID, s)
+		}
+		for _, b := range s.Because {
+			if !rules.Known(b) {
+				t.Errorf("step %s answers to %q, which is no rule", s.ID, b)
+			}
+		}
+	}
+}
+
+func BenchmarkPrepPlanOf80Products(b *testing.B) {
+	c := bigCase(b, 40)
+	for b.Loop() {
+		Plan(c)
+	}
+}
+
+func BenchmarkPrepPlanSqueezed(b *testing.B) {
+	c := bigCase(b, 20)
+	for b.Loop() {
+		Plan(c)
+	}
+}
+
+func BenchmarkPrepCheckOf80Products(b *testing.B) {
+	c := bigCase(b, 40)
+	p, _ := Plan(c)
+	for b.Loop() {
+		stack.Prep(c, p.Steps)
+	}
+}
+
+func bigCase(b *testing.B, minutes int) *sitting.Case {
+	s := Sitting(b)
+	s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Flaky}}
+	s.Client.Zones[face.Chin] = face.Grades{Oil: P(3), Water: P(2), Marks: []face.Mark{face.Breakout}}
+	s.Look.Neckline = "open"
+	for n := 0; len(s.Kit) < 80; n++ {
+		p := s.Kit[n%17]
+		p.ID, p.Price, p.PackG = p.ID+string(rune('a'+n/17)), float64(5+n%13), 50
+		s.Kit = append(s.Kit, p)
+	}
+	s.Day.BaseAt = At(b, "09:"+itoa(minutes))
+	return sitting.Open(s)
+}

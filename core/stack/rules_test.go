@@ -1,0 +1,386 @@
+package stack_test
+
+import (
+	"testing"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	. "urncloth/core/testutil"
+)
+
+// ruleCase is one rule met (or not) by steps made by hand.
+type ruleCase struct {
+	name     string
+	rule     string
+	change   func(s *sitting.Sitting)
+	steps    func(t *testing.T) []stack.Step
+	fires    bool
+	severity rules.Severity // where fires
+	step     string         // the step it must name, "" for any
+}
+
+var everywhere = []face.Zone{face.Forehead, face.Nose, face.UpperLip, face.Chin, face.Cheeks, face.Jaw}
+
+// sound is a short prep against which nothing in particular speaks.
+func sound(t *testing.T) []stack.Step {
+	covered := append(append([]face.Zone{}, everywhere...), face.UnderEyes, face.Eyelids, face.Brows, face.Neck, face.Ears)
+	return []stack.Step{
+		Do(t, "hands", "hands", "", "09:00", 30),
+		Do(t, "clean", "cleanse", "micellar", "09:01", 60, append(covered, face.Lips)...),
+		Do(t, "rinse", "rinse", "", "09:02", 40, append(covered, face.Lips)...),
+		Apply(t, "moist", "lotion", "09:03", 0.5, everywhere...),
+		Apply(t, "lips", "salve", "09:08", 1, face.Lips),
+		Apply(t, "spf", "spf", "09:10", 2, covered...),
+	}
+}
+
+func one(steps ...stack.Step) func(*testing.T) []stack.Step {
+	return func(*testing.T) []stack.Step { return steps }
+}
+
+func sunny(s *sitting.Sitting) {
+	s.Day.Segments = []day.Segment{{From: at("12:00"), To: at("14:00"), Place: "sun"}}
+}
+
+func at(clock string) day.Local {
+	var l day.Local
+	if err := l.UnmarshalText([]byte("2027-06-19T" + clock)); err != nil {
+		panic(err)
+	}
+	return l
+}
+
+func marked(z face.Zone, m face.Mark) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		g := s.Client.Zones[z]
+		g.Marks = []face.Mark{m}
+		s.Client.Zones[z] = g
+	}
+}
+
+func told(kind face.Kind, ago int) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		s.Client.Conditions = []face.Condition{{Kind: kind, On: s.Day.Date.AddDays(-ago)}}
+	}
+}
+
+func both(changes ...func(*sitting.Sitting)) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		for _, c := range changes {
+			c(s)
+		}
+	}
+}
+
+func adding(p kit.Product) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) { Add(s, p) }
+}
+
+func picking(key, option string) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) { s.Method[key] = option }
+}
+
+func grading(oil, water int) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
+			s.Client.Zones[z] = face.Grades{Oil: P(oil), Water: P(water)}
+		}
+	}
+}
+
+func lay(product, clock string, film float64, zones ...face.Zone) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		return []stack.Step{Do(t, "h", "hands", "", "09:00", 30), Apply(t, "a", product, clock, film, zones...)}
+	}
+}
+
+// over lays one product and then another on the cheeks, well after the first has set.
+func over(first, second string, filmFirst, filmSecond float64) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		return []stack.Step{Apply(t, "a", first, "09:02", filmFirst, face.Cheeks), Apply(t, "b", second, "09:20", filmSecond, face.Cheeks)}
+	}
+}
+
+func act(a stack.Act, kind, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		s := Do(t, "a", a, product, "09:05", 60, zones...)
+		s.Kind = kind
+		return []stack.Step{s}
+	}
+}
+
+var scented = kit.Product{ID: "scented", Name: "Scented lotion", Kind: "moisturiser_lotion", Base: "emulsion", Weight: 2, Tags: []string{"essential_oil"}}
+
+func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
+	mineral := kit.Product{ID: "mineral", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2, EyeSafe: true}
+	tinted := kit.Product{ID: "tinted", Name: "Tinted", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, Filters: "mineral", Tinted: true, EyeSafe: true}
+	weak := kit.Product{ID: "weak", Name: "Weak", Kind: "sunscreen", Base: "emulsion", SPF: 20, BroadSpectrum: true, EyeSafe: true}
+	narrow := kit.Product{ID: "narrow", Name: "Narrow", Kind: "sunscreen", Base: "emulsion", SPF: 50, EyeSafe: true}
+	scrub := kit.Product{ID: "scrub", Name: "Scrub", Kind: "scrub", Base: "water"}
+	retinol := kit.Product{ID: "retinol", Name: "Retinol", Kind: "serum", Base: "water", Actives: map[string]float64{"retinoid": 0.3}}
+	acid := kit.Product{ID: "acid", Name: "Acid toner", Kind: "acid_toner", Base: "water"}
+	strong := kit.Product{ID: "strong", Name: "Strong acid serum", Kind: "serum", Base: "water", Actives: map[string]float64{"glycolic": 8}}
+	menthol := kit.Product{ID: "menthol", Name: "Menthol gel", Kind: "moisturiser_gel", Base: "water", Weight: 1, Tags: []string{"menthol"}}
+	can := kit.Product{ID: "can", Name: "Mist can", Kind: "mist", Base: "water", Aerosol: true}
+	jar := kit.Product{ID: "jar", Name: "Jar cream", Kind: "moisturiser_cream", Base: "emulsion", Weight: 3, Container: "jar"}
+	flash := func(s *sitting.Sitting) {
+		s.Day.Segments = []day.Segment{{From: at("12:00"), To: at("12:30"), Place: "indoors", Flash: true}}
+	}
+	dark := func(n int) func(*sitting.Sitting) { return func(s *sitting.Sitting) { s.Client.Phototype = n } }
+	aged := func(born string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) { s.Client.Born = On(t, born) }
+	}
+	guarded := func(s *sitting.Sitting) { s.Client.Guardian = true }
+	glue := func(s *sitting.Sitting) {
+		var spot look.Spot
+		_ = spot.UnmarshalText([]byte("cheeks"))
+		s.Look.Items = []look.Item{{Zone: spot, Item: "prosthetic", Binder: "fx_resin", Load: 2, FirstUse: true}}
+	}
+	wearing := func(w face.Wear) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{w} }
+	}
+	sensitive := func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }
+	night := func(s *sitting.Sitting) {
+		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:10"), At(t, "23:50"), At(t, "2027-06-20T00:10")
+		s.Day.Washed = nil
+	}
+	cases := []ruleCase{
+		{name: "touching before washing hands", rule: "hands-first", steps: one(Apply(t, "a", "lotion", "09:00", 0.5, face.Cheeks)), fires: true, severity: rules.Note, step: "a"},
+		{name: "hands washed first", rule: "hands-first", steps: sound},
+		{name: "shower ten minutes ago", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.Washed = &day.Wash{At: at("08:50"), Hot: true} }, steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+		{name: "hot wash waits twenty minutes", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.Washed = &day.Wash{At: at("08:50"), Hot: true} }, steps: lay("lotion", "09:10", 0.5, face.Cheeks)},
+		{name: "lukewarm wash needs no wait", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.Washed = &day.Wash{At: at("08:58")} }, steps: lay("lotion", "09:05", 0.5, face.Cheeks)},
+		{name: "cheek reads 35.0", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(35.0) }, steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "cheek reads 34.9", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.9) }, steps: lay("lotion", "09:05", 0.5, face.Cheeks)},
+		{name: "acid toner on the day", rule: "strips-before-makeup", change: adding(acid), steps: lay("acid", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "retinoid on the day", rule: "strips-before-makeup", change: adding(retinol), steps: lay("retinol", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "polish where the method says never", rule: "strips-before-makeup", steps: act("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "gentle polish by method", rule: "strips-before-makeup", change: picking("same_day_polish", "gentle"), steps: act("treat", "enzyme_polish", "polish", face.Cheeks)},
+		{name: "coarse scrub by the gentle method", rule: "strips-before-makeup", change: both(adding(scrub), picking("same_day_polish", "gentle")), steps: act("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "no moisturiser on oily skin", rule: "no-moisture", change: grading(3, 2), steps: lay("toner", "09:05", 0.8, everywhere...), fires: true, severity: rules.Caution},
+		{name: "moisturiser everywhere", rule: "no-moisture", steps: sound},
+		{name: "rich cream on an oily zone", rule: "too-rich", change: grading(2, 2), steps: lay("rich", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "rich cream on a dry zone", rule: "too-rich", change: grading(0, 0), steps: lay("rich", "09:05", 0.5, face.Cheeks)},
+		{name: "rich cream under the eyes", rule: "under-eye-heavy", steps: lay("rich", "09:05", 0.5, face.UnderEyes), fires: true, severity: rules.Caution},
+		{name: "heavy eye cream made for it", rule: "under-eye-heavy", change: adding(kit.Product{ID: "eye", Name: "Heavy eye cream", Kind: "eye_cream", Base: "emulsion", Weight: 5, EyeSafe: true}), steps: lay("eye", "09:05", 0.8, face.UnderEyes)},
+		{name: "lotion over wet toner", rule: "layer-not-set", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "lotion", "09:02:45", 0.5, face.Cheeks)}
+		}, fires: true, severity: rules.Stop, step: "b"},
+		{name: "lotion elsewhere while toner dries", rule: "layer-not-set", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "lotion", "09:02:45", 0.5, face.Forehead)}
+		}},
+		{name: "damp layering lets water follow water", rule: "layer-not-set", change: picking("damp_layering", "yes"), steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "serum", "09:02:45", 0.3, face.Cheeks)}
+		}},
+		{name: "damp layering still guards sunscreen", rule: "layer-not-set", change: picking("damp_layering", "yes"), steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "lotion", "09:02", 0.5, face.Cheeks), Apply(t, "b", "spf", "09:02:45", 2, face.Cheeks)}
+		}, fires: true, severity: rules.Stop, step: "b"},
+		{name: "two steps at once", rule: "hands-busy", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "lotion", "09:02:10", 0.5, face.Forehead)}
+		}, fires: true, severity: rules.Stop, step: "b"},
+		{name: "one step after the other", rule: "hands-busy", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "lotion", "09:02:30", 0.5, face.Forehead)}
+		}},
+		{name: "water over silicone beads", rule: "beads-on-base", steps: over("matte", "dew", 0.4, 0.5), fires: true, severity: rules.Caution, step: "b"},
+		{name: "water over thin set oil is excepted", rule: "beads-on-base", steps: over("oil", "dew", 0.15, 0.5)},
+		{name: "water over thick oil beads", rule: "beads-on-base", steps: over("oil", "dew", 0.3, 0.5), fires: true, severity: rules.Caution},
+		{name: "the veil of the method does not count as beading", rule: "beads-on-base", change: picking("primer_split", "by_zone_with_veil"), steps: over("matte", "dew", 0.4, 0.2)},
+		{name: "water foundation over silicone primer", rule: "base-mismatch", change: func(s *sitting.Sitting) { s.Look.Base = "water" }, steps: lay("matte", "09:05", 0.4, face.Forehead), fires: true, severity: rules.Caution},
+		{name: "silicone foundation over silicone primer", rule: "base-mismatch", change: func(s *sitting.Sitting) { s.Look.Base = "silicone" }, steps: lay("matte", "09:05", 0.4, face.Forehead)},
+		{name: "three coats of cream on an oily zone", rule: "overloaded", change: grading(3, 2), steps: lay("cream", "09:05", 4, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "the same on a zone without oil", rule: "overloaded", change: grading(0, 2), steps: lay("cream", "09:05", 4, face.Cheeks)},
+		{name: "mattifying on thirsty skin", rule: "mattifies-dry", change: grading(3, 1), steps: lay("matte", "09:05", 0.4, face.Forehead), fires: true, severity: rules.Caution},
+		{name: "mattifying on oily, moist skin", rule: "mattifies-dry", change: grading(3, 2), steps: lay("matte", "09:05", 0.4, face.Forehead)},
+		{name: "toner on the lids", rule: "not-eye-safe", steps: lay("toner", "09:05", 0.8, face.Eyelids), fires: true, severity: rules.Stop},
+		{name: "eye-safe lotion on the lids", rule: "not-eye-safe", steps: lay("lotion", "09:05", 0.5, face.Eyelids)},
+		{name: "eye cream on the lids", rule: "on-lash-line", steps: lay("eye", "09:05", 0.8, face.Eyelids), fires: true, severity: rules.Caution},
+		{name: "eye cream on the lids by method", rule: "on-lash-line", change: picking("eye_cream_reach", "lids_too"), steps: lay("eye", "09:05", 0.8, face.Eyelids)},
+		{name: "oil before moisturiser", rule: "oil-too-early", steps: over("oil", "lotion", 0.15, 0.5), fires: true, severity: rules.Caution},
+		{name: "oil after moisturiser", rule: "oil-too-early", steps: over("lotion", "oil", 0.5, 0.15)},
+		{name: "two hours of strong sun without sunscreen", rule: "spf-missing", change: sunny, steps: lay("lotion", "09:05", 0.5, everywhere...), fires: true, severity: rules.Stop},
+		{name: "indoors by day without sunscreen is a note", rule: "spf-missing", steps: lay("lotion", "09:05", 0.5, everywhere...), fires: true, severity: rules.Note},
+		{name: "sunscreen on every covered zone", rule: "spf-missing", change: sunny, steps: sound},
+		{name: "no admissible sunscreen is a note", rule: "spf-missing", change: both(sunny, func(s *sitting.Sitting) { Drop(s, "spf") }), steps: lay("lotion", "09:05", 0.5, everywhere...), fires: true, severity: rules.Note},
+		{name: "half the dose", rule: "spf-short", steps: lay("spf", "09:05", 1, face.Cheeks), fires: true, severity: rules.Caution, step: "a"},
+		{name: "the full dose", rule: "spf-short", steps: lay("spf", "09:05", 2, face.Cheeks)},
+		{name: "label of 20", rule: "spf-low", change: adding(weak), steps: lay("weak", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "not broad spectrum", rule: "spf-low", change: adding(narrow), steps: lay("narrow", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "label of 50, broad spectrum", rule: "spf-low", steps: sound},
+		{name: "moisturiser over sunscreen", rule: "spf-not-last", steps: over("spf", "lotion", 2, 0.5), fires: true, severity: rules.Caution, step: "b"},
+		{name: "primer over sunscreen by method", rule: "spf-not-last", change: picking("primer_spf_order", "spf_then_primer"), steps: over("spf", "dew", 2, 0.5)},
+		{name: "two factors on one zone", rule: "spf-no-sum", change: adding(tinted), steps: over("spf", "tinted", 2, 2), fires: true, severity: rules.Note},
+		{name: "one factor", rule: "spf-no-sum", steps: sound},
+		{name: "blended in the palm", rule: "spf-diluted", steps: func(t *testing.T) []stack.Step {
+			b := Apply(t, "b", "spf", "09:02", 1.5, face.Cheeks)
+			b.With = "a"
+			return []stack.Step{Apply(t, "a", "lotion", "09:02", 0.5, face.Cheeks), b}
+		}, fires: true, severity: rules.Caution, step: "b"},
+		{name: "a layer of its own", rule: "spf-diluted", steps: sound},
+		{name: "out at once", rule: "spf-set-time", change: func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: at("09:50"), To: at("11:00"), Place: "shade"}}
+		}, steps: lay("spf", "09:38", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "a quarter of an hour before sun", rule: "spf-set-time", change: func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: at("09:50"), To: at("11:00"), Place: "shade"}}
+		}, steps: lay("spf", "09:34:30", 2, face.Cheeks)},
+		{name: "after sunset", rule: "spf-at-night", change: night, steps: one(), fires: true, severity: rules.Note},
+		{name: "by day", rule: "spf-at-night", steps: sound},
+		{name: "mineral under flash", rule: "flashback", change: both(flash, adding(mineral)), steps: lay("mineral", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "tinted mineral under flash", rule: "flashback", change: both(flash, adding(tinted)), steps: lay("tinted", "09:05", 2, face.Cheeks)},
+		{name: "mineral without flash", rule: "flashback", change: adding(mineral), steps: lay("mineral", "09:05", 2, face.Cheeks)},
+		{name: "white cast 2 on phototype IV", rule: "white-cast", change: both(dark(4), adding(mineral)), steps: lay("mineral", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "white cast 2 on phototype III", rule: "white-cast", change: both(dark(3), adding(mineral)), steps: lay("mineral", "09:05", 2, face.Cheeks)},
+		{name: "no cast on phototype VI", rule: "white-cast", change: both(dark(6), adding(tinted)), steps: lay("tinted", "09:05", 2, face.Cheeks)},
+		{name: "neck forgotten", rule: "uncovered-skin", steps: lay("spf", "09:05", 2, face.Cheeks, face.Ears), fires: true, severity: rules.Note},
+		{name: "neck and ears taken along", rule: "uncovered-skin", steps: sound},
+		{name: "open neckline leaves the chest", rule: "uncovered-skin", change: func(s *sitting.Sitting) { s.Look.Neckline = "open" }, steps: sound, fires: true, severity: rules.Note},
+		{name: "flaky cheeks without balm", rule: "dry-patch", change: marked(face.Cheeks, face.Flaky), steps: sound, fires: true, severity: rules.Note},
+		{name: "lips with balm, no flakes", rule: "dry-patch", steps: sound},
+		{name: "expired", rule: "out-of-date", change: adding(kit.Product{ID: "old", Name: "Old", Kind: "moisturiser_lotion", ExpiresOn: On(t, "2027-06-18")}), steps: lay("old", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "the day of expiry is too late", rule: "out-of-date", change: adding(kit.Product{ID: "old", Name: "Old", Kind: "moisturiser_lotion", ExpiresOn: On(t, "2027-06-19")}), steps: lay("old", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "opened twelve months ago less a day", rule: "out-of-date", change: adding(kit.Product{ID: "old", Name: "Old", Kind: "moisturiser_lotion", OpenedOn: On(t, "2026-06-20"), PAOMonths: 12}), steps: lay("old", "09:05", 0.5, face.Cheeks)},
+		{name: "opened thirteen months ago", rule: "out-of-date", change: adding(kit.Product{ID: "old", Name: "Old", Kind: "moisturiser_lotion", OpenedOn: On(t, "2026-05-19"), PAOMonths: 12}), steps: lay("old", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "more than is left", rule: "runs-out", change: adding(kit.Product{ID: "end", Name: "End", Kind: "moisturiser_lotion", RemainingG: P(0.05)}), steps: lay("end", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "enough is left", rule: "runs-out", change: adding(kit.Product{ID: "end", Name: "End", Kind: "moisturiser_lotion", RemainingG: P(0.5)}), steps: lay("end", "09:05", 0.5, face.Cheeks)},
+		{name: "essential oil for somebody allergic to scent", rule: "allergen", change: both(adding(scented), func(s *sitting.Sitting) { s.Client.Allergies = []string{"fragrance"} }), steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "scent for somebody allergic to latex", rule: "allergen", change: both(adding(scented), func(s *sitting.Sitting) { s.Client.Allergies = []string{"latex"} }), steps: lay("scented", "09:05", 0.5, face.Cheeks)},
+		{name: "unconfirmed ingredients with any allergy", rule: "allergen", change: both(adding(kit.Product{ID: "mystery", Name: "Mystery", Kind: "moisturiser_lotion", Unconfirmed: true}), func(s *sitting.Sitting) { s.Client.Allergies = []string{"latex"} }), steps: lay("mystery", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "lash glue for somebody allergic to adhesive", rule: "allergen", change: both(glue, func(s *sitting.Sitting) { s.Client.Allergies = []string{"adhesive"} }), steps: sound, fires: true, severity: rules.Stop},
+		{name: "scent somebody would rather avoid", rule: "disliked", change: both(adding(scented), func(s *sitting.Sitting) { s.Client.Dislikes = []string{"fragrance"} }), steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Note},
+		{name: "nothing disliked in it", rule: "disliked", change: func(s *sitting.Sitting) { s.Client.Dislikes = []string{"fragrance"} }, steps: sound},
+		{name: "new product on sensitive skin", rule: "patch-test", change: both(sensitive, adding(kit.Product{ID: "new", Name: "New", Kind: "moisturiser_lotion", FirstUse: true})), steps: lay("new", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "new product on calm skin", rule: "patch-test", change: adding(kit.Product{ID: "new", Name: "New", Kind: "moisturiser_lotion", FirstUse: true}), steps: lay("new", "09:05", 0.5, face.Cheeks)},
+		{name: "new adhesive", rule: "patch-test", change: glue, steps: sound, fires: true, severity: rules.Caution},
+		{name: "jar by fingers", rule: "jar-fingers", change: adding(jar), steps: lay("jar", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Note},
+		{name: "jar with a spatula", rule: "jar-fingers", change: adding(jar), steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Do(t, "s", "setup", "spatula", "09:00", 60), Apply(t, "a", "jar", "09:05", 0.5, face.Cheeks)}
+		}},
+		{name: "ready after base", rule: "time-short", change: func(s *sitting.Sitting) { s.Day.BaseAt = at("09:08") }, steps: lay("spf", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "ready before base", rule: "time-short", steps: sound},
+		{name: "cold sore: work on the chin", rule: "contagious", change: marked(face.Lips, face.ColdSore), steps: lay("lotion", "09:05", 0.5, face.Chin), fires: true, severity: rules.Stop, step: "a"},
+		{name: "cold sore is said even when avoided", rule: "contagious", change: marked(face.Lips, face.ColdSore), steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "eye infection last month", rule: "contagious", change: told("eye_infection", 30), steps: sound},
+		{name: "razor nick", rule: "broken-skin", change: marked(face.Jaw, face.Broken), steps: lay("lotion", "09:05", 0.5, face.Jaw), fires: true, severity: rules.Stop, step: "a"},
+		{name: "whole skin", rule: "broken-skin", steps: sound},
+		{name: "active on sunburn", rule: "sunburnt", change: both(marked(face.Cheeks, face.Sunburn), adding(strong)), steps: lay("strong", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+		{name: "bland lotion on sunburn is a caution", rule: "sunburnt", change: marked(face.Cheeks, face.Sunburn), steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "skin that is not burnt", rule: "sunburnt", steps: sound},
+		{name: "scrub five months after isotretinoin", rule: "isotretinoin", change: both(told("isotretinoin", 150), adding(scrub)), steps: act("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "scrub seven months after", rule: "isotretinoin", change: both(told("isotretinoin", 210), adding(scrub)), steps: act("treat", "scrub", "scrub", face.Cheeks)},
+		{name: "lotion after isotretinoin", rule: "isotretinoin", change: told("isotretinoin", 10), steps: sound},
+		{name: "acid three days after retinoid", rule: "recent-retinoid", change: both(told("retinoid", 3), adding(acid)), steps: lay("acid", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "acid four days after retinoid", rule: "recent-retinoid", change: both(told("retinoid", 4), adding(acid)), steps: lay("acid", "09:05", 0.8, face.Cheeks)},
+		{name: "sensitive skin waits seven days", rule: "recent-retinoid", change: both(told("retinoid", 7), sensitive, adding(acid)), steps: lay("acid", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "light peel a week ago", rule: "recent-procedure", change: told("peel_light", 7), steps: sound, fires: true, severity: rules.Caution},
+		{name: "light peel eight days ago", rule: "recent-procedure", change: told("peel_light", 8), steps: sound},
+		{name: "laser this morning", rule: "recent-procedure", change: told("laser", 0), steps: sound, fires: true, severity: rules.Stop},
+		{name: "massage a week after injectables", rule: "injectables", change: told("injectables", 7), steps: act("massage", "massage", "", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "patting the day after injectables", rule: "injectables", change: told("injectables", 1), steps: sound},
+		{name: "massage three weeks after", rule: "injectables", change: told("injectables", 21), steps: act("massage", "massage", "", face.Cheeks)},
+		{name: "menthol on rosacea", rule: "rosacea", change: both(told("rosacea", 0), adding(menthol)), steps: lay("menthol", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "lotion on rosacea", rule: "rosacea", change: told("rosacea", 0), steps: sound},
+		{name: "scent on eczema", rule: "eczema", change: both(told("eczema", 0), adding(scented)), steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "bland lotion on eczema", rule: "eczema", change: told("eczema", 0), steps: sound},
+		{name: "retinoid in pregnancy", rule: "pregnancy", change: both(told("pregnant", 0), adding(retinol)), steps: lay("retinol", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "strong acid in pregnancy is a caution", rule: "pregnancy", change: both(told("pregnant", 0), adding(strong)), steps: lay("strong", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "lotion in pregnancy", rule: "pregnancy", change: told("pregnant", 0), steps: sound},
+		{name: "child of eight alone", rule: "minor", change: aged("2019-03-01"), steps: sound, fires: true, severity: rules.Stop},
+		{name: "child of eight with a guardian", rule: "minor", change: both(aged("2019-03-01"), guarded), steps: sound},
+		{name: "sixteen today", rule: "minor", change: aged("2011-06-19"), steps: sound},
+		{name: "sunscreen on a baby of four months", rule: "infant", change: both(aged("2027-02-10"), guarded), steps: sound, fires: true, severity: rules.Stop},
+		{name: "sunscreen on a child of eight", rule: "infant", change: both(aged("2019-03-01"), guarded), steps: sound},
+		{name: "adhesive on a child of two", rule: "infant", change: both(aged("2025-03-01"), guarded, glue), steps: sound, fires: true, severity: rules.Stop},
+		{name: "aerosol with asthma", rule: "asthma-aerosol", change: both(told("asthma", 0), adding(can)), steps: lay("can", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "aerosol without asthma", rule: "asthma-aerosol", change: adding(can), steps: lay("can", "09:05", 0.8, face.Cheeks)},
+		{name: "acid two days ago and a day out", rule: "photosensitised", change: told("exfoliated", 2), steps: sound, fires: true, severity: rules.Note},
+		{name: "acid two weeks ago", rule: "photosensitised", change: told("exfoliated", 14), steps: sound},
+		{name: "extraction by nobody licensed", rule: "licensed-only", steps: act("treat", "extraction", "", face.Nose), fires: true, severity: rules.Stop},
+		{name: "extraction by a licensed person", rule: "licensed-only", change: func(s *sitting.Sitting) { s.Day.Licensed = []string{"extraction"} }, steps: act("treat", "extraction", "", face.Nose)},
+		{name: "balm near the eyes with lenses in", rule: "lens-in", change: both(wearing("contact_lenses"), adding(kit.Product{ID: "balm", Name: "Balm", Kind: "balm", Base: "oil", EyeSafe: true})), steps: act("cleanse", "balm", "balm", face.Eyelids), fires: true, severity: rules.Stop},
+		{name: "lens-safe micellar there is a caution", rule: "lens-in", change: wearing("contact_lenses_stay"), steps: act("cleanse", "micellar", "micellar", face.Eyelids), fires: true, severity: rules.Caution},
+		{name: "lenses out first", rule: "lens-in", change: wearing("contact_lenses"), steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{Do(t, "l", "lens_out", "", "09:00", 60), Do(t, "c", "cleanse", "micellar", "09:02", 60, face.Eyelids)}
+		}},
+		{name: "oil on extensions", rule: "oil-on-extensions", change: both(wearing("lash_extensions"), adding(kit.Product{ID: "eyeoil", Name: "Eye oil", Kind: "eye_cream", Base: "oil", EyeSafe: true})), steps: lay("eyeoil", "09:05", 0.8, face.Eyelids), fires: true, severity: rules.Stop},
+		{name: "water-based near extensions", rule: "oil-on-extensions", change: wearing("lash_extensions"), steps: act("cleanse", "micellar", "micellar", face.Eyelids)},
+		{name: "polish on a breakout", rule: "scrub-on-sore", change: both(marked(face.Cheeks, face.Breakout), picking("same_day_polish", "gentle")), steps: act("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "polish on calm skin", rule: "scrub-on-sore", change: picking("same_day_polish", "gentle"), steps: act("treat", "enzyme_polish", "polish", face.Cheeks)},
+		{name: "micellar left on where the method rinses", rule: "not-rinsed", steps: act("cleanse", "micellar", "micellar", everywhere...), fires: true, severity: rules.Note},
+		{name: "micellar left on by method", rule: "not-rinsed", change: picking("micellar_rinse", "leave"), steps: act("cleanse", "micellar", "micellar", everywhere...)},
+		{name: "micellar rinsed", rule: "not-rinsed", steps: sound},
+	}
+	seen := map[string]map[bool]bool{}
+	for _, c := range cases {
+		if seen[c.rule] == nil {
+			seen[c.rule] = map[bool]bool{}
+		}
+		seen[c.rule][c.fires] = true
+		t.Run(c.rule+"/"+c.name, func(t *testing.T) {
+			s := With(t, func(s *sitting.Sitting) {
+				if c.change != nil {
+					c.change(s)
+				}
+			})
+			res := stack.Prep(sitting.Open(s), c.steps(t))
+			found := Found(res.Findings, c.rule)
+			if (len(found) > 0) != c.fires {
+				t.Fatalf("fires is %v, want %v; all findings: %s", len(found) > 0, c.fires, Rules(res.Findings))
+			}
+			if c.fires && found[0].Severity != c.severity {
+				t.Errorf("severity is %s, want %s", found[0].Severity, c.severity)
+			}
+			if c.step != "" && found[0].Step != c.step {
+				t.Errorf("names step %q, want %q", found[0].Step, c.step)
+			}
+			for _, f := range found {
+				if f.Say == "" || f.Because == "" || f.Instead == "" {
+					t.Errorf("a finding must say what, why and what to do instead: %+v", f)
+				}
+			}
+		})
+	}
+	for _, r := range rules.All() {
+		if r.Phase == "prep" && !(seen[r.ID][true] && seen[r.ID][false]) {
+			t.Errorf("rule %s of prep needs a case that fires and one that does not", r.ID)
+		}
+	}
+}
+
+func TestAStopIsLiftedOnlyByAWrittenReasonAndTheFinalOnesNever(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		s.Client.Allergies = []string{"fragrance"}
+		Add(s, scented)
+		s.Lifted = []sitting.Lift{{Rule: "allergen", Reason: "she says it is fine"}, {Rule: "layer-not-set", Reason: "pressed dry with a tissue"}}
+	})
+	res := stack.Prep(sitting.Open(s), []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks), Apply(t, "b", "scented", "09:02:40", 0.5, face.Cheeks)})
+	if f := Found(res.Findings, "layer-not-set"); len(f) != 1 || f[0].Lifted != "pressed dry with a tissue" {
+		t.Errorf("the written reason must stand with the lifted stop: %+v", f)
+	}
+	if f := Found(res.Findings, "allergen"); len(f) != 1 || f[0].Lifted != "" || f[0].Overridable {
+		t.Errorf("no reason lifts an allergy: %+v", f)
+	}
+}
+
+func TestFilmWinsOverGramsAndGramsAloneAreSpreadEvenly(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	step := Apply(t, "a", "lotion", "09:05", 0.5, face.Cheeks)
+	step.Grams = 9
+	res := stack.Prep(c, []stack.Step{step})
+	if got := float64(res.Steps[0].Grams); doc.Round(got) != 0.095 {
+		t.Errorf("0.5 mg/cm² on 190 cm² is 0.095 g, got %g", got)
+	}
+	step = Do(t, "a", "apply", "lotion", "09:05", 30, face.Cheeks)
+	step.Grams = 0.19
+	res = stack.Prep(c, []stack.Step{step})
+	if got := float64(res.Steps[0].Film[face.Cheeks]); doc.Round(got) != 1 {
+		t.Errorf("0.19 g on 190 cm² is 1 mg/cm², got %g", got)
+	}
+	if u, unit := res.Steps[0].Units, res.Steps[0].Unit; doc.Round(float64(u)) != 0.6333 || unit != "pump" {
+		t.Errorf("0.19 g of a 0.3 g pump is 0.6333 pump, got %g %s", float64(u), unit)
+	}
+}
