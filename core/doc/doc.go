@@ -128,6 +128,9 @@ func parse(dec *json.Decoder, path string, depth int, fs *Faults) (*node, error)
 			}
 			key := k.(string)
 			at := join(path, key)
+			if strings.ContainsRune(key, 0) {
+				fs.Add(path, "has a field whose name holds a character that cannot be kept")
+			}
 			v, err := parse(dec, at, depth+1, fs)
 			if err != nil {
 				return nil, err
@@ -152,6 +155,9 @@ func parse(dec *json.Decoder, path string, depth int, fs *Faults) (*node, error)
 		}
 		_, err = dec.Token()
 		return n, err
+	}
+	if text, is := tok.(string); is && strings.ContainsRune(text, 0) {
+		fs.Add(path, "holds a character that cannot be kept")
 	}
 	return &node{kind: 's', value: tok}, nil
 }

@@ -42,6 +42,7 @@ func TestEveryFaultIsReportedWithThePathOfItsField(t *testing.T) {
 		{"nothing", ` `, "document: is empty; a JSON object is needed"},
 		{"more after the end", `{"name":"a"} {}`, "document: is not JSON at line 1, column 15: there is more after the end of the document"},
 		{"not JSON", "{\n  name: 1}", "document: is not JSON at line 2"},
+		{"a NUL in a text", `{"name":"a\u0000"}`, "name: holds a character that cannot be kept"},
 		{"not UTF-8", "{\"name\":\"\xff\"}", "document: is not UTF-8 text"},
 		{"too deep", strings.Repeat("[", 40), "document: is not JSON at line 1"},
 		{"a list at the top", `[]`, "document: needs an object, not a list"},

@@ -82,7 +82,7 @@ func (a *App) SignIn(ctx context.Context, email, password, address string) (Acto
 		return Actor{}, err
 	}
 	if !matches || hash == nobody {
-		if err := a.Store.NoteFailedSignIn(ctx, since, account, from); err != nil {
+		if err := a.Store.NoteFailedSignIn(ctx, a.Now(), since, account, from); err != nil {
 			return Actor{}, err
 		}
 		return Actor{}, ErrSignIn

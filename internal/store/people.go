@@ -72,10 +72,10 @@ func (s *Store) FailedSignIns(ctx context.Context, who string, since time.Time) 
 	return n, oldest, Reason(err)
 }
 
-// NoteFailedSignIn remembers a failure for each of who and forgets those of before.
-func (s *Store) NoteFailedSignIn(ctx context.Context, before time.Time, who ...string) error {
+// NoteFailedSignIn remembers a failure at a moment for each of who and forgets those of before.
+func (s *Store) NoteFailedSignIn(ctx context.Context, at, before time.Time, who ...string) error {
 	for _, w := range who {
-		if _, err := s.Pool.Exec(ctx, `insert into failed_sign_ins (who) values ($1)`, w); err != nil {
+		if _, err := s.Pool.Exec(ctx, `insert into failed_sign_ins (who, at) values ($1, $2)`, w, at); err != nil {
 			return Reason(err)
 		}
 	}
@@ -100,7 +100,7 @@ func AddStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
 	if _, err := tx.Exec(ctx, `select set_config('app.studio_id', $1, true)`, s.ID.String()); err != nil {
 		return err
 	}
-	_, err := tx.Exec(ctx, `insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`, s.ID, s.Name, s.Timezone, s.Place, s.Method)
+	_, err := tx.Exec(ctx, `insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`, s.ID, s.Name, s.Timezone, s.Place, method.Choice{}.Over(s.Method))
 	return err
 }
 

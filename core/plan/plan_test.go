@@ -1,0 +1,315 @@
+package plan_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"go/build"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/plan"
+	"urncloth/core/sitting"
+	. "urncloth/core/testutil"
+	"urncloth/demo"
+)
+
+func demoSittings(t testing.TB) []sitting.Sitting {
+	t.Helper()
+	d, err := demo.Read()
+	if err != nil {
+		t.Fatal(err)
+	}
+	docs, err := d.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return docs
+}
+
+func TestSameInputGivesTheSameBytes(t *testing.T) {
+	for _, s := range demoSittings(t) {
+		want := plan.Make(&s).JSON()
+		for range 5 {
+			again, fs := sitting.Read(JSON(t, s))
+			if len(fs) > 0 {
+				t.Fatal(fs)
+			}
+			if got := plan.Make(again).JSON(); !bytes.Equal(got, want) {
+				t.Fatalf("%s: two plans of one sitting differ", s.Client.Name)
+			}
+		}
+	}
+}
+
+func TestCheckingAPlannersPlanChangesNothing(t *testing.T) {
+	for _, s := range demoSittings(t) {
+		made := plan.Make(&s).JSON()
+		read, fs := plan.Read(made)
+		if len(fs) > 0 {
+			t.Fatal(fs)
+		}
+		if got := plan.Check(read).JSON(); !bytes.Equal(got, made) {
+			t.Errorf("%s: checking the plan changed it:\n%s", s.Client.Name, firstDifference(made, got))
+		}
+	}
+}
+
+func firstDifference(a, b []byte) string {
+	la, lb := strings.Split(string(a), "\n"), strings.Split(string(b), "\n")
+	for i := range min(len(la), len(lb)) {
+		if la[i] != lb[i] {
+			return "made:    " + la[i] + "\nchecked: " + lb[i]
+		}
+	}
+	return "one is longer"
+}
+
+func TestEveryPartOfAPlanIsThereAndNothingIsNull(t *testing.T) {
+	made := plan.Make(Sitting(t)).JSON()
+	if bytes.Contains(made, []byte("null")) {
+		t.Error("a plan must not hold null")
+	}
+	var doc map[string]any
+	if err := json.Unmarshal(made, &doc); err != nil {
+		t.Fatal(err)
+	}
+	for _, key := range []string{"format", "sitting", "skin", "countdown", "prep", "stack", "wear", "lift", "aftercare", "findings"} {
+		if _, there := doc[key]; !there {
+			t.Errorf("%s is missing", key)
+		}
+	}
+	step := doc["prep"].(map[string]any)["steps"].([]any)[0].(map[string]any)
+	for _, key := range []string{"id", "act", "kind", "product", "zones", "grams", "units", "unit", "hand", "film_mg_cm2", "how", "start", "hands_s", "set_s", "contact_s",
+		"pads", "pad_faces", "buds", "cloths", "because", "say"} {
+		if _, there := step[key]; !there {
+			t.Errorf("a step lacks %s", key)
+		}
+	}
+	if doc["sitting"].(map[string]any)["day"].(map[string]any)["chair_at"] != "2027-06-19T09:00:00" {
+		t.Error("times are written with seconds")
+	}
+}
+
+func TestCheckSeesWhatAPersonChanged(t *testing.T) {
+	made := plan.Make(Sitting(t))
+	read := func() *plan.Plan {
+		p, fs := plan.Read(made.JSON())
+		if len(fs) > 0 {
+			t.Fatal(fs)
+		}
+		return p
+	}
+	index := func(p *plan.Plan, kind string) int {
+		for i, s := range p.Prep.Steps {
+			if s.Kind == kind && s.Act == "apply" {
+				return i
+			}
+		}
+		t.Fatalf("no %s", kind)
+		return -1
+	}
+	p := read()
+	spf := &p.Prep.Steps[index(p, "sunscreen")]
+	spf.Start = made.Prep.Steps[index(made, "moisturiser_lotion")].Start
+	if len(Found(plan.Check(p).Findings, "layer-not-set")) == 0 {
+		t.Error("sunscreen moved under the moisturiser is not seen")
+	}
+	p = read()
+	spf = &p.Prep.Steps[index(p, "sunscreen")]
+	for z := range spf.Film {
+		spf.Film[z] = 1
+	}
+	checked := plan.Check(p)
+	if f := Found(checked.Findings, "spf-short"); len(f) != 1 || !strings.Contains(f[0].Say, "7.07") {
+		t.Errorf("half of 50 gives about 7: %s", Rules(f))
+	}
+	if got := checked.Wear.Dose.Grams; got >= made.Wear.Dose.Grams*0.51 {
+		t.Errorf("the dose is reckoned anew: %g", float64(got))
+	}
+	p = read()
+	p.Prep.Steps = slices.Delete(p.Prep.Steps, index(p, "moisturiser_lotion"), index(p, "moisturiser_lotion")+1)
+	if len(Found(plan.Check(p).Findings, "no-moisture")) == 0 {
+		t.Error("the moisturiser taken out is not missed")
+	}
+}
+
+func TestAPlanThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
+	made := string(plan.Make(Sitting(t)).JSON())
+	cases := []struct{ name, old, new, want string }{
+		{"a product that is not in the kit", `"product": "micellar"`, `"product": "nectar"`, "is not in the kit"},
+		{"an unknown act", `"act": "hands"`, `"act": "juggle"`, `prep.steps[1].act: "juggle" is not a known word here`},
+		{"an id twice", `"id": "p2"`, `"id": "p1"`, `prep.steps[1].id: "p1" is the id of an earlier step`},
+		{"an unknown zone", `"neck"`, `"knee"`, `"knee" is not a zone of the face`},
+		{"hands for a day", `"hands_s": 30`, `"hands_s": 90000`, "prep.steps[1].hands_s: 90000 is not between 0 and 14400"},
+		{"an unknown field", `"act": "hands"`, `"act": "hands", "mood": 1`, "prep.steps[1].mood: is not a known field"},
+		{"a fault of the sitting inside", `"phototype": 2`, `"phototype": 7`, "sitting.client.phototype: 7 is not between 1 and 6"},
+		{"another version", `"format": "urncloth.plan/1"`, `"format": "urncloth.plan/9"`, `format: "urncloth.plan/9" is not urncloth.plan/1`},
+	}
+	for _, c := range cases {
+		t.Run(c.name, func(t *testing.T) {
+			_, fs := plan.Read([]byte(strings.Replace(made, c.old, c.new, 1)))
+			if !strings.Contains(fs.Error(), c.want) {
+				t.Errorf("got %q, want %q", fs.Error(), c.want)
+			}
+		})
+	}
+}
+
+func TestASittingIsRefusedWithEveryFaultNamed(t *testing.T) {
+	sound := string(JSON(t, Sitting(t)))
+	cases := []struct{ name, old, new, want string }{
+		{"grade", `"oil":2`, `"oil":4`, "client.zones.forehead.oil: 4 is not between 0 and 3"},
+		{"impossible date", `"date":"2027-06-19"`, `"date":"2027-06-31"`, `day.date: "2027-06-31" is not a date like 2027-06-19`},
+		{"latitude", `"lat":51.7`, `"lat":91`, "day.place.lat: 91 is not between -90 and 90"},
+		{"empty kit", sound[strings.Index(sound, `"kit":`):], `"kit":[]}`, "kit: is empty; a plan needs at least one product"},
+		{"no cheeks", `"cheeks":`, `"chest":`, "client.zones.cheeks: is missing"},
+		{"unknown kind", `"kind":"toner"`, `"kind":"nectar"`, `kit[2].kind: "nectar" is not a kind of product`},
+		{"unknown method", `"kit":`, `"method":{"moon":"full"},"kit":`, "method.moon: is not a house method"},
+		{"unknown option", `"kit":`, `"method":{"depuff":"hammer"},"kit":`, `method.depuff: "hammer" is not one of none, cold, massage`},
+		{"unknown condition", `"phototype":2`, `"phototype":2,"conditions":[{"kind":"gloom"}]`, `client.conditions[0].kind: "gloom" is not a known word here`},
+		{"load 0", `"neckline":"closed"`, `"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"powder","load":0}]`, "look.items[0].load: 0 is not between 1 and 3"},
+		{"unknown binder", `"neckline":"closed"`, `"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"glitter","load":1}]`, `look.items[0].binder: "glitter" is not one of`},
+		{"born after the day", `"phototype":2`, `"phototype":2,"born":"2030-01-01"`, "client.born: 2030-01-01 is after the day 2027-06-19"},
+		{"a rule that cannot be lifted because there is none", `"kit":`, `"lifted":[{"rule":"luck","reason":"x"}],"kit":`, `lifted[0].rule: "luck" is not a rule`},
+	}
+	for _, c := range cases {
+		t.Run(c.name, func(t *testing.T) {
+			s, fs := sitting.Read([]byte(strings.Replace(sound, c.old, c.new, 1)))
+			if s != nil || !strings.Contains(fs.Error(), c.want) {
+				t.Errorf("got %q, want %q", fs.Error(), c.want)
+			}
+		})
+	}
+}
+
+func FuzzSittingsAreReadOrRefusedAndAlwaysPlanned(f *testing.F) {
+	for _, s := range demoSittings(f) {
+		f.Add(JSON(f, s))
+	}
+	f.Add([]byte(`{"format":"urncloth.sitting/1"}`))
+	f.Fuzz(func(t *testing.T, in []byte) {
+		s, fs := sitting.Read(in)
+		if (s == nil) == (len(fs) == 0) {
+			t.Fatal("neither a sitting nor a fault")
+		}
+		if s == nil {
+			return
+		}
+		made := plan.Make(s).JSON()
+		if _, fs := plan.Read(made); len(fs) > 0 {
+			t.Fatalf("a plan that cannot be read back: %s", fs.Error())
+		}
+	})
+}
+
+func FuzzPlansAreReadOrRefusedAndAlwaysChecked(f *testing.F) {
+	for _, s := range demoSittings(f)[:2] {
+		f.Add(plan.Make(&s).JSON())
+	}
+	f.Fuzz(func(t *testing.T, in []byte) {
+		if p, fs := plan.Read(in); len(fs) == 0 {
+			plan.Check(p).JSON()
+		}
+	})
+}
+
+func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
+	text := plan.Make(With(t, func(s *sitting.Sitting) {
+		s.Client.Name = "Ottoline Pryce"
+		s.Day.BaseAt = At(t, "09:14")
+	})).Text()
+	for _, want := range []string{"Ottoline Pryce · 2027-06-19", "chair 09:00", "base 09:14", "missing", "Wash your hands", "sunscreen 1.6 g over 798 cm²", "CAUTION", "emergency number"} {
+		if !strings.Contains(text, want) {
+			t.Errorf("the sheet lacks %q:\n%s", want, text)
+		}
+	}
+	for _, line := range strings.Split(text, "\n") {
+		if len([]rune(line)) > 80 {
+			t.Errorf("too wide for the mirror: %q", line)
+		}
+	}
+}
+
+func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
+	all := plan.Everything()
+	ids := map[string]bool{}
+	for _, r := range all.Rules {
+		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" || r.Source == "" || r.Mark != "P" && r.Mark != "W" {
+			t.Errorf("rule %q is incomplete or stands twice", r.ID)
+		}
+		ids[r.ID] = true
+		if r.Method != "" && !slices.ContainsFunc(all.Methods, func(m method.Method) bool { return m.Key == r.Method }) {
+			t.Errorf("rule %s names the method %s, which there is not", r.ID, r.Method)
+		}
+	}
+	if len(all.Rules) < 75 || len(all.Methods) != 29 {
+		t.Errorf("%d rules and %d methods", len(all.Rules), len(all.Methods))
+	}
+	for _, f := range all.Figures {
+		if f.Name == "" || f.Source == "" || f.Mark != "P" && f.Mark != "W" {
+			t.Errorf("figure %+v is incomplete", f)
+		}
+	}
+}
+
+// Core is pure: nothing of the project outside core, nothing that reads, writes or tells the time of day.
+func TestCoreImportsNothingThatDoesIO(t *testing.T) {
+	forbidden := []string{"os", "io/fs", "net", "net/http", "os/exec", "log", "log/slog", "math/rand", "math/rand/v2", "crypto/rand", "database/sql", "syscall", "embed", "path/filepath"}
+	err := filepath.WalkDir("..", func(path string, d os.DirEntry, err error) error {
+		if err != nil || !d.IsDir() || filepath.Base(path) == "testutil" || filepath.Base(path) == "testdata" {
+			return err
+		}
+		pkg, err := build.ImportDir(path, 0)
+		if _, none := err.(*build.NoGoError); none {
+			return nil
+		}
+		if err != nil {
+			return err
+		}
+		for _, i := range pkg.Imports {
+			if slices.Contains(forbidden, i) || strings.Contains(i, ".") || strings.HasPrefix(i, "urncloth/") && !strings.HasPrefix(i, "urncloth/core/") {
+				t.Errorf("%s imports %s", path, i)
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+}
+
+func TestTheDemoIsSoundAndPlansWithoutAStop(t *testing.T) {
+	docs := demoSittings(t)
+	if len(docs) != 6 || len(docs[0].Kit) < 38 {
+		t.Fatalf("%d sittings, %d products", len(docs), len(docs[0].Kit))
+	}
+	for _, s := range docs {
+		p := plan.Make(&s)
+		for _, f := range p.Findings {
+			if f.Severity == "stop" {
+				t.Errorf("%s: %s", s.Client.Name, f.Say)
+			}
+		}
+		if p.Prep.SlackS < 0 {
+			t.Errorf("%s is not ready in time", s.Client.Name)
+		}
+	}
+}
+
+func TestAMinimalSittingPlans(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		s.Client = face.Client{Phototype: 3, Zones: s.Client.Zones}
+		s.Kit = kit.Kit{{ID: "a", Name: "A", Kind: "moisturiser_lotion"}}
+		s.Day.Washed = nil
+	})
+	p := plan.Make(s)
+	if len(p.Prep.Steps) == 0 || p.Prep.Steps[len(p.Prep.Steps)-1].Act != "ready" {
+		t.Errorf("steps: %+v", p.Prep.Steps)
+	}
+}

@@ -1,0 +1,497 @@
+package web_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/demo"
+	"urncloth/internal/app"
+	"urncloth/internal/pgtest"
+	"urncloth/internal/store"
+	"urncloth/internal/web"
+)
+
+func TestMain(m *testing.M) { pgtest.Main(m) }
+
+var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
+
+// house is a running application with a fresh database.
+type house struct {
+	t      testing.TB
+	url    string
+	dsn    string
+	client *http.Client
+	now    *time.Time
+}
+
+func open(t testing.TB) *house {
+	t.Helper()
+	dsn := pgtest.DSN(t)
+	kept, err := store.Open(context.Background(), dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	now := morning
+	files := fstest.MapFS{"index.html": {Data: []byte("<title>Urn Cloth</title>")}, "assets/a-1.js": {Data: []byte("1")}}
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return now }}, UI: files, Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	server := httptest.NewServer(handler)
+	t.Cleanup(func() { server.Close(); handler.Close(); kept.Close() })
+	h := &house{t: t, url: server.URL, dsn: dsn, now: &now}
+	h.client = h.visitor()
+	return h
+}
+
+func (h *house) visitor() *http.Client {
+	jar, err := cookiejar.New(nil)
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	return &http.Client{Jar: jar}
+}
+
+// call sends a request and decodes the answer into out where it is given.
+func (h *house) call(method, path string, body, out any) *http.Response {
+	h.t.Helper()
+	var in io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		in = strings.NewReader(b)
+	default:
+		text, err := json.Marshal(b)
+		if err != nil {
+			h.t.Fatal(err)
+		}
+		in = bytes.NewReader(text)
+	}
+	r, err := http.NewRequest(method, h.url+path, in)
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	r.Header.Set("Content-Type", "application/json")
+	return h.send(r, out)
+}
+
+func (h *house) send(r *http.Request, out any) *http.Response {
+	h.t.Helper()
+	res, err := h.client.Do(r)
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	defer res.Body.Close()
+	text, err := io.ReadAll(res.Body)
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	if out != nil {
+		if err := json.Unmarshal(text, out); err != nil {
+			h.t.Fatalf("%s %s: %v: %s", r.Method, r.URL, err, text)
+		}
+	}
+	return res
+}
+
+func (h *house) signIn(email, password string) *http.Response {
+	h.t.Helper()
+	return h.call("POST", "/api/session", map[string]string{"email": email, "password": password}, nil)
+}
+
+func (h *house) enter() *house {
+	h.t.Helper()
+	if res := h.signIn(demo.Email, demo.Password); res.StatusCode != 200 {
+		h.t.Fatalf("sign-in: %d", res.StatusCode)
+	}
+	return h
+}
+
+// first is the demo's first sitting as the API gives it.
+func (h *house) first() (s map[string]any) {
+	h.t.Helper()
+	var today app.Today
+	h.call("GET", "/api/today?on=2027-06-19", nil, &today)
+	if len(today.Sittings) != 6 {
+		h.t.Fatalf("%d sittings", len(today.Sittings))
+	}
+	h.call("GET", "/api/sittings/"+today.Sittings[0].ID.String(), nil, &s)
+	return s
+}
+
+// edit is what the interface sends back of a sitting.
+func edit(s map[string]any) map[string]any {
+	in := s["plan"].(map[string]any)["sitting"].(map[string]any)
+	return map[string]any{"version": s["version"], "title": s["title"], "artist": s["artist"], "client": in["client"], "look": in["look"], "day": in["day"], "method": in["method"]}
+}
+
+type problem struct {
+	Status int    `json:"status"`
+	Detail string `json:"detail"`
+	Errors []struct{ Location, Message string }
+}
+
+func TestNothingIsServedToSomebodyNotSignedIn(t *testing.T) {
+	h := open(t)
+	for _, path := range []string{"/api/me", "/api/today", "/api/clients", "/api/clients/" + uuid.NewString(), "/api/sittings/" + uuid.NewString(), "/api/catalogue"} {
+		if res := h.call("GET", path, nil, nil); res.StatusCode != 401 || res.Header.Get("Content-Type") != "application/problem+json" {
+			t.Errorf("%s: %d %s", path, res.StatusCode, res.Header.Get("Content-Type"))
+		}
+	}
+	var hello web.Hello
+	if h.call("GET", "/api/hello", nil, &hello); hello.Demo == nil {
+		t.Error("the demo's sign-in is not shown on the demo's own page")
+	}
+}
+
+func TestSignInGivesACookieScriptsCannotReadAndSignOutEndsIt(t *testing.T) {
+	h := open(t)
+	res := h.signIn(demo.Email, demo.Password)
+	c := res.Header.Get("Set-Cookie")
+	if res.StatusCode != 200 || !strings.Contains(c, "HttpOnly") || !strings.Contains(c, "SameSite=Strict") || len(res.Header.Values("Set-Cookie")) != 1 {
+		t.Errorf("%d %q", res.StatusCode, res.Header.Values("Set-Cookie"))
+	}
+	if res := h.call("GET", "/api/me", nil, nil); res.StatusCode != 200 {
+		t.Errorf("after sign-in: %d", res.StatusCode)
+	}
+	if res := h.call("DELETE", "/api/session", nil, nil); res.StatusCode != 204 {
+		t.Errorf("sign-out: %d", res.StatusCode)
+	}
+	if res := h.call("GET", "/api/me", nil, nil); res.StatusCode != 401 {
+		t.Errorf("after sign-out: %d", res.StatusCode)
+	}
+}
+
+func TestSignInIsThrottledPerAccountAndTheThrottlePasses(t *testing.T) {
+	h := open(t)
+	for i := range 5 {
+		if res := h.signIn("jonah@saltmarsh.example", "wrong"); res.StatusCode != 401 {
+			t.Fatalf("try %d: %d", i, res.StatusCode)
+		}
+	}
+	res := h.signIn("jonah@saltmarsh.example", demo.Password)
+	if res.StatusCode != 429 || res.Header.Get("Retry-After") == "" {
+		t.Errorf("the sixth try: %d, retry after %q", res.StatusCode, res.Header.Get("Retry-After"))
+	}
+	if res := h.signIn(demo.Email, demo.Password); res.StatusCode != 200 {
+		t.Errorf("another account is not shut out: %d", res.StatusCode)
+	}
+	*h.now = morning.Add(16 * time.Minute)
+	if res := h.signIn("jonah@saltmarsh.example", demo.Password); res.StatusCode != 200 {
+		t.Errorf("a quarter of an hour later: %d", res.StatusCode)
+	}
+}
+
+func TestSignInIsThrottledPerAddress(t *testing.T) {
+	h := open(t)
+	last := 0
+	for i := range 21 {
+		last = h.signIn(fmt.Sprintf("nobody%d@saltmarsh.example", i), "wrong").StatusCode
+	}
+	if last != 429 {
+		t.Errorf("the twenty-first failure from one address: %d", last)
+	}
+}
+
+func TestAnotherSitesPageCannotWrite(t *testing.T) {
+	h := open(t).enter()
+	for name, header := range map[string][2]string{"fetch metadata": {"Sec-Fetch-Site", "cross-site"}, "origin": {"Origin", "http://elsewhere.example"}} {
+		r, _ := http.NewRequest("POST", h.url+"/api/clients", strings.NewReader(`{}`))
+		r.Header.Set("Content-Type", "application/json")
+		r.Header.Set(header[0], header[1])
+		var p problem
+		if res := h.send(r, &p); res.StatusCode != 403 {
+			t.Errorf("%s: %d", name, res.StatusCode)
+		}
+	}
+}
+
+func TestSecurityHeadersStandOnEveryAnswer(t *testing.T) {
+	h := open(t)
+	for _, path := range []string{"/", "/api/hello", "/assets/a-1.js", "/sittings/x/prep"} {
+		res := h.call("GET", path, nil, nil)
+		for name, want := range map[string]string{"Content-Security-Policy": "default-src 'self'", "X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin"} {
+			if got := res.Header.Get(name); !strings.HasPrefix(got, want) {
+				t.Errorf("%s: %s is %q", path, name, got)
+			}
+		}
+	}
+}
+
+func TestPagesAndAssets(t *testing.T) {
+	h := open(t)
+	for path, want := range map[string]int{"/": 200, "/clients": 200, "/sittings/" + uuid.NewString() + "/prep": 200, "/assets/a-1.js": 200, "/assets/gone.js": 404, "/api/nothing": 404, "/../../etc/passwd": 200} {
+		if res := h.call("GET", path, nil, nil); res.StatusCode != want {
+			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)
+		}
+	}
+	if got := h.call("GET", "/assets/a-1.js", nil, nil).Header.Get("Cache-Control"); !strings.Contains(got, "immutable") {
+		t.Errorf("an asset is cached %q", got)
+	}
+	if got := h.call("GET", "/", nil, nil).Header.Get("Cache-Control"); got != "no-cache" {
+		t.Errorf("the page is cached %q", got)
+	}
+}
+
+func TestANewClientIsKeptFoundAndPlanned(t *testing.T) {
+	h := open(t).enter()
+	var c app.Client
+	record := map[string]any{"name": "Wren Halloran", "phototype": 3, "zones": map[string]any{"forehead": map[string]any{"oil": 2, "water": 2}, "cheeks": map[string]any{"oil": 1, "water": 1}}}
+	if res := h.call("POST", "/api/clients", map[string]any{"record": record, "notes": "hums"}, &c); res.StatusCode != 200 || c.Version != 1 || c.Skin.Type != "combination" {
+		t.Fatalf("%d %+v", res.StatusCode, c)
+	}
+	var found []app.ClientLine
+	if h.call("GET", "/api/clients?q=halLO", nil, &found); len(found) != 1 || found[0].ID != c.ID {
+		t.Errorf("found %+v", found)
+	}
+	var s app.Sitting
+	res := h.call("POST", "/api/sittings", map[string]any{"client_id": c.ID, "title": "Trial", "chair_at": "2027-06-20T10:00", "base_at": "2027-06-20T10:40"}, &s)
+	if res.StatusCode != 200 || s.Plan.Prep.ReadyAt.IsZero() || len(s.Plan.Sitting.Kit) < 38 {
+		t.Fatalf("%d %+v", res.StatusCode, s.Plan.Prep)
+	}
+	var again app.Sitting
+	if h.call("GET", "/api/sittings/"+s.ID.String(), nil, &again); again.Plan.Prep.ReadyAt != s.Plan.Prep.ReadyAt {
+		t.Errorf("read back %s, planned %s", again.Plan.Prep.ReadyAt, s.Plan.Prep.ReadyAt)
+	}
+}
+
+func TestAChangedInputIsPlannedAnewAndAStaleEditGets409WithWhatStands(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	path := "/api/sittings/" + s["id"].(string)
+	e := edit(s)
+	e["day"].(map[string]any)["base_at"] = "2027-06-19T09:20:00"
+	var saved app.Sitting
+	if res := h.call("PUT", path, e, &saved); res.StatusCode != 200 || saved.Version != 2 || len(saved.Plan.Prep.GaveUp) == 0 {
+		t.Fatalf("%d, version %d, gave up %v", res.StatusCode, saved.Version, saved.Plan.Prep.GaveUp)
+	}
+	e["title"] = "mine"
+	var stale struct {
+		problem
+		Current app.Sitting `json:"current"`
+	}
+	if res := h.call("PUT", path, e, &stale); res.StatusCode != 409 || stale.Current.Version != 2 || stale.Current.Plan.Sitting.Day.BaseAt.Clock() != "09:20" {
+		t.Errorf("%d, current version %d", res.StatusCode, stale.Current.Version)
+	}
+	if again := h.first(); again["title"] != s["title"] {
+		t.Errorf("a stale edit was kept: %v", again["title"])
+	}
+}
+
+func TestBadInputNamesTheFieldAndSavesNothing(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	path := "/api/sittings/" + s["id"].(string)
+	with := func(change func(e map[string]any)) string {
+		e := edit(h.first())
+		change(e)
+		b, err := json.Marshal(e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(b)
+	}
+	zone := func(e map[string]any) map[string]any {
+		return e["client"].(map[string]any)["zones"].(map[string]any)["forehead"].(map[string]any)
+	}
+	cases := []struct {
+		name, body string
+		status     int
+		location   string
+	}{
+		{"malformed", `{"version":`, 400, ""},
+		{"empty", ``, 400, ""},
+		{"not an object", `[]`, 400, ""},
+		{"unknown field", with(func(e map[string]any) { e["mood"] = 1 }), 422, "mood"},
+		{"grade", with(func(e map[string]any) { zone(e)["oil"] = 4 }), 422, "client.zones.forehead.oil"},
+		{"half a grade", with(func(e map[string]any) { zone(e)["oil"] = 1.5 }), 422, "client.zones.forehead.oil"},
+		{"impossible date", with(func(e map[string]any) { e["day"].(map[string]any)["date"] = "2027-02-30" }), 422, "day.date"},
+		{"base before chair", with(func(e map[string]any) { e["day"].(map[string]any)["base_at"] = "2027-06-19T08:00" }), 422, "day.base_at"},
+		{"unknown zone", with(func(e map[string]any) {
+			e["client"].(map[string]any)["zones"].(map[string]any)["knee"] = map[string]any{"oil": 1}
+		}), 422, "client.zones.knee"},
+		{"no version", with(func(e map[string]any) { delete(e, "version") }), 422, "version"},
+		{"a text of NUL", with(func(e map[string]any) { e["title"] = "a\x00b" }), 422, "title"},
+	}
+	for _, c := range cases {
+		t.Run(c.name, func(t *testing.T) {
+			var p problem
+			res := h.call("PUT", path, c.body, &p)
+			if res.StatusCode != c.status || res.Header.Get("Content-Type") != "application/problem+json" {
+				t.Fatalf("%d %+v", res.StatusCode, p)
+			}
+			if c.location != "" && (len(p.Errors) == 0 || p.Errors[0].Location != c.location || p.Errors[0].Message == "") {
+				t.Errorf("faults %+v, want one at %s", p.Errors, c.location)
+			}
+		})
+	}
+	if again := h.first(); again["version"] != s["version"] {
+		t.Errorf("version is %v, was %v", again["version"], s["version"])
+	}
+	for path, want := range map[string]int{"/api/sittings/not-an-id": 422, "/api/sittings/" + uuid.NewString(): 404, "/api/today?on=2027-13-01": 422} {
+		if res := h.call("GET", path, nil, nil); res.StatusCode != want {
+			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)
+		}
+	}
+	if res := h.call("PUT", path, strings.Repeat("x", 5<<20), nil); res.StatusCode != 413 {
+		t.Errorf("five megabytes: %d", res.StatusCode)
+	}
+}
+
+func TestAPersonOfAnotherStudioGets404(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	client := s["client_id"].(string)
+	c, err := pgx.Connect(t.Context(), h.dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(context.Background())
+	hash, err := app.HashPassword("another-house")
+	if err != nil {
+		t.Fatal(err)
+	}
+	err = pgx.BeginFunc(t.Context(), c, func(tx pgx.Tx) error {
+		if err := store.AddStudio(t.Context(), tx, store.Studio{ID: uuid.New(), Name: "Other", Timezone: "UTC"}); err != nil {
+			return err
+		}
+		return store.AddPerson(t.Context(), tx, store.Person{Email: "o@other.example", Name: "O", Role: "owner", PasswordHash: hash})
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	h.client = h.visitor()
+	if res := h.signIn("o@other.example", "another-house"); res.StatusCode != 200 {
+		t.Fatalf("sign-in: %d", res.StatusCode)
+	}
+	for _, path := range []string{"/api/sittings/" + s["id"].(string), "/api/clients/" + client} {
+		if res := h.call("GET", path, nil, nil); res.StatusCode != 404 {
+			t.Errorf("GET %s: %d", path, res.StatusCode)
+		}
+	}
+	if res := h.call("PUT", "/api/sittings/"+s["id"].(string), edit(s), nil); res.StatusCode != 404 {
+		t.Errorf("PUT: %d", res.StatusCode)
+	}
+	if res := h.call("POST", "/api/sittings", map[string]any{"client_id": client, "chair_at": "2027-06-20T10:00", "base_at": "2027-06-20T10:40"}, nil); res.StatusCode != 404 {
+		t.Errorf("a sitting of another studio's client: %d", res.StatusCode)
+	}
+	var list []app.ClientLine
+	if h.call("GET", "/api/clients", nil, &list); len(list) != 0 {
+		t.Errorf("sees %d clients", len(list))
+	}
+}
+
+func TestAnAssistantRunsSittingsAndEditsNoClient(t *testing.T) {
+	h := open(t)
+	if res := h.signIn("fenna@saltmarsh.example", demo.Password); res.StatusCode != 200 {
+		t.Fatal(res.StatusCode)
+	}
+	s := h.first()
+	if res := h.call("PUT", "/api/sittings/"+s["id"].(string), edit(s), nil); res.StatusCode != 200 {
+		t.Errorf("a sitting: %d", res.StatusCode)
+	}
+	var c app.Client
+	h.call("GET", "/api/clients/"+s["client_id"].(string), nil, &c)
+	if res := h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": c.Version, "record": c.Record}, nil); res.StatusCode != 403 {
+		t.Errorf("a client's record: %d", res.StatusCode)
+	}
+}
+
+func TestEveryReadOfAClientRecordIsInTheAuditTrail(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	h.call("GET", "/api/clients/"+s["client_id"].(string), nil, nil)
+	c, err := pgx.Connect(t.Context(), h.dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(context.Background())
+	for _, act := range []string{"read sitting", "read client"} {
+		var n int
+		if err := c.QueryRow(t.Context(), "select count(*) from audit where act = $1 and client_id = $2", act, s["client_id"]).Scan(&n); err != nil || n == 0 {
+			t.Errorf("%s: %d entries, %v", act, n, err)
+		}
+	}
+}
+
+func TestAfterBaseTheKitStaysAsItWas(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	c, err := pgx.Connect(t.Context(), h.dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(context.Background())
+	if _, err := c.Exec(t.Context(), "delete from products where id = 'chalkwell'"); err != nil {
+		t.Fatal(err)
+	}
+	count := func() int {
+		var out app.Sitting
+		h.call("PUT", "/api/sittings/"+s["id"].(string), edit(h.first()), &out)
+		return len(out.Plan.Sitting.Kit)
+	}
+	*h.now = morning.Add(24 * time.Hour)
+	was := len(s["plan"].(map[string]any)["sitting"].(map[string]any)["kit"].([]any))
+	if got := count(); got != was {
+		t.Errorf("the past was rewritten: %d products, were %d", got, was)
+	}
+	*h.now = morning
+	if got := count(); got != was-1 {
+		t.Errorf("before base the kit is today's: %d products, want %d", got, was-1)
+	}
+}
+
+func TestAStoppedDatabaseIsACalm503AndNothingAcknowledgedIsLost(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	e := edit(s)
+	e["title"] = "acknowledged"
+	if res := h.call("PUT", "/api/sittings/"+s["id"].(string), e, nil); res.StatusCode != 200 {
+		t.Fatal(res.StatusCode)
+	}
+	server := pgtest.Server(t)
+	if err := server.Stop(); err != nil {
+		t.Fatal(err)
+	}
+	for _, path := range []string{"/api/me", "/api/today"} {
+		var p problem
+		res := h.call("GET", path, nil, &p)
+		if res.StatusCode != 503 || res.Header.Get("Retry-After") == "" || strings.Contains(p.Detail, "127.0.0.1") {
+			t.Errorf("%s: %d %q", path, res.StatusCode, p.Detail)
+		}
+	}
+	if res := h.call("GET", "/healthz", nil, nil); res.StatusCode != 503 {
+		t.Errorf("health: %d", res.StatusCode)
+	}
+	if err := server.Again(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+	if again := h.first(); again["title"] != "acknowledged" {
+		t.Errorf("after the database is back the title is %v", again["title"])
+	}
+}
+
+func TestTheInterfacesTypesAreMadeFromThisAPI(t *testing.T) {
+	want, err := web.OpenAPI()
+	if err != nil {
+		t.Fatal(err)
+	}
+	got, err := os.ReadFile("../../ui/src/api/openapi.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if !bytes.Equal(bytes.TrimSpace(got), bytes.TrimSpace(want)) {
+		t.Error("ui/src/api/openapi.json differs from the API: run make api")
+	}
+}
