@@ -20,7 +20,7 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
 // Someone who is not signed in comes back to where they wanted to go.
 watch([error, open], () => {
   if (error.value instanceof Problem && error.value.status === 401 && !open.value) {
-    queries.clear()
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' && q.queryKey[0] !== 'hello' })
     router.replace({ name: 'sign-in', query: { to: route.fullPath } })
   }
 })

@@ -1,12 +1,18 @@
 import './styles/fonts.css'
 import './styles/material.css'
-import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { QueryCache, QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import { Problem } from './api/client'
 import App from './App.vue'
 import { router } from './router'
 
-const queries = new QueryClient({
+const queries: QueryClient = new QueryClient({
+  // A session that ended is noticed by whichever question is asked next.
+  queryCache: new QueryCache({
+    onError: (error, query) => {
+      if (error instanceof Problem && error.status === 401 && query.queryKey[0] !== 'me') queries.invalidateQueries({ queryKey: ['me'] })
+    },
+  }),
   defaultOptions: {
     queries: {
       staleTime: 5_000,

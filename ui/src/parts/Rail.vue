@@ -1,16 +1,11 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
-import { useRouter } from 'vue-router'
 import { api, ask, type Me } from '../api/client'
 
 defineProps<{ me: Me }>()
-const router = useRouter()
-const queries = useQueryClient()
 
 async function signOut() {
   await ask(api.DELETE('/api/session'))
-  queries.clear()
-  router.push({ name: 'sign-in' })
+  window.location.assign('/sign-in') // a fresh page forgets everything that was read
 }
 </script>
 

@@ -1,0 +1,301 @@
+// Package e2e does the main jobs by hand, in a real browser against a real server and database.
+package e2e
+
+import (
+	"context"
+	"net/http/httptest"
+	"regexp"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/demo"
+	"urncloth/e2e/browser"
+	"urncloth/internal/app"
+	"urncloth/internal/pgtest"
+	"urncloth/internal/store"
+	"urncloth/internal/web"
+	"urncloth/ui"
+)
+
+func TestMain(m *testing.M) { pgtest.Main(m) }
+
+var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
+
+// studio is a running application and a browser in front of it.
+type studio struct {
+	t    *testing.T
+	url  string
+	dsn  string
+	b    *rod.Browser
+	page *rod.Page
+}
+
+func open(t *testing.T) *studio {
+	t.Helper()
+	dsn := pgtest.DSN(t)
+	kept, err := store.Open(context.Background(), dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	server := httptest.NewServer(handler)
+	b, err := browser.Start()
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = b.Close(); server.Close(); handler.Close(); kept.Close() })
+	return &studio{t: t, url: server.URL, dsn: dsn, b: b, page: browser.Page(b, server.URL+"/")}
+}
+
+// do runs a piece of handiwork and fails the test with what it was waiting for.
+func (s *studio) do(what string, work func()) {
+	s.t.Helper()
+	if err := rod.Try(work); err != nil {
+		s.t.Fatalf("%s: %v\npage says: %.600s", what, err, s.page.MustElement("body").MustText())
+	}
+}
+
+func (s *studio) see(selector, words string) *rod.Element {
+	return browser.Text(s.page, selector, words)
+}
+
+// press clicks an element, again where the page was just being drawn anew.
+func (s *studio) press(selector, words string) {
+	for range 20 {
+		if rod.Try(func() { s.see(selector, words).MustClick() }) == nil {
+			return
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
+	s.see(selector, words).MustClick()
+}
+
+// field is the input under a label.
+func (s *studio) field(label string) *rod.Element {
+	id := s.see("label", "^"+regexp.QuoteMeta(label)+"$").MustAttribute("for")
+	return s.page.MustElement(`[id="` + *id + `"]`)
+}
+
+func (s *studio) write(label, text string) {
+	s.field(label).MustSelectAllText().MustInput(text)
+}
+
+func (s *studio) enter() {
+	s.do("sign in", func() {
+		s.see("h1", "Sign in")
+		s.write("E-mail", demo.Email)
+		s.write("Password", demo.Password)
+		s.press("button", "Open the studio")
+		s.see("h1", "Saturday 19 June 2027")
+	})
+}
+
+// tap takes up a zone of the plan. Its two halves lie left and right, so that the middle of it belongs to the nose.
+func (s *studio) tap(zone string) {
+	s.page.MustElement("#zone-" + zone + " path").MustEval(`() => this.dispatchEvent(new MouseEvent('click', { bubbles: true }))`)
+}
+
+func (s *studio) saved() { s.see(".state", "^Saved") }
+
+func TestTheMainJobByHand(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.do("add a client", func() {
+		s.press("nav a", "Clients")
+		s.press("a", "New client")
+		s.write("Name", "Wren Halloran")
+		s.press("button", "Add the client")
+		s.see("h1", "Wren Halloran")
+	})
+	s.do("plan a sitting", func() {
+		s.press("button", "New sitting")
+		s.see("h2", "New sitting")
+		s.write("For what", "Trial by the quay")
+		s.page.MustElement(`input[type=date]`)
+		s.field("Date").MustInputTime(time.Date(2027, 6, 19, 0, 0, 0, 0, time.UTC))
+		s.press("button", "Plan it")
+		s.see("h3", "Forehead")
+	})
+	s.do("grade two zones", func() {
+		s.press(".choice", "3 in two hours")
+		s.saved()
+		s.tap("cheeks")
+		s.see("h3", "Cheeks")
+		s.press(".choice", "1 tight after wash")
+		s.see(".type", "Combination skin")
+		s.saved()
+	})
+	var ready string
+	s.do("read the ready time", func() {
+		s.press("nav a", "Prep")
+		ready = s.see(".why", "Ready at").MustText()
+		s.see(".steps .a", "Mattify")
+	})
+	if !regexp.MustCompile(`Ready at 09:\d\d`).MatchString(ready) {
+		t.Fatalf("no ready time in %q", ready)
+	}
+	s.do("reload", func() {
+		s.page.MustReload()
+		if again := s.see(".why", "Ready at").MustText(); again != ready {
+			t.Errorf("after the reload %q, before %q", again, ready)
+		}
+	})
+	address := s.page.MustInfo().URL
+	id := regexp.MustCompile(`sittings/([0-9a-f-]+)`).FindStringSubmatch(address)[1]
+
+	other := addOther(t, s.dsn)
+	s.page = browser.Page(s.b, s.url+"/sign-in")
+	s.do("somebody of another studio", func() {
+		s.write("E-mail", other)
+		s.write("Password", "another-house")
+		s.press("button", "Open the studio")
+		s.see("h2", "No sittings on this day")
+		status := s.page.MustEval(`id => fetch('/api/sittings/' + id).then(r => r.status)`, id).Int()
+		if status != 404 {
+			t.Errorf("the sitting of the first studio answers %d", status)
+		}
+		s.page.MustNavigate(address)
+		s.see("h1", "There is no such sitting here")
+	})
+}
+
+func addOther(t *testing.T, dsn string) string {
+	t.Helper()
+	c, err := pgx.Connect(t.Context(), dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(context.Background())
+	hash, err := app.HashPassword("another-house")
+	if err != nil {
+		t.Fatal(err)
+	}
+	err = pgx.BeginFunc(t.Context(), c, func(tx pgx.Tx) error {
+		if err := store.AddStudio(t.Context(), tx, store.Studio{ID: uuid.New(), Name: "Other", Timezone: "UTC"}); err != nil {
+			return err
+		}
+		return store.AddPerson(t.Context(), tx, store.Person{Email: "o@other.example", Name: "O", Role: "owner", PasswordHash: hash})
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return "o@other.example"
+}
+
+// ottoline opens the demo's first sitting on its Prep leaf.
+func (s *studio) ottoline() {
+	s.do("open the first sitting", func() {
+		s.press("a", "Ottoline Pryce")
+		s.see(".why", "Ready at")
+	})
+}
+
+func TestAStoppedDatabaseGivesACalmPageAndNoTypingIsLost(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	server := pgtest.Server(t)
+	s.do("type while the database is stopped", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Day")
+		if err := server.Stop(); err != nil {
+			t.Fatal(err)
+		}
+		s.write("Base", "09:50")
+		s.page.Keyboard.MustType(input.Enter)
+		s.see("[role=status]", "kept here and is saved as soon as they do")
+	})
+	if err := server.Again(context.Background()); err != nil {
+		t.Fatal(err)
+	}
+	s.do("it is saved by itself", func() {
+		s.saved()
+		s.page.MustReload()
+		s.see(".state", "base at 09:50")
+	})
+}
+
+func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	address := s.page.MustInfo().URL
+	s.do("the second person saves first", func() {
+		status := s.page.MustEval(`async id => {
+			const s = await (await fetch('/api/sittings/' + id)).json(), p = s.plan.sitting
+			const r = await fetch('/api/sittings/' + id, { method: 'PUT', headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ version: s.version, title: 'Theirs', artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method }) })
+			return r.status
+		}`, regexp.MustCompile(`sittings/([0-9a-f-]+)`).FindStringSubmatch(address)[1]).Int()
+		if status != 200 {
+			t.Fatalf("their save: %d", status)
+		}
+	})
+	s.do("the first is told", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Look")
+		s.press(".choice", "Dewy")
+		both := s.see("[role=alertdialog]", "Somebody changed this sitting").MustText()
+		if !strings.Contains(both, "Theirs") || !strings.Contains(both, "dewy look") {
+			t.Errorf("both versions must be shown: %s", both)
+		}
+		s.press("button", "Keep mine")
+		s.saved()
+	})
+}
+
+func TestChangingAnInputPlansAnewAtOnceAndSaysWhatWasGivenUp(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("squeeze to twelve minutes", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Day")
+		s.write("Base", "0912")
+		s.page.Keyboard.MustType(input.Enter)
+		s.saved()
+		s.press("nav a", "Prep")
+		s.see(".gave", "To fit the clock, no primer")
+		s.see(".find", "missing")
+	})
+	s.do("a time that makes no sense", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Day")
+		s.write("Base", "08:10")
+		s.page.Keyboard.MustType(input.Enter)
+		s.see(".fault", "is not after chair_at")
+		s.see("[role=status]", "The plan below is of the last version that made sense")
+	})
+}
+
+func TestStepsCellsAndKeysLeadToTheReasons(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("touch a step", func() {
+		s.press(".steps .a", "Mattify")
+		s.see(".why", "Chalkwell primer")
+		s.see(".why", "Second choice")
+		s.page.MustElement(".cell.lit")
+	})
+	s.do("by keyboard", func() {
+		s.page.Keyboard.MustType(input.KeyJ)
+		if s.page.MustElement(".steps [aria-current=step]").MustText() == "" {
+			t.Error("no step is current")
+		}
+		s.page.Keyboard.MustType(input.Digit1)
+		s.see("h3", "Forehead")
+		s.page.MustElement("#zone-forehead").MustFocus()
+		s.page.Keyboard.MustType(input.ArrowRight)
+		s.see("h3", "Nose")
+		s.page.MustElement("body").MustEval(`() => document.activeElement.blur()`)
+		s.page.KeyActions().Press(input.ShiftLeft).Type('?').MustDo()
+		s.see("#keys-title", "Keys")
+	})
+}
