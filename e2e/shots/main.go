@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
 
 	"urncloth/demo"
 	"urncloth/e2e/browser"
@@ -100,17 +101,19 @@ func views(p *rod.Page, root string, shot func(string)) {
 	shot("client")
 	p.MustNavigate(root + "/").MustWaitLoad()
 	browser.Text(p, "a", "Ottoline").MustClick()
-	browser.Text(p, ".steps .a", "Ready")
+	browser.Text(p, ".steps .a", "Mattify").MustClick()
 	shot("prep")
 	browser.Text(p, "a", "Intake").MustClick()
 	browser.Text(p, "h3", "Forehead")
 	shot("intake")
-	for _, tab := range []string{"Look", "Day", "House method"} {
-		browser.Text(p, "[role=tab]", tab).MustClick()
-		shot("intake-" + strings.ToLower(strings.Fields(tab)[0]))
-	}
-	p.MustNavigate(root + "/").MustWaitLoad()
-	browser.Text(p, "a", "Corin").MustClick()
-	browser.Text(p, ".steps .a", "Ready")
-	shot("prep-findings")
+	browser.Text(p, "[role=tab]", "Day").MustClick()
+	shot("intake-day")
+	base := browser.Text(p, "label", "^Base$").MustAttribute("for")
+	p.MustElement(`[id="` + *base + `"]`).MustSelectAllText().MustInput("0918")
+	p.Keyboard.MustType(input.Enter)
+	browser.Text(p, ".state", "base at 09:18")
+	browser.Text(p, "nav a", "Prep").MustClick()
+	browser.Text(p, ".gave", "To fit")
+	browser.Text(p, ".steps .a", "Moisturise").MustClick()
+	shot("prep-squeezed")
 }

@@ -65,6 +65,7 @@ func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 			return nil, err
 		}
 	}
+	s.bury()
 	if s.running() {
 		if err := s.adopt(); err == nil {
 			return s, s.wait(ctx)
@@ -206,6 +207,26 @@ func (s *Server) ctl(verb string, args ...string) error {
 		return fmt.Errorf("pg_ctl %s: %w: %s", verb, err, strings.TrimSpace(string(said)))
 	}
 	return nil
+}
+
+// bury removes the pid file of a postmaster that was killed but that nobody has reaped: its process id still answers, and
+// neither pg_ctl nor the server itself would start over it. The server still refuses to start while a child of the dead
+// one holds its shared memory, whose key is the data folder's own.
+func (s *Server) bury() {
+	file := filepath.Join(s.data, "postmaster.pid")
+	b, err := os.ReadFile(file)
+	if err != nil {
+		return
+	}
+	pid, _, _ := strings.Cut(string(b), "\n")
+	stat, err := os.ReadFile(filepath.Join("/proc", strings.TrimSpace(pid), "stat"))
+	if err != nil {
+		return // gone altogether, or no /proc: the server deals with that
+	}
+	if _, state, ok := strings.Cut(string(stat), ") "); ok && strings.HasPrefix(state, "Z") {
+		time.Sleep(time.Second) // for its children to notice
+		_ = os.Remove(file)
+	}
 }
 
 func (s *Server) running() bool { return s.ctl("status") == nil }

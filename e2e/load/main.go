@@ -1,0 +1,217 @@
+// Command load measures the web application: an open loop of plan requests against a server of its own on loopback, and
+// the time from a change to a painted result in the browser. Figures belong in docs/performance.md.
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"os"
+	"slices"
+	"sync"
+	"time"
+
+	"github.com/go-rod/rod"
+
+	"urncloth/demo"
+	"urncloth/e2e/browser"
+	"urncloth/internal/app"
+	"urncloth/internal/pgserver"
+	"urncloth/internal/store"
+	"urncloth/internal/web"
+	"urncloth/ui"
+)
+
+const (
+	perSecond = 20
+	seconds   = 15
+	changes   = 25
+)
+
+var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
+
+func main() {
+	if err := run(context.Background()); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+func run(ctx context.Context) error {
+	dir, err := os.MkdirTemp("", "urncloth-load")
+	if err != nil {
+		return err
+	}
+	defer os.RemoveAll(dir)
+	if err := os.Chmod(dir, 0o755); err != nil {
+		return err
+	}
+	cluster, err := pgserver.Start(ctx, dir, false)
+	if err != nil {
+		return err
+	}
+	defer cluster.Stop()
+	if err := cluster.EnsureDatabase(ctx, "load"); err != nil {
+		return err
+	}
+	dsn := cluster.DSN("load")
+	if err := store.Migrate(ctx, dsn); err != nil {
+		return err
+	}
+	if err := demo.Load(ctx, dsn); err != nil {
+		return err
+	}
+	kept, err := store.Open(ctx, dsn)
+	if err != nil {
+		return err
+	}
+	defer kept.Close()
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	defer handler.Close()
+	server := httptest.NewServer(handler)
+	defer server.Close()
+	if err := plans(server.URL); err != nil {
+		return err
+	}
+	return paints(server.URL)
+}
+
+// plans sends plan requests at a fixed rate, whether or not earlier ones have been answered, spread over the sittings.
+func plans(root string) error {
+	jar, err := cookiejar.New(nil)
+	if err != nil {
+		return err
+	}
+	client := &http.Client{Jar: jar, Timeout: 10 * time.Second}
+	var today app.Today
+	if err := call(client, "POST", root+"/api/session", map[string]string{"email": demo.Email, "password": demo.Password}, nil); err != nil {
+		return err
+	}
+	if err := call(client, "GET", root+"/api/today?on=2027-06-19", nil, &today); err != nil {
+		return err
+	}
+	type sitting struct {
+		sync.Mutex
+		url  string
+		edit app.SittingEdit
+	}
+	list := make([]*sitting, len(today.Sittings))
+	for i, line := range today.Sittings {
+		var s app.Sitting
+		url := root + "/api/sittings/" + line.ID.String()
+		if err := call(client, "GET", url, nil, &s); err != nil {
+			return err
+		}
+		in := s.Plan.Sitting
+		list[i] = &sitting{url: url, edit: app.SittingEdit{Version: s.Version, Title: s.Title, Artist: s.Artist, Client: in.Client, Look: in.Look, Day: in.Day, Method: in.Method}}
+	}
+	var wait sync.WaitGroup
+	took := make([]time.Duration, perSecond*seconds)
+	failed := make([]error, len(took))
+	tick := time.NewTicker(time.Second / perSecond)
+	defer tick.Stop()
+	for i := range took {
+		due := <-tick.C
+		wait.Add(1)
+		go func() {
+			defer wait.Done()
+			s := list[i%len(list)]
+			s.Lock() // an edit needs the version the last one gave
+			defer s.Unlock()
+			var out app.Sitting
+			failed[i] = call(client, "PUT", s.url, s.edit, &out)
+			took[i] = time.Since(due)
+			if failed[i] == nil {
+				s.edit.Version = out.Version
+			}
+		}()
+	}
+	wait.Wait()
+	for _, err := range failed {
+		if err != nil {
+			return err
+		}
+	}
+	report(fmt.Sprintf("plan request, %d/s open loop, %d requests", perSecond, len(took)), took)
+	return nil
+}
+
+func call(c *http.Client, method, url string, in, out any) error {
+	var body io.Reader
+	if in != nil {
+		b, err := json.Marshal(in)
+		if err != nil {
+			return err
+		}
+		body = bytes.NewReader(b)
+	}
+	r, err := http.NewRequest(method, url, body)
+	if err != nil {
+		return err
+	}
+	r.Header.Set("Content-Type", "application/json")
+	res, err := c.Do(r)
+	if err != nil {
+		return err
+	}
+	defer res.Body.Close()
+	text, err := io.ReadAll(res.Body)
+	if err != nil {
+		return err
+	}
+	if res.StatusCode >= 300 {
+		return fmt.Errorf("%s %s: %d %s", method, url, res.StatusCode, text)
+	}
+	if out == nil {
+		return nil
+	}
+	return json.Unmarshal(text, out)
+}
+
+// paints measures in the browser: from a route change, and from a changed input, to the next painted frame that shows it.
+func paints(root string) error {
+	b, err := browser.Start()
+	if err != nil {
+		return err
+	}
+	defer b.Close()
+	return rod.Try(func() {
+		p := browser.Page(b, root+"/sign-in")
+		browser.Text(p, "button", "Enter the demo").MustClick()
+		browser.Text(p, "a", "Ottoline").MustClick()
+		browser.Text(p, ".why", "Ready at")
+		var routes []time.Duration
+		for i := range changes {
+			name, seen := "Intake", ".intake"
+			if i%2 == 1 {
+				name, seen = "Prep", ".prep"
+			}
+			routes = append(routes, paint(p, fmt.Sprintf(`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`, name), seen))
+		}
+		report("route change to paint", routes[2:])
+	})
+}
+
+func paint(p *rod.Page, act, selector string) time.Duration {
+	ms := p.MustEval(fmt.Sprintf(`async () => {
+		const from = performance.now();
+		(%s)();
+		while (!document.querySelector(%q)) await new Promise(requestAnimationFrame)
+		await new Promise(requestAnimationFrame)
+		return performance.now() - from
+	}`, act, selector)).Num()
+	return time.Duration(ms * float64(time.Millisecond))
+}
+
+func report(what string, took []time.Duration) {
+	slices.Sort(took)
+	at := func(q float64) time.Duration {
+		return took[min(len(took)-1, int(q*float64(len(took))))].Round(100 * time.Microsecond)
+	}
+	fmt.Printf("%-50s p50 %v  p95 %v  p99 %v  max %v\n", what, at(0.5), at(0.95), at(0.99), took[len(took)-1].Round(100*time.Microsecond))
+}
