@@ -261,7 +261,7 @@ func TestChangingAnInputPlansAnewAtOnceAndSaysWhatWasGivenUp(t *testing.T) {
 		s.page.Keyboard.MustType(input.Enter)
 		s.saved()
 		s.press("nav a", "Prep")
-		s.see(".gave", "To fit the clock, no primer")
+		s.see(".gave", "No primer")
 		s.see(".find", "missing")
 	})
 	s.do("a time that makes no sense", func() {

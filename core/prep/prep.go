@@ -419,14 +419,14 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 		g := GaveUp{What: m.what, How: m.how, Cost: doc.Num(now.cost - before.cost), SavesS: int(before.ready.Sub(now.ready).Seconds())}
 		switch m.how {
 		case "cross_work":
-			g.Say = "To fit the clock, hands go on elsewhere while a zone sets."
+			g.Say = "Hands go on elsewhere while a zone sets"
 		case "quicker":
-			g.Say = "To fit the clock, a quicker moisturiser."
+			g.Say = "A quicker moisturiser"
 		default:
-			g.Say = fmt.Sprintf("To fit the clock, no %s.", m.what)
+			g.Say = fmt.Sprintf("No %s", m.what)
 		}
 		if g.SavesS > 0 {
-			g.Say += " It saves " + stack.Minutes(g.SavesS) + "."
+			g.Say += ", " + stack.Minutes(g.SavesS) + " saved"
 		}
 		r.gaveUp = append(r.gaveUp, g)
 		before = now

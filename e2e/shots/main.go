@@ -113,7 +113,7 @@ func views(p *rod.Page, root string, shot func(string)) {
 	p.Keyboard.MustType(input.Enter)
 	browser.Text(p, ".state", "base at 09:18")
 	browser.Text(p, "nav a", "Prep").MustClick()
-	browser.Text(p, ".gave", "To fit")
+	browser.Text(p, ".gave", "to fit the clock")
 	browser.Text(p, ".steps .a", "Moisturise").MustClick()
 	shot("prep-squeezed")
 }

@@ -20,8 +20,8 @@ const emit = defineEmits<{ pick: [step: string] }>()
 
 const left = 46
 const width = 796
-const top = 14
-const floor = 218
+const top = 24
+const floor = 220
 const gap = 3
 
 interface Cell { zone: Zone; x: number; w: number; y: number; h: number; layer: Layer; step?: Step; wet: boolean }
@@ -85,7 +85,7 @@ const used = computed(() => bases.filter((b) => Object.values(props.layers).some
         <line :x1="left - 4" :x2="width - 8" :y1="yOf(m)" :y2="yOf(m)" class="grid" />
         <text :x="left - 9" :y="yOf(m) + 5" text-anchor="end" class="ax">{{ m }}</text>
       </g>
-      <text x="4" :y="top - 1" class="ax">mg/cm²</text>
+      <text x="4" y="12" class="ax">mg/cm²</text>
       <g v-for="(c, i) in cells" :key="i" class="cell" :class="{ lit: c.step && c.step.id === lit }" @click="c.step && emit('pick', c.step.id)">
         <rect :x="c.x" :y="c.y" :width="c.w" :height="Math.max(0.8, c.h)" :fill="fillOf(c.layer.base, c.wet)" stroke="#fbf8f1" />
         <rect v-if="c.step && c.step.id === lit" :x="c.x + 1" :y="c.y + 1" :width="c.w - 2" :height="Math.max(1, c.h - 2)" class="ring" />

@@ -69,8 +69,10 @@ function surface(v: unknown) {
       <ClockField label="Worn until" :model-value="clock(day.wear_until)" :fault="fault('day.wear_until')" @update:model-value="(v) => change((d) => (d.day.wear_until = on(v)))" />
       <ClockField label="Comes off at" :model-value="clock(day.lift_at)" :fault="fault('day.lift_at')" @update:model-value="(v) => change((d) => (d.day.lift_at = on(v)))" />
     </div>
-    <Choices legend="Last wash" :options="washes" :model-value="wash" @update:model-value="setWash" />
-    <ClockField v-if="day.washed" class="narrow" label="Washed at" :model-value="clock(day.washed.at)" :fault="fault('day.washed.at')" @update:model-value="(v) => change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))" />
+    <div class="wash">
+      <Choices legend="Last wash" :options="washes" :model-value="wash" @update:model-value="setWash" />
+      <ClockField v-if="day.washed" class="narrow" label="Washed at" :model-value="clock(day.washed.at)" :fault="fault('day.washed.at')" @update:model-value="(v) => change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))" />
+    </div>
     <div class="four">
       <Field label="Room, °C" type="number" :model-value="day.air?.temp_c ?? 21" :fault="fault('day.air.temp_c')" @update:model-value="(v) => air('temp_c', v)" />
       <Field label="Humidity, %" type="number" :model-value="Math.round((day.air?.humidity ?? 0.45) * 100)" :fault="fault('day.air.humidity')" @update:model-value="(v) => air('humidity', v, 0.01)" />
@@ -89,5 +91,6 @@ function surface(v: unknown) {
 .four { display: grid; grid-template-columns: 1.7fr repeat(4, minmax(0, 1fr)); gap: 14px; align-items: start; }
 .two { grid-column: span 2; }
 .two + .two { grid-column: span 3; }
-.narrow { max-width: 160px; }
+.wash { display: flex; gap: 18px; align-items: start; }
+.narrow { width: 90px; }
 </style>

@@ -64,7 +64,7 @@ function grade(g: Grades) {
 </template>
 
 <style scoped>
-.intake { display: grid; grid-template-columns: 460px minmax(0, 1fr); gap: 18px; align-items: start; }
+.intake { display: grid; grid-template-columns: 410px minmax(0, 1fr); gap: 18px; align-items: start; }
 .plan { padding: 14px; }
 .tabs { display: flex; border-bottom: 1px solid var(--fold); }
 .tabs button { background: none; border: 0; border-bottom: 3px solid transparent; min-height: 48px; padding: 0 20px; cursor: pointer; }

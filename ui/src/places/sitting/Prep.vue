@@ -57,7 +57,12 @@ const dose = computed(() => plan.value!.wear.dose)
       </template>
     </section>
     <div class="rest">
-      <p v-if="prep.gave_up.length" class="gave sheet">{{ prep.gave_up.map((g) => g.say).join(' ') }}</p>
+      <div v-if="prep.gave_up.length" class="gave sheet">
+        <b>Given up to fit the clock</b>
+        <ul>
+          <li v-for="(g, i) in prep.gave_up" :key="i">{{ g.say }}</li>
+        </ul>
+      </div>
       <Findings :findings="plan.findings" @pick="pick" />
     </div>
   </div>
@@ -72,4 +77,5 @@ const dose = computed(() => plan.value!.wear.dose)
 .more { color: var(--soft); font-size: 15px; margin-top: 3px; }
 .rest { display: grid; gap: 10px; }
 .gave { font-size: 15px; padding: 10px 16px; }
+.gave ul { list-style: none; padding: 0; margin: 2px 0 0; display: flex; flex-wrap: wrap; gap: 2px 28px; }
 </style>

@@ -47,8 +47,10 @@ function add() {
 <style scoped>
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 8px; justify-items: start; min-width: 0; }
 legend { padding: 0; }
-.row { display: grid; grid-template-columns: 72px 72px 1fr 1fr 1fr 62px 92px 40px; gap: 8px; width: 100%; align-items: end; }
+.row { display: grid; grid-template-columns: 66px 66px 1fr 1fr 1fr 62px 92px 40px; gap: 8px; width: 100%; align-items: end; }
 .tick { display: flex; align-items: center; gap: 6px; min-height: 42px; font-size: 15px; }
 .tick input { width: 20px; height: 20px; accent-color: var(--copper); flex: none; }
 .row .quiet { padding: 0; }
+.row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; }
+.row + .row :deep(label:not(.tick)), .row + .row .legend { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 </style>
