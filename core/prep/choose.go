@@ -110,8 +110,27 @@ func (pl *planner) gather(g *group) {
 			list = pl.veiled(g, list, area)
 		}
 		list = pl.byMethod(g, s, list)
-		g.cands[s] = append(list, pl.nothing(g, s, list))
+		g.cands[s] = append(worthwhile(list), pl.nothing(g, s, list))
 	}
+}
+
+// worthwhile drops candidates that two others beat in every respect: neither the best nor the second-best stack can hold
+// them.
+func worthwhile(list []candidate) []candidate {
+	kept := make([]candidate, 0, len(list)+1)
+	for i := range list {
+		k, beaten := &list[i], 0
+		for j := range list {
+			o := &list[j]
+			if o.bottom == k.bottom && o.top == k.top && o.set <= k.set && o.residue <= k.residue && (o.cost < k.cost || o.cost == k.cost && j < i) {
+				beaten++
+			}
+		}
+		if beaten < 2 {
+			kept = append(kept, *k)
+		}
+	}
+	return kept
 }
 
 // candidate costs a product in a slot; ok is false where something bars it.
@@ -240,13 +259,22 @@ func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 // slot that may not be taken, slot slots for none. Cost: slots × candidates × labels, the labels being few.
 func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (label, bool) {
 	labels := pl.labels[:0]
-	first := label{}
-	for i := range first.picks {
-		first.picks[i] = -1
+	from := 0
+	if bannedSlot < slots && pl.stages[g] != nil { // up to the banned slot nothing differs from the unbanned search
+		from = slices.Index(pl.order, bannedSlot)
+		labels = append(labels, pl.stages[g][from]...)
+	} else {
+		first := label{}
+		for i := range first.picks {
+			first.picks[i] = -1
+		}
+		labels = append(labels, first)
 	}
-	labels = append(labels, first)
 	next := pl.spare[:0]
-	for _, s := range pl.order {
+	for n, s := range pl.order[from:] {
+		if pl.keepStages && bannedSlot == slots {
+			pl.stages[g] = append(pl.stages[g][:n:n], slices.Clone(labels))
+		}
 		next = next[:0]
 		cands := g.cands[s]
 		quickest := math.MaxInt

@@ -68,7 +68,7 @@ func randomSitting(t testing.TB, seed int64) *sitting.Sitting {
 }
 
 func newPlanner(c *sitting.Case) *planner {
-	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, memo: map[memoKey]solved{}}
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}, memo: map[memoKey]solved{}}
 	pl.groups = groups(c)
 	for _, g := range pl.groups {
 		pl.gather(g)
@@ -134,6 +134,7 @@ func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
 		c := sitting.Open(randomSitting(t, seed))
 		pl := newPlanner(c)
 		pl.choose(restrict{})
+		pl.rememberStages(restrict{})
 		for i, g := range pl.groups {
 			best, second := brute(pl, g)
 			if got := pl.chosen[i].cost; math.Abs(got-best) > 1e-6 {

@@ -55,13 +55,23 @@ type draft struct {
 	veil    bool
 }
 
-// schedule sets the starts of drafts, forward from the chair. In order, each waits for the hands and for its own zones;
-// across, hands go on elsewhere while a zone sets, as long as no step overtakes another on the same zone. It returns the
-// drafts in order of start and when everything has set. O(n²).
-func (pl *planner) schedule(drafts []draft, across bool) ([]draft, time.Time) {
+// schedule returns drafts in order of start, each with its start and, for cooling, its wait.
+func (pl *planner) schedule(drafts []*draft, across bool) []draft {
+	out := make([]draft, 0, len(drafts))
+	pl.clock(drafts, across, func(d *draft, at time.Time, setS int) {
+		timed := *d
+		timed.step.Start, timed.step.SetS = day.Wall(at), setS
+		out = append(out, timed)
+	})
+	return out
+}
+
+// clock runs drafts forward from the chair, visits each with its start, and returns when everything has set. In order,
+// each waits for the hands and for its own zones; across, hands go on elsewhere while a zone sets, as long as no step
+// overtakes another on the same zone. O(n²).
+func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at time.Time, setS int)) time.Time {
 	var set [face.N]time.Time
 	hands, ready := pl.c.ChairAt, pl.c.ChairAt
-	out := make([]draft, 0, len(drafts))
 	starts := make([]time.Time, len(drafts))
 	left := make([]int, len(drafts))
 	for i := range left {
@@ -82,7 +92,7 @@ func (pl *planner) schedule(drafts []draft, across bool) ([]draft, time.Time) {
 		return at
 	}
 	for len(left) > 0 {
-		pick, at := 0, when(&drafts[left[0]])
+		pick, at := 0, when(drafts[left[0]])
 		if across && !drafts[left[0]].prelude && drafts[left[0]].with < 0 {
 			pick, at = pl.earliest(drafts, left, when)
 		}
@@ -92,35 +102,36 @@ func (pl *planner) schedule(drafts []draft, across bool) ([]draft, time.Time) {
 		}
 		starts[left[pick]] = at
 		left = slices.Delete(left, pick, pick+1)
-		d.step.Start = day.Wall(at)
 		done := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
+		setS := d.step.SetS
 		if d.cools && d.freeSet.After(done) {
-			d.step.SetS = int(d.freeSet.Sub(done).Seconds())
+			setS = int(d.freeSet.Sub(done).Seconds())
 		}
-		end := done.Add(time.Duration(d.step.SetS) * time.Second)
+		end := done.Add(time.Duration(setS) * time.Second)
 		for z := range face.N {
 			if d.zones.Has(z) && end.After(set[z]) {
 				set[z] = end
 			}
 		}
-		busy := at.Add(time.Duration(d.step.HandsS) * time.Second)
-		if busy.After(hands) {
+		if busy := at.Add(time.Duration(d.step.HandsS) * time.Second); busy.After(hands) {
 			hands = busy
 		}
 		if end.After(ready) {
 			ready = end
 		}
-		out = append(out, d)
+		if visit != nil {
+			visit(d, at, setS)
+		}
 	}
-	return out, ready
+	return ready
 }
 
 // earliest picks, of the drafts that no earlier one holds up on a zone, the one that can start first.
-func (pl *planner) earliest(drafts []draft, left []int, when func(*draft) time.Time) (pick int, at time.Time) {
+func (pl *planner) earliest(drafts []*draft, left []int, when func(*draft) time.Time) (pick int, at time.Time) {
 	pick = -1
 	var before face.Set
 	for i, n := range left {
-		d := &drafts[n]
+		d := drafts[n]
 		if d.zones&before == 0 && (d.zones != 0 || before == 0) && d.with < 0 {
 			if t := when(d); pick < 0 || t.Before(at) {
 				pick, at = i, t
@@ -133,7 +144,7 @@ func (pl *planner) earliest(drafts []draft, left []int, when func(*draft) time.T
 		before |= d.zones
 	}
 	if pick < 0 {
-		pick, at = 0, when(&drafts[left[0]])
+		pick, at = 0, when(drafts[left[0]])
 	}
 	return pick, at
 }

@@ -58,20 +58,24 @@ type Prep struct {
 }
 
 type planner struct {
-	c        *sitting.Case
-	order    []slot
-	mixed    bool // oil mixed with serum
-	scarce   map[string]bool
-	groups   []*group
-	chosen   []label
-	memo     map[memoKey]solved
-	labels   []label
-	spare    []label
-	across   bool
-	noScrub  bool
-	noDepuff bool
-	seconds  map[[2]int]solved
-	before   []draft // the prelude, made once
+	c          *sitting.Case
+	order      []slot
+	mixed      bool // oil mixed with serum
+	scarce     map[string]bool
+	groups     []*group
+	chosen     []label
+	memo       map[memoKey]solved
+	labels     []label
+	spare      []label
+	across     bool
+	noScrub    bool
+	noDepuff   bool
+	seconds    map[[2]int]solved
+	layers     map[layerKey]*draft
+	stages     map[*group][][]label // labels before each slot, kept for the second choices
+	keepStages bool
+	before     []*draft // the prelude, made once
+	tried      map[uint32]relaxed
 }
 
 type memoKey struct {
@@ -86,7 +90,7 @@ type solved struct {
 
 // Plan makes the prep plan of a case and what the evaluator says of it.
 func Plan(c *sitting.Case) (Prep, stack.Result) {
-	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}}
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
 	for range 4 { // products that run out over the whole face are avoided at the next try
 		pl.memo = map[memoKey]solved{}
@@ -99,7 +103,8 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		}
 	}
 	taken := pl.fitClock()
-	drafts, _ := pl.scheduled(taken.restrict)
+	drafts := pl.schedule(pl.drafted(taken.restrict), pl.across)
+	pl.rememberStages(taken.restrict)
 	steps := make([]stack.Step, len(drafts))
 	for i := range drafts {
 		pl.word(&drafts[i])
@@ -181,11 +186,18 @@ func (pl *planner) choose(r restrict) float64 {
 }
 
 func (pl *planner) solved(i int, r restrict) label {
+	g := pl.groups[i]
+	for s := range slots { // what the group has no choice in does not matter to it
+		r.drop[s] = r.drop[s] && len(g.cands[s]) > 1
+	}
+	if len(g.cands[moisturiser]) < 2 {
+		r.quickly = 0
+	}
 	k := memoKey{i, r}
 	if s, known := pl.memo[k]; known {
 		return s.label
 	}
-	l, found := pl.solve(pl.groups[i], r, slots, 0)
+	l, found := pl.solve(g, r, slots, 0)
 	pl.memo[k] = solved{l, found}
 	return l
 }
@@ -220,17 +232,20 @@ func (pl *planner) findScarce() bool {
 	return found
 }
 
-func (pl *planner) scheduled(r restrict) ([]draft, time.Time) {
+// drafted is the whole prep of a restriction, before its clock.
+func (pl *planner) drafted(r restrict) []*draft {
 	pl.choose(r)
-	drafts := pl.prelude()
-	offset := len(drafts)
+	before := pl.prelude()
+	drafts := append(make([]*draft, 0, len(before)+int(slots)*2), before...)
 	for _, d := range pl.laying(pl.chosen) {
 		if d.with >= 0 {
-			d.with += offset
+			tied := *d
+			tied.with += len(before)
+			d = &tied
 		}
 		drafts = append(drafts, d)
 	}
-	return pl.schedule(drafts, pl.across)
+	return drafts
 }
 
 // move is one thing that can be given up. Slots beyond the layers' stand for ways of working.
@@ -310,11 +325,14 @@ func (pl *planner) settingTimes() []int {
 	return slices.Compact(all)
 }
 
+// try says what a set of moves comes to, and leaves the planner in that state.
 func (pl *planner) try(ms []move, picked []int) relaxed {
 	r := relaxed{moves: picked, last: -1}
+	var mask uint32
 	for _, i := range picked {
 		m := ms[i]
 		r.last = i
+		mask |= 1 << i
 		r.extra += m.cost
 		switch {
 		case m.how == "cross_work":
@@ -330,8 +348,14 @@ func (pl *planner) try(ms []move, picked []int) relaxed {
 		}
 	}
 	pl.across, pl.noScrub, pl.noDepuff = r.across, r.noScrub, r.noDepuff
-	_, r.ready = pl.scheduled(r.restrict)
+	if known, ok := pl.tried[mask]; ok {
+		r.ready, r.cost = known.ready, known.cost
+		pl.choose(r.restrict)
+		return r
+	}
+	r.ready = pl.clock(pl.drafted(r.restrict), r.across, nil)
 	r.cost = pl.cost(pl.chosen) + r.extra
+	pl.tried[mask] = r
 	return r
 }
 
@@ -435,6 +459,15 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 	last := pl.try(ms, r.moves)
 	last.gaveUp = gave
 	return last
+}
+
+// rememberStages solves the chosen restriction once more and keeps the labels before each slot.
+func (pl *planner) rememberStages(r restrict) {
+	pl.keepStages = true
+	for _, g := range pl.groups {
+		pl.solve(g, r, slots, 0)
+	}
+	pl.keepStages = false
 }
 
 // second is the best stack of a group that differs from the chosen one in a slot.

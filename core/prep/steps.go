@@ -59,16 +59,16 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 }
 
 // prelude is everything before the first layer. It does not depend on what is chosen, so it is made once.
-func (pl *planner) prelude() []draft {
+func (pl *planner) prelude() []*draft {
 	if pl.before != nil {
-		return slices.Clone(pl.before)
+		return pl.before
 	}
 	c := pl.c
-	var list []draft
+	var list []*draft
 	add := func(act stack.Act, kind string, hands int, zones face.Set, say string, because ...string) *draft {
-		list = append(list, draft{slot: slots, prelude: true, waits: true, zones: zones, with: -1,
+		list = append(list, &draft{slot: slots, prelude: true, waits: true, zones: zones, with: -1,
 			step: stack.Step{Act: act, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
-		return &list[len(list)-1]
+		return list[len(list)-1]
 	}
 	add("setup", "consultation", consultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", "allergen", "lens-in")
 	add("hands", "", handsS, 0, "Wash your hands.", "hands-first")
@@ -87,7 +87,7 @@ func (pl *planner) prelude() []draft {
 	pl.cleansing(add)
 	pl.polishing(add)
 	pl.before = list
-	return slices.Clone(list)
+	return list
 }
 
 func (pl *planner) setupWords() string {
@@ -304,32 +304,34 @@ func (g *group) pick(s slot, l label) *candidate {
 }
 
 // laying makes the layer steps of a choice in order: one step for each product in a slot, over all its zones.
-func (pl *planner) laying(chosen []label) []draft {
-	var list []draft
+func (pl *planner) laying(chosen []label) []*draft {
+	list := make([]*draft, 0, int(slots)*2)
 	for _, s := range pl.order {
 		if s == serum {
 			list = append(list, pl.depuff()...)
 		}
 		first := len(list)
 		type use struct {
-			p    *kit.Product
-			veil bool
+			p     *kit.Product
+			veil  bool
+			zones face.Set
 		}
 		var order []use
-		zones := map[use]face.Set{}
-		for i, g := range pl.groups {
-			k := g.pick(s, chosen[i])
-			if k == nil || k.product == nil {
-				continue
+		take := func(p *kit.Product, veil bool, zones face.Set) {
+			if p == nil {
+				return
 			}
-			for _, u := range []use{{p: k.product}, {p: k.veil, veil: true}} {
-				if u.p == nil {
-					continue
-				}
-				if _, seen := zones[u]; !seen {
-					order = append(order, u)
-				}
-				zones[u] |= g.zones
+			i := slices.IndexFunc(order, func(u use) bool { return u.p == p && u.veil == veil })
+			if i < 0 {
+				order = append(order, use{p, veil, zones})
+				return
+			}
+			order[i].zones |= zones
+		}
+		for i, g := range pl.groups {
+			if k := g.pick(s, chosen[i]); k != nil {
+				take(k.product, false, g.zones)
+				take(k.veil, true, g.zones)
 			}
 		}
 		slices.SortStableFunc(order, func(a, b use) int {
@@ -337,9 +339,9 @@ func (pl *planner) laying(chosen []label) []draft {
 			case a.veil != b.veil:
 				return map[bool]int{false: -1, true: 1}[a.veil]
 			case s == moisturiser: // cheeks first
-				return firstWith(zones[a], zones[b], face.Cheeks)
+				return firstWith(a.zones, b.zones, face.Cheeks)
 			case s == primer: // the mattified middle first
-				return firstWith(zones[a], zones[b], face.Forehead)
+				return firstWith(a.zones, b.zones, face.Forehead)
 			}
 			return 0
 		})
@@ -347,7 +349,7 @@ func (pl *planner) laying(chosen []label) []draft {
 			if s == lips {
 				list = append(list, pl.scrubLips()...)
 			}
-			list = append(list, pl.layer(s, u.p, zones[u], u.veil, len(order)))
+			list = append(list, pl.layer(layerKey{s, u.p, u.zones, u.veil, len(order)}))
 		}
 		pl.blending(list, s, first)
 		blended := pl.c.Method.Is("spf_layer", "blended") && pl.c.Daylight
@@ -371,9 +373,27 @@ func firstWith(a, b face.Set, z face.Zone) int {
 	return 0
 }
 
-// layer is the step that lays one product on its zones.
-func (pl *planner) layer(s slot, p *kit.Product, zones face.Set, veil bool, ofSeveral int) draft {
-	c := pl.c
+// layerKey is all that a layer's step depends on.
+type layerKey struct {
+	slot
+	p         *kit.Product
+	zones     face.Set
+	veil      bool
+	ofSeveral int
+}
+
+// layer is the step that lays one product on its zones. The search asks for the same ones again and again.
+func (pl *planner) layer(k layerKey) *draft {
+	if d, known := pl.layers[k]; known {
+		return d
+	}
+	d := pl.newLayer(k)
+	pl.layers[k] = d
+	return d
+}
+
+func (pl *planner) newLayer(k layerKey) *draft {
+	c, s, p, zones, veil, ofSeveral := pl.c, k.slot, k.p, k.zones, k.veil, k.ofSeveral
 	d := draft{slot: s, zones: zones, with: -1}
 	d.waits = s > moisturiser || !c.Method.Is("damp_layering", "yes")
 	st := stack.Step{Act: "apply", Kind: string(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
@@ -397,7 +417,7 @@ func (pl *planner) layer(s slot, p *kit.Product, zones face.Set, veil bool, ofSe
 		st.Because = []string{"base-mismatch"}
 	}
 	d.step, d.veil = st, veil
-	return d
+	return &d
 }
 
 // word says a layer's step in words. It comes last, when the clock is settled.
@@ -485,14 +505,14 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 }
 
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
-func (pl *planner) touch(laid []draft) []draft {
-	check := func(zones face.Set) draft {
-		return draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: touchS,
+func (pl *planner) touch(laid []*draft) []*draft {
+	check := func(zones face.Set) *draft {
+		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: touchS,
 			How: "press", Because: []string{"layer-not-set"},
 			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
 	}
 	var zones face.Set
-	var each []draft
+	var each []*draft
 	for _, d := range laid {
 		zones |= d.zones
 		each = append(each, check(d.zones))
@@ -500,7 +520,7 @@ func (pl *planner) touch(laid []draft) []draft {
 	if pl.across {
 		return each
 	}
-	return []draft{check(zones)}
+	return []*draft{check(zones)}
 }
 
 func (pl *planner) lipScrub() *kit.Product {
@@ -517,7 +537,7 @@ func (pl *planner) lipScrub() *kit.Product {
 	return nil
 }
 
-func (pl *planner) scrubLips() []draft {
+func (pl *planner) scrubLips() []*draft {
 	p := pl.lipScrub()
 	if p == nil || pl.noScrub {
 		return nil
@@ -527,11 +547,11 @@ func (pl *planner) scrubLips() []draft {
 		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []string{"dry-patch"}}
 	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
 	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, st.Amount)
-	return []draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
+	return []*draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
 }
 
 // depuff is the method's cold pads or massage before serum, never on rosacea or after injectables.
-func (pl *planner) depuff() []draft {
+func (pl *planner) depuff() []*draft {
 	c := pl.c
 	how := c.Method.Get("depuff")
 	if how == "none" || pl.noDepuff {
@@ -552,11 +572,11 @@ func (pl *planner) depuff() []draft {
 		st.Act, st.Kind, st.HandsS, st.How = "massage", "massage", massageS, "massage"
 		st.Say = "A brief upward massage, a minute, on the damp skin."
 	}
-	return []draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
+	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
 }
 
 // blending ties what the method mixes in the palm to one start.
-func (pl *planner) blending(list []draft, s slot, first int) {
+func (pl *planner) blending(list []*draft, s slot, first int) {
 	tie := func(partner slot) {
 		for i := first; i < len(list); i++ {
 			if list[i].slot != s || list[i].touch {
@@ -564,7 +584,9 @@ func (pl *planner) blending(list []draft, s slot, first int) {
 			}
 			for j := i - 1; j >= 0; j-- {
 				if list[j].slot == partner && list[j].zones&list[i].zones != 0 {
-					list[i].with = j
+					tied := *list[i]
+					tied.with = j
+					list[i] = &tied
 					break
 				}
 			}

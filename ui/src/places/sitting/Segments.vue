@@ -51,6 +51,6 @@ legend { padding: 0; }
 .tick { display: flex; align-items: center; gap: 6px; min-height: 42px; font-size: 15px; }
 .tick input { width: 20px; height: 20px; accent-color: var(--copper); flex: none; }
 .row .quiet { padding: 0; }
-.row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; }
+.row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; min-height: 42px; }
 .row + .row :deep(label:not(.tick)), .row + .row .legend { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 </style>
