@@ -140,6 +140,9 @@ func (u *Use) sunscreen() bool {
 	return u.Product != nil && u.Product.Kind.Of().Group == kit.Sunscreen
 }
 
+// told reports whether the client told of any condition; most clients tell of none.
+func (u *Use) told() bool { return len(u.Case.Conditions) > 0 }
+
 func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 
 func (u *Use) on(zones face.Set) bool { return zones.Has(u.Zone) }
@@ -216,9 +219,11 @@ var checks = []check{
 	}},
 	{"broken-skin", func(u *Use) *Objection { return when(u.on(u.Case.Barred().Broken), "") }},
 	{"sunburnt", func(u *Use) *Objection {
-		burnt := u.state().Has(face.Sunburn)
+		if !u.state().Has(face.Sunburn) {
+			return nil
+		}
 		harsh := u.Product != nil && !u.Product.Bland()
-		return when(burnt && (harsh || u.state().Has(face.Blister)), "Sunburnt skin takes only what is cool and bland.")
+		return when(harsh || u.state().Has(face.Blister), "Sunburnt skin takes only what is cool and bland.")
 	}},
 	{"strips-before-makeup", strips},
 	{"scrub-on-sore", func(u *Use) *Objection {
@@ -235,12 +240,15 @@ var checks = []check{
 			u.on(u.Case.Within(RetinoidDays-1, "exfoliated")), "This skin was exfoliated within three days.")
 	}},
 	{"isotretinoin", func(u *Use) *Objection {
-		return when(u.scours() && u.on(u.Case.Within(IsotretinoinDays, "isotretinoin")), "")
+		return when(u.told() && u.on(u.Case.Within(IsotretinoinDays, "isotretinoin")) && u.scours(), "")
 	}},
 	{"recent-retinoid", func(u *Use) *Objection {
-		return when(u.scours() && u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid")), "")
+		return when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid")) && u.scours(), "")
 	}},
 	{"recent-procedure", func(u *Use) *Objection {
+		if !u.told() {
+			return nil
+		}
 		healing, fresh := Healing(u.Case)
 		if u.on(fresh) && u.leaves() {
 			return when(true, "A treatment is less than a day or so old: only what the clinic allowed.").as(rules.Stop)
@@ -256,7 +264,7 @@ var checks = []check{
 		return when(rubs && u.on(u.Case.Within(InjectableMassageDays, "injectables")), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
 	}},
 	{"rosacea", func(u *Use) *Objection {
-		if !u.on(u.Case.Chronic("rosacea")) {
+		if !u.told() || !u.on(u.Case.Chronic("rosacea")) {
 			return nil
 		}
 		p := u.Product

@@ -20,7 +20,8 @@ type group struct {
 	like  face.Zone // any of them
 	cands [slots][]candidate
 	limit float64
-	base  surface // of the foundation over it, bare for none
+	rest  [slots]float64 // the most that the slots after one can still leave on the skin
+	base  surface        // of the foundation over it, bare for none
 }
 
 // candidate is one way to fill a slot: a product, for primers perhaps with a veil over it, or nothing.
@@ -111,6 +112,16 @@ func (pl *planner) gather(g *group) {
 		}
 		list = pl.byMethod(g, s, list)
 		g.cands[s] = append(worthwhile(list), pl.nothing(g, s, list))
+	}
+	var most float64
+	for i := len(pl.order) - 1; i >= 0; i-- {
+		s := pl.order[i]
+		g.rest[s] = most
+		heaviest := 0.0
+		for _, k := range g.cands[s] {
+			heaviest = max(heaviest, k.residue)
+		}
+		most += heaviest
 	}
 }
 
@@ -307,7 +318,7 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (lab
 						n.top = k.top
 					}
 				}
-				next = keep(next, n)
+				next = keep(next, n, g.limit-g.rest[s])
 			}
 		}
 		labels, next = next, labels
@@ -369,18 +380,26 @@ func better(a, b *label) bool {
 	return slices.Compare(a.picks[:], b.picks[:]) < 0
 }
 
-// keep adds a label unless one dominates it, and drops those it dominates.
-func keep(list []label, n label) []label {
-	out := list[:0]
+// keep adds a label unless one dominates it, and drops those it dominates. A label up to free cannot come over the load
+// limit any more, whatever follows, so that its load no longer counts against it.
+func keep(list []label, n label, free float64) []label {
+	weight := func(l *label) float64 {
+		if l.residue <= free {
+			return 0
+		}
+		return l.residue
+	}
+	w := weight(&n)
 	for i := range list {
 		l := &list[i]
-		if l.top == n.top && l.residue <= n.residue+1e-12 && l.cost <= n.cost+1e-9 && (l.cost < n.cost-1e-9 || l.cost <= n.cost+1e-9 && slices.Compare(l.picks[:], n.picks[:]) <= 0) {
+		if l.top == n.top && l.cost <= n.cost+1e-9 && weight(l) <= w+1e-12 && (l.cost < n.cost-1e-9 || slices.Compare(l.picks[:], n.picks[:]) <= 0) {
 			return list
 		}
 	}
+	out := list[:0]
 	for i := range list {
 		l := list[i]
-		if l.top == n.top && n.residue <= l.residue+1e-12 && (n.cost < l.cost-1e-9 || n.cost <= l.cost+1e-9 && slices.Compare(n.picks[:], l.picks[:]) <= 0) {
+		if l.top == n.top && n.cost <= l.cost+1e-9 && w <= weight(&l)+1e-12 && (n.cost < l.cost-1e-9 || slices.Compare(n.picks[:], l.picks[:]) <= 0) {
 			continue
 		}
 		out = append(out, l)

@@ -283,7 +283,7 @@ func (pl *planner) sundry(kind kit.Kind) *kit.Product {
 func (pl *planner) spatula(steps []stack.Step) {
 	p := pl.sundry("spatula")
 	jar := slices.ContainsFunc(steps, func(s stack.Step) bool {
-		q := pl.c.Kit.Find(s.Product)
+		q := pl.c.Product(s.Product)
 		return q != nil && q.Container == "jar"
 	})
 	for i := range steps {
@@ -423,7 +423,7 @@ func (pl *planner) newLayer(k layerKey) *draft {
 // word says a layer's step in words. It comes last, when the clock is settled.
 func (pl *planner) word(d *draft) {
 	s, st := d.slot, &d.step
-	p := pl.c.Kit.Find(st.Product)
+	p := pl.c.Product(st.Product)
 	if s == slots || p == nil {
 		return
 	}

@@ -32,6 +32,7 @@ type Case struct {
 	Hot                               bool // a reading says the skin is still hot
 	FreshlyWashed                     bool
 	barred                            Barred
+	products                          map[string]*kit.Product
 }
 
 // Condition is a condition that still matters on the day: Days since it last applied, 0 for now.
@@ -79,6 +80,10 @@ func Open(s *Sitting) *Case {
 			c.CoolAt = washed.Add(CoolDown)
 		}
 	}
+	c.products = make(map[string]*kit.Product, len(s.Kit))
+	for i := range s.Kit {
+		c.products[s.Kit[i].ID] = &s.Kit[i]
+	}
 	c.conditions()
 	c.barred = c.bar()
 	return c
@@ -121,6 +126,14 @@ func (c *Case) conditions() {
 		}
 		c.Conditions = append(c.Conditions, n)
 	}
+}
+
+// Product returns the product of the kit with that id, nil where there is none.
+func (c *Case) Product(id string) *kit.Product {
+	if id == "" {
+		return nil
+	}
+	return c.products[id]
 }
 
 // Within returns the zones on which one of the kinds applied within so many days, 0 for none.

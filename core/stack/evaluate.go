@@ -60,6 +60,7 @@ type run struct {
 	c        *sitting.Case
 	res      *Result
 	order    []int // steps by start, then as listed
+	starts   []time.Time
 	washed   bool
 	lensOut  bool
 	touched  bool
@@ -90,7 +91,7 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	r := &run{c: c, res: &res, unrinsed: map[face.Zone]string{}, used: map[string]float64{}, short: map[string]bool{}, coats: map[face.Zone][]coat{}}
 	r.sequence()
 	for _, n := range r.order {
-		r.step(&res.Steps[n])
+		r.step(&res.Steps[n], r.starts[n])
 	}
 	r.hands()
 	res.SlackS = int(c.BaseAt.Sub(res.ReadyAt).Seconds())
@@ -121,17 +122,17 @@ func Minutes(s int) string {
 
 func (r *run) sequence() {
 	r.order = make([]int, len(r.res.Steps))
-	starts := make([]time.Time, len(r.order))
+	r.starts = make([]time.Time, len(r.order))
 	for i := range r.order {
 		r.order[i] = i
-		starts[i], _ = r.res.Steps[i].Start.In(r.c.Loc)
+		r.starts[i], _ = r.res.Steps[i].Start.In(r.c.Loc)
 	}
-	slices.SortStableFunc(r.order, func(a, b int) int { return starts[a].Compare(starts[b]) })
+	slices.SortStableFunc(r.order, func(a, b int) int { return r.starts[a].Compare(r.starts[b]) })
 	if len(r.order) > 0 {
-		r.res.StartsAt = starts[r.order[0]]
+		r.res.StartsAt = r.starts[r.order[0]]
 	}
 	for _, s := range r.res.Steps {
-		if p := r.c.Kit.Find(s.Product); p != nil && p.Kind == "spatula" {
+		if p := r.c.Product(s.Product); p != nil && p.Kind == "spatula" {
 			r.spatula = true
 		}
 	}
@@ -142,10 +143,9 @@ func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
-func (r *run) step(s *Step) {
+func (r *run) step(s *Step, start time.Time) {
 	s.Complete()
-	start, _ := s.Start.In(r.c.Loc)
-	p := r.c.Kit.Find(s.Product)
+	p := r.c.Product(s.Product)
 	zones := face.SetOf(s.Zones...)
 	if s.Act == "hands" {
 		r.washed = true
@@ -202,13 +202,13 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	if s.Act == "refer" || s.Act == "ready" || s.Act == "setup" || s.Act == "lens_out" {
 		return
 	}
-	type key struct {
+	type kind struct {
 		rule, say string
 		severity  rules.Severity
 		final     bool
+		zones     face.Set
 	}
-	met := map[key]face.Set{}
-	var order []key
+	var met []kind
 	list := zones.List()
 	if len(list) == 0 {
 		list = []face.Zone{face.Forehead}
@@ -216,15 +216,18 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	for _, z := range list {
 		u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
 		for _, o := range u.Fits() {
-			k := key{o.Rule, o.Say, o.Severity, o.Final}
-			if _, seen := met[k]; !seen {
-				order = append(order, k)
+			i := slices.IndexFunc(met, func(k kind) bool {
+				return k.rule == o.Rule && k.say == o.Say && k.severity == o.Severity && k.final == o.Final
+			})
+			if i < 0 {
+				i = len(met)
+				met = append(met, kind{o.Rule, o.Say, o.Severity, o.Final, 0})
 			}
-			met[k] |= face.SetOf(z)
+			met[i].zones |= face.SetOf(z)
 		}
 	}
-	for _, k := range order {
-		f := r.find(k.rule, s.ID, met[k]&zones, "%s", k.say)
+	for _, k := range met {
+		f := r.find(k.rule, s.ID, k.zones&zones, "%s", k.say)
 		if k.say == "" {
 			f.Say = rules.Get(k.rule).Say
 		}
@@ -246,6 +249,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 		return
 	}
 	set := done.Add(seconds(s.SetS))
+	shown := day.Wall(set)
 	var wet, beads, early, over face.Set
 	for _, z := range zones.List() {
 		film := float64(s.Film[z])
@@ -278,7 +282,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 		}
 		residue := film * figures.Stays
 		r.res.Layers[z] = append(layers, Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
-			Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID})
+			Residue: doc.Num(residue), SetAt: shown, setAt: set, residue: residue, step: s.ID})
 		if figures.Group == kit.Sunscreen {
 			r.coats[z] = append(r.coats[z], coat{p, film, done, s.ID, s.With != ""})
 		}
@@ -332,7 +336,7 @@ func (r *run) blend(s *Step, p *kit.Product, zones face.Set) {
 		if o.ID != s.With {
 			continue
 		}
-		q := r.c.Kit.Find(o.Product)
+		q := r.c.Product(o.Product)
 		if q == nil || p.Kind.Of().Group != kit.Sunscreen && q.Kind.Of().Group != kit.Sunscreen {
 			return
 		}
@@ -440,7 +444,7 @@ func (r *run) hands() {
 	var last string
 	for _, n := range r.order {
 		s := &r.res.Steps[n]
-		start, _ := s.Start.In(r.c.Loc)
+		start := r.starts[n]
 		if s.HandsS == 0 || s.With != "" {
 			continue
 		}
@@ -589,9 +593,7 @@ func (r *run) missing(laid face.Set, eyeSafe bool) {
 		if z.Class() == face.Eye && !eyeSafe && laid != 0 {
 			continue
 		}
-		can := !barred.Has(z) && slices.ContainsFunc(c.Kit, func(p kit.Product) bool {
-			return p.Kind.Of().Group == kit.Sunscreen && Admits(c, &p, z)
-		})
+		can := !barred.Has(z) && r.screenable(z)
 		switch {
 		case can:
 			lacking |= face.SetOf(z)
@@ -609,6 +611,16 @@ func (r *run) missing(laid face.Set, eyeSafe bool) {
 		f := r.find("spf-missing", "", hopeless, "Nothing in the kit may go on %s as sunscreen.", face.Names(hopeless.List()))
 		*f = f.As(rules.Note).Do("A hat and shade; keep out of the strongest sun.")
 	}
+}
+
+// screenable reports whether the kit holds a sunscreen that may go on a zone.
+func (r *run) screenable(z face.Zone) bool {
+	for i := range r.c.Kit {
+		if p := &r.c.Kit[i]; p.Kind.Of().Group == kit.Sunscreen && Admits(r.c, p, z) {
+			return true
+		}
+	}
+	return false
 }
 
 // thin says what a first coat under the full dose really gives.
@@ -638,7 +650,7 @@ func (r *run) twoFactors() bool {
 	for z := range face.N {
 		seen := ""
 		for _, l := range r.res.Layers[z] {
-			p := r.c.Kit.Find(l.Product)
+			p := r.c.Product(l.Product)
 			if p == nil || p.SPF <= 0 {
 				continue
 			}
@@ -657,7 +669,7 @@ func (r *run) uncovered(laid face.Set) {
 	if laid&face.Face != 0 && can&^laid != 0 {
 		var lacking face.Set
 		for _, z := range (can &^ laid).List() {
-			if slices.ContainsFunc(r.c.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Sunscreen && Admits(r.c, &p, z) }) {
+			if r.screenable(z) {
 				lacking |= face.SetOf(z)
 			}
 		}
