@@ -200,6 +200,7 @@ type Day struct {
 	SurfaceC  *float64  `json:"surface_c,omitempty" in:"20..45" doc:"skin surface, °C, as read"`
 	Washed    *Wash     `json:"washed,omitempty"`
 	PlannedOn Date      `json:"planned_on,omitzero" doc:"the date the plan is made on; the countdown drops what is before it"`
+	ShavedAt  Local     `json:"shaved_at,omitzero" doc:"when the beard was last shaved, where it was within a day"`
 	ChairAt   Local     `json:"chair_at" need:"yes"`
 	BaseAt    Local     `json:"base_at" need:"yes"`
 	WearUntil Local     `json:"wear_until" need:"yes"`
@@ -280,6 +281,10 @@ func (d Day) Check(path string) doc.Faults {
 		if d.Washed.At.t.After(d.ChairAt.t) && !d.ChairAt.IsZero() {
 			fs.Add(at("washed.at"), "%s is after chair_at (%s)", d.Washed.At, d.ChairAt)
 		}
+	}
+	real("shaved_at", d.ShavedAt)
+	if d.ShavedAt.t.After(d.BaseAt.t) && !d.BaseAt.IsZero() {
+		fs.Add(at("shaved_at"), "%s is after base_at (%s)", d.ShavedAt, d.BaseAt)
 	}
 	d.checkSegments(at, real, &fs)
 	return fs

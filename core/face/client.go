@@ -64,6 +64,18 @@ var Wears = []string{"contact_lenses", "contact_lenses_stay", "lash_extensions",
 // UnmarshalText accepts the words of Wears.
 func (w *Wear) UnmarshalText(b []byte) error { *w = Wear(b); return doc.OneOf(string(b), Wears) }
 
+// EyeShape is what is special about the client's eyes.
+type EyeShape string
+
+// EyeShapes lists the words.
+var EyeShapes = []string{"watery", "hooded"}
+
+// UnmarshalText accepts the words of EyeShapes.
+func (e *EyeShape) UnmarshalText(b []byte) error {
+	*e = EyeShape(b)
+	return doc.OneOf(string(b), EyeShapes)
+}
+
 // Learned is what earlier sittings taught: factors by zone, and by remover and binder ("balm/waterproof_film").
 type Learned struct {
 	Moisture map[Zone]float64   `json:"moisture,omitempty" in:"0.5..2"`
@@ -85,6 +97,7 @@ type Client struct {
 	Dislikes    []string        `json:"dislikes,omitempty" len:"0..60"`
 	Wishes      []string        `json:"wishes,omitempty" len:"0..60"`
 	Wears       []Wear          `json:"wears,omitempty" len:"0..5"`
+	Eyes        []EyeShape      `json:"eyes,omitempty" len:"0..2"`
 	Conditions  []Condition     `json:"conditions,omitempty" len:"0..60"`
 	Guardian    bool            `json:"guardian,omitempty"`
 	Learned     Learned         `json:"learned,omitzero"`
@@ -176,6 +189,9 @@ func (c Client) States(on day.Date) [N]State {
 	for z := range all {
 		slices.Sort(all[z].Marks)
 		all[z].Marks = slices.Compact(all[z].Marks)
+		if all[z].Has(Scar) && c.Zones[Zone(z)].Oil == nil { // scars make no oil
+			all[z].Oil = 0
+		}
 	}
 	return all
 }

@@ -134,6 +134,8 @@ func (u *Use) strongAcid() bool {
 	return p.Kind == "acid_toner" || u.Kind == "peel"
 }
 
+var scentAndAlcohol = []string{"fragrance", "alcohol_denat"}
+
 var menthol = []string{"menthol"}
 
 func (u *Use) sunscreen() bool {
@@ -239,6 +241,11 @@ var checks = []check{
 		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != "lip_scrub" &&
 			u.on(u.Case.Within(RetinoidDays-1, "exfoliated")), "This skin was exfoliated within three days.")
 	}},
+	{"shaven-skin", func(u *Use) *Objection {
+		p := u.Product
+		return when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
+			"%s holds acid, alcohol or scent, and the skin there is shaven.", name(u))
+	}},
 	{"isotretinoin", func(u *Use) *Objection {
 		return when(u.told() && u.on(u.Case.Within(IsotretinoinDays, "isotretinoin")) && u.scours(), "")
 	}},
@@ -326,8 +333,15 @@ var checks = []check{
 	}},
 	{"on-lash-line", func(u *Use) *Objection {
 		p := u.Product
-		allowed := u.Case.Method.Is("eye_cream_reach", "lids_too") && p != nil && p.EyeSafe
-		return when(p != nil && p.Kind == "eye_cream" && u.Zone == face.Eyelids && !allowed, "")
+		if p == nil || u.Zone != face.Eyelids {
+			return nil
+		}
+		creamy := p.Kind == "eye_cream" || u.leaves() && p.Oily()
+		if creamy && len(u.Case.Client.Eyes) > 0 {
+			return when(true, "%s on the lids of watery or hooded eyes: no cream or oil there.", p.Name)
+		}
+		allowed := u.Case.Method.Is("eye_cream_reach", "lids_too") && p.EyeSafe
+		return when(p.Kind == "eye_cream" && !allowed, "")
 	}},
 	{"mattifies-dry", func(u *Use) *Objection {
 		s := u.state()

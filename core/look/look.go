@@ -3,6 +3,7 @@ package look
 
 import (
 	"fmt"
+	"strings"
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -124,6 +125,16 @@ type Look struct {
 
 // Open reports whether the chest shows.
 func (l Look) Open() bool { return l.Neckline == "open" }
+
+// CoversBeard reports whether an item covers a shaved beard.
+func (l Look) CoversBeard() bool {
+	for _, it := range l.Items {
+		if strings.Contains(strings.ToLower(it.Item), "beard") {
+			return true
+		}
+	}
+	return false
+}
 
 // Load limits before makeup, in mg/cm² of what stays on the skin: by the zone's oil, and less under full coverage. [W]
 const (

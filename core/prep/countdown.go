@@ -52,6 +52,9 @@ func Countdown(c *sitting.Case) []Due {
 		evening += ", an enzyme or fine polish only"
 	}
 	add(1, "strips-before-makeup", "%s, %s, lips.", evening, maskWords(c))
+	if c.Look.CoversBeard() && c.ShavedAt.IsZero() {
+		add(0, "shaven-skin", "Shave by %s, an hour before base; nothing with acid, alcohol or scent after it.", day.Wall(c.BaseAt.Add(-sitting.ShaveBefore)).Clock())
+	}
 	add(0, "hot-skin", "No hot shower in the last half hour.")
 	return list
 }

@@ -24,6 +24,8 @@ func Figures() []figure.Figure {
 		figure.W(w, "sunscreen, each step of white cast on phototype IV–VI", castDarkCost, "cost"),
 		figure.W(w, "eye zones without an eye-safe sunscreen", eyeUnscreened, "cost"),
 		figure.W(w, "working elsewhere while a zone sets", crossWorkCost, "cost"),
+		figure.W(w, "moisturiser, more weight in the cold", coldWeight, ""),
+		figure.W(w, "sunscreen under the 80-minute label for a swimmer", notForSwim, "cost"),
 		figure.W(w, "hydrating veil", veilFilm, "mg/cm²"),
 		figure.W(w, "share of a flaky zone that is patches", spotShare, "share"),
 	}

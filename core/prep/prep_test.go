@@ -511,6 +511,59 @@ func TestEveryStepSaysItsAmountAndWhy(t *testing.T) {
 	}
 }
 
+func TestABeardCoverKeepsShavenSkinBlandAndTellsWhenToShave(t *testing.T) {
+	cover := func(s *sitting.Sitting) {
+		s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.SetOf(face.Jaw)}, Item: "beard cover", Binder: "silicone_film", Load: 3}}
+		s.Kit = append(kit.Kit{{ID: "scented", Name: "Scented lotion", Kind: "moisturiser_lotion", Base: "emulsion", Weight: 2.2, Tags: []string{"fragrance"}}}, s.Kit...)
+	}
+	_, res, c := planned(t, cover)
+	for _, z := range sitting.Beard.List() {
+		if slices.Contains(on(res, z), "scented") {
+			t.Errorf("scent on shaven %s", z)
+		}
+	}
+	if list := Countdown(c); !slices.ContainsFunc(list, func(d Due) bool { return strings.HasPrefix(d.Do, "Shave by 08:40") }) {
+		t.Errorf("nobody is told when to shave: %v", list)
+	}
+	p, _, _ := planned(t, func(s *sitting.Sitting) { cover(s); s.Day.ShavedAt = At(t, "08:55") })
+	if first(t, p, "cool", "cloth").ContactS != 300 {
+		t.Error("a shave three quarters of an hour before base gets a cool cloth for five minutes")
+	}
+}
+
+func TestMatureSkinIsMattifiedOnNoseAndChinAtMost(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Client.Mature = true
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+		s.Look.Base = "silicone"
+	})
+	if slices.Contains(on(res, face.Forehead), "matte") || !slices.Contains(on(res, face.Nose), "matte") {
+		t.Errorf("forehead %v, nose %v", on(res, face.Forehead), on(res, face.Nose))
+	}
+}
+
+func TestColdAirBringsARicherCreamAndNoMist(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		Drop(s, "toner")
+		Add(s, kit.Product{ID: "mist", Name: "Mist", Kind: "mist", Base: "water"})
+		s.Look.Finish = "dewy"
+		s.Day.Air.TempC = P(2.0)
+	})
+	if got := on(res, face.Cheeks); slices.Contains(got, "mist") || !slices.Contains(got, "cream") {
+		t.Errorf("cheeks at 2 °C: %v", got)
+	}
+}
+
+func TestASwimmerGetsTheEightyMinuteLabel(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "sea", Name: "Sea", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 50, BroadSpectrum: true, EyeSafe: true, WaterResistantMin: 80})
+		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "water", Activity: "swim"}}
+	})
+	if got := on(res, face.Cheeks); !slices.Contains(got, "sea") {
+		t.Errorf("cheeks of a swimmer: %v", got)
+	}
+}
+
 func BenchmarkPrepPlanOf80Products(b *testing.B) {
 	c := bigCase(b, 40)
 	p99(b, func() { Plan(c) })

@@ -68,7 +68,10 @@ const (
 	veilFilm         = 0.2 // mg/cm², the thin hydrating veil
 	spotShare        = 0.2 // of a flaky zone that is patches: the balm is pressed on those alone
 	crossWorkCost    = 0.1 // attention for working elsewhere while something sets
-	thirsty          = 1   // water grade
+	coldWeight       = 1.0 // a richer moisturiser in the cold
+	notForSwim       = 3.0 // a sunscreen labelled under 80 minutes for somebody who swims
+	swimLabel        = 80
+	thirsty          = 1 // water grade
 	damp             = "dewy"
 	mattifyFromWater = 2
 )
@@ -106,7 +109,7 @@ func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	case oil:
 		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != "matte", 0.8, 0)
 	case primer:
-		return pick(g.Oil >= 2 && g.Water >= mattifyFromWater, 3, 1)
+		return pick(g.Oil >= 2 && g.Water >= mattifyFromWater && (!c.Client.Mature || mattifies(c, z)), 3, 1)
 	}
 	return 0
 }
@@ -168,6 +171,8 @@ func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
 func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64, why string, ok bool) {
 	g := c.Skin[z]
 	switch s {
+	case toner:
+		return 0, "", p.Kind != "mist" || !c.Cold // no mist in the cold
 	case serum:
 		isTargeted, here := aims(p, g)
 		if isTargeted && !here {
@@ -183,15 +188,18 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		return 0, "a plain serum for skin without marks", true
 	case moisturiser:
 		ideal := Ideal(g)
+		if c.Cold {
+			ideal += coldWeight
+		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
 		return weightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
 	case primer:
 		switch {
-		case p.Kind == "primer_mattifying" && !g.WantsMattifying():
+		case p.Kind == "primer_mattifying" && !mattifies(c, z):
 			return mattifyDry, "mattifying on dry or thirsty skin", true
-		case p.Kind == "primer_hydrating" && g.WantsMattifying():
+		case p.Kind == "primer_hydrating" && mattifies(c, z):
 			return hydrateOily, "hydrating where mattifying is due", true
-		case p.Kind == "primer_gripping" && g.WantsMattifying():
+		case p.Kind == "primer_gripping" && mattifies(c, z):
 			return gripOily, "gripping where mattifying is due", true
 		case p.Kind == "primer_mattifying":
 			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
@@ -202,9 +210,19 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		if c.Client.Phototype >= darkFrom {
 			cast = castDarkCost
 		}
-		return heavySunscreen*max(0, p.Weight-sunscreenWeight) + cast*float64(p.WhiteCast), "labelled " + short(p.SPF), true
+		cost = heavySunscreen*max(0, p.Weight-sunscreenWeight) + cast*float64(p.WhiteCast)
+		if c.Swims && p.WaterResistantMin < swimLabel {
+			cost += notForSwim
+		}
+		return cost, "labelled " + short(p.SPF), true
 	}
 	return 0, "", true
+}
+
+// mattifies reports whether a mattifying primer has a place on a zone: oily and moist, and on mature skin nose and chin at
+// most.
+func mattifies(c *sitting.Case, z face.Zone) bool {
+	return c.Skin[z].WantsMattifying() && (!c.Client.Mature || z == face.Nose || z == face.Chin)
 }
 
 // Ideal is the ideal weight of a moisturiser for skin in that state. [W]

@@ -13,6 +13,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
 
@@ -109,6 +110,9 @@ func (pl *planner) cooling(add adder) {
 	case c.CoolAt.After(c.ChairAt):
 		d := add("cool", "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", "hot-skin")
 		d.cools, d.freeSet = true, c.CoolAt
+	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < sitting.ShaveBefore && c.Shaven != 0:
+		d := add("cool", "cloth", 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", "shaven-skin")
+		d.step.ContactS = coolClothS
 	case c.Hot:
 		d := add("cool", "cloth", 0, face.Face, "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
 		d.step.ContactS = coolClothS
@@ -448,6 +452,18 @@ func (pl *planner) word(d *draft) {
 	case d.veil:
 		st.Say += " " + method.Reason("primer_split", "by_zone_with_veil")
 	}
+	for _, key := range slotMethods[s] {
+		if option := pl.c.Method.Get(key); option != method.Find(key).Options[0].ID && !(d.veil && key == "primer_split") {
+			st.Say += " House method: " + method.Reason(key, option)
+		}
+	}
+}
+
+// slotMethods names the house methods that shape a slot's step: where one differs from the default, the step says why.
+var slotMethods = [slots][]string{
+	toner: {"toner_by", "mist_how", "damp_layering"}, essence: {"damp_layering"}, serum: {"damp_layering", "oil_slot"},
+	eyeCream: {"eye_cream_slot", "eye_cream_reach"}, moisturiser: {"moisture_dose", "spf_layer"}, oil: {"oil_slot"},
+	primer: {"primer_split", "primer_spf_order"}, sunscreen: {"spf_layer", "spf_measure", "oily_moisture", "primer_spf_order"},
 }
 
 // because names the rules that a slot's step answers to.

@@ -31,6 +31,10 @@ type Case struct {
 	CoolAt                            time.Time
 	Hot                               bool // a reading says the skin is still hot
 	FreshlyWashed                     bool
+	Shaven                            face.Set  // shaved within a day, or to be shaved under a beard cover
+	ShavedAt                          time.Time // zero where not told
+	Cold                              bool      // air under 5 °C: no mist, a richer moisturiser
+	Swims                             bool
 	barred                            Barred
 	products                          map[string]*kit.Product
 }
@@ -48,9 +52,16 @@ const (
 	CoolDown     = 20 * time.Minute // after a hot wash
 	CleanFor     = 2 * time.Hour    // skin washed within this needs only a refresh
 	SkinC        = 32.0             // skin that was not read
+	ShaveBefore  = 60 * time.Minute // the right time before base
+	ShaveAtLeast = 30 * time.Minute // the least, with a cool cloth after
+	ShavenFor    = 24 * time.Hour   // no acid, alcohol or scent for that long
+	ColdBelowC   = 5.0
 	evaporateMin = 0.5
 	evaporateMax = 3.0
 )
+
+// Beard is the zones that are shaved.
+var Beard = face.SetOf(face.UpperLip, face.Chin, face.Jaw)
 
 // Open fills in a valid sitting.
 func Open(s *Sitting) *Case {
@@ -66,6 +77,14 @@ func Open(s *Sitting) *Case {
 	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
 	for _, seg := range s.Day.Segments {
 		c.Flash = c.Flash || seg.Flash
+		c.Swims = c.Swims || seg.Activity == "swim"
+	}
+	c.Cold = s.Day.Air.Temp() < ColdBelowC
+	if !s.Day.ShavedAt.IsZero() {
+		c.ShavedAt = at(s.Day.ShavedAt)
+	}
+	if s.Look.CoversBeard() || !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) <= ShavenFor {
+		c.Shaven = Beard
 	}
 	surface := SkinC
 	if s.Day.SurfaceC != nil {

@@ -717,6 +717,12 @@ func (r *run) whole() {
 			*f = f.As(rules.Stop)
 		}
 	}
+	if scar := c.Marked(face.Scar); scar != 0 {
+		r.find("scarred-skin", "", scar, "")
+	}
+	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < sitting.ShaveAtLeast {
+		r.find("shaven-skin", "", c.Shaven, "Shaved at %s, less than half an hour before base.", c.Day.ShavedAt.Clock())
+	}
 	r.age()
 	r.items()
 	if c.Daylight && c.Within(fit.PhotosensitiveDays, "retinoid", "isotretinoin", "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {

@@ -116,4 +116,11 @@ func views(p *rod.Page, root string, shot func(string)) {
 	browser.Text(p, ".gave", "to fit the clock")
 	browser.Text(p, ".steps .a", "Moisturise").MustClick()
 	shot("prep-squeezed")
+	p.MustNavigate(root + "/method").MustWaitLoad()
+	browser.Text(p, "legend", "Puffiness")
+	shot("method")
+	browser.Text(p, "[role=tab]", "Rules").MustClick()
+	p.MustElement("#find-method").MustInput("sunscreen")
+	browser.Text(p, ".rule", "spf-missing")
+	shot("method-rules")
 }

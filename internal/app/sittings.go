@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -224,6 +225,12 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 		if !was.BaseAt.Before(a.Now()) {
 			if s.Kit, err = store.Kit(ctx, tx); err != nil {
 				return err
+			}
+		}
+		on, _ := a.today(studio)
+		for i := range s.Lifted { // who lifts a stop, and when, is not theirs to type
+			if !slices.Contains(was.Sitting.Lifted, s.Lifted[i]) {
+				s.Lifted[i].By, s.Lifted[i].On = who.Name, on
 			}
 		}
 		kept, err := a.planned(s, studio)

@@ -28,6 +28,8 @@ type Studio struct {
 	Timezone string
 	Place    day.Place
 	Method   method.Choice
+	Notes    map[string]string // by rule id or method key
+	Version  int
 }
 
 // PersonByEmail finds an account at sign-in, before a studio is known.
@@ -48,9 +50,18 @@ func PersonOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (p Person, err error
 
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
-	err = tx.QueryRow(ctx, `select id, name, timezone, place, method from studios where id = current_studio()`).
-		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method)
+	err = tx.QueryRow(ctx, `select id, name, timezone, place, method, notes, version from studios where id = current_studio()`).
+		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version)
 	return s, err
+}
+
+// SaveHouse writes the studio's methods and notes, read at a version, or returns ErrStale where they have changed since.
+func SaveHouse(ctx context.Context, tx pgx.Tx, s Studio) error {
+	tag, err := tx.Exec(ctx, `update studios set method = $2, notes = $3, version = version + 1 where id = current_studio() and version = $1`, s.Version, s.Method, s.Notes)
+	if err == nil && tag.RowsAffected() == 0 {
+		return ErrStale
+	}
+	return err
 }
 
 // PeopleNames lists the people of the transaction's studio by name.

@@ -43,7 +43,7 @@ type SittingLine struct {
 const lines = `
 	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at,
 		coalesce(s.plan #>> '{prep,ready_at}', ''), coalesce((s.plan #>> '{prep,slack_s}')::int, 0), coalesce(s.plan #>> '{skin,type}', ''),
-		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "stop")')),
+		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
 		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")'))
 	from sittings s join clients c on c.id = s.client_id `
 

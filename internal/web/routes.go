@@ -86,8 +86,35 @@ func (s *server) routes(api huma.API) {
 		}
 		return &body[plan.Catalogue]{plan.Everything()}, nil
 	})
+	reads(api, "get-house", "/api/house", "The studio's house methods and notes", func(ctx context.Context, _ *nothing) (*body[app.House], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		h, err := s.App.House(ctx, who)
+		return answer(h, err, nil)
+	})
+	writes[app.House](api, "save-house", http.MethodPut, "/api/house", "Change the studio's house methods and notes", func(ctx context.Context, i *sent) (*body[app.House], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		h, err := read[app.House](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		now, err := s.App.SaveHouse(ctx, who, h)
+		return answer(now, err, now)
+	})
 	s.clients(api)
 	s.sittings(api)
+}
+
+// calendar is a file for a calendar.
+type calendar struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
 }
 
 func reads[I, O any](api huma.API, id, path, summary string, do func(context.Context, *I) (*O, error)) {
@@ -210,6 +237,17 @@ func (s *server) sittings(api huma.API) {
 		}
 		out, err := s.App.Sitting(ctx, who, i.ID)
 		return answer(out, err, nil)
+	})
+	reads(api, "get-countdown", "/api/sittings/{id}/countdown.ics", "What is due before a sitting, as iCalendar", func(ctx context.Context, i *byID) (*calendar, error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.Sitting(ctx, who, i.ID)
+		if err != nil {
+			return nil, problem(err, nil)
+		}
+		return &calendar{"text/calendar; charset=utf-8", `attachment; filename="countdown.ics"`, countdown(out, s.App.Now())}, nil
 	})
 	writes[app.NewSitting](api, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client", func(ctx context.Context, i *sent) (*body[app.Sitting], error) {
 		who, err := s.actor(ctx)

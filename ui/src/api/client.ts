@@ -22,6 +22,8 @@ export type Product = Schemas['KitProduct']
 export type Catalogue = Schemas['PlanCatalogue']
 export type Method = Schemas['MethodMethod']
 export type Segment = Schemas['DaySegment']
+export type House = Schemas['AppHouse']
+export type Lift = Schemas['SittingLift']
 export type Look = Schemas['LookLook']
 
 export interface Fault {

@@ -74,6 +74,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's house methods and notes */
+        get: operations["get-house"];
+        /** Change the studio's house methods and notes */
+        put: operations["save-house"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -144,6 +162,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/countdown.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due before a sitting, as iCalendar */
+        get: operations["get-countdown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -189,6 +224,16 @@ export interface components {
             /** Format: int64 */
             sittings: number;
             skin: components["schemas"]["FaceType"];
+        };
+        AppHouse: {
+            method: {
+                [key: string]: string;
+            };
+            notes: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            version: number;
         };
         AppMe: {
             method: {
@@ -283,6 +328,8 @@ export interface components {
             /** @description the date the plan is made on; the countdown drops what is before it */
             planned_on?: string;
             segments?: components["schemas"]["DaySegment"][];
+            /** @description when the beard was last shaved, where it was within a day */
+            shaved_at?: string;
             sky?: string;
             /**
              * Format: double
@@ -368,6 +415,7 @@ export interface components {
             born?: string;
             conditions?: components["schemas"]["FaceCondition"][];
             dislikes?: string[];
+            eyes?: string[];
             guardian?: boolean;
             /** Format: double */
             height_cm?: number;
@@ -959,6 +1007,68 @@ export interface operations {
             };
         };
     };
+    "get-house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppHouse"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppHouse"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppHouse"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -1134,6 +1244,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-countdown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { api, ask, type Me } from '../api/client'
+import Urgent from './Urgent.vue'
 
 defineProps<{ me: Me }>()
 
@@ -17,6 +18,8 @@ async function signOut() {
     </svg>
     <RouterLink :to="{ name: 'today' }" :class="{ on: $route.name === 'today' || $route.path.startsWith('/sittings') }">Today</RouterLink>
     <RouterLink :to="{ name: 'clients' }" :class="{ on: $route.path.startsWith('/clients') }">Clients</RouterLink>
+    <RouterLink :to="{ name: 'method' }" :class="{ on: $route.name === 'method' }">Method</RouterLink>
+    <Urgent />
     <div class="who">
       <p>{{ me.name }}</p>
       <p>{{ me.studio }}</p>

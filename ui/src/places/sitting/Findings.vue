@@ -1,20 +1,40 @@
 <script setup lang="ts">
+import AInput from 'ant-design-vue/es/input'
+import { ref } from 'vue'
 import type { Finding } from '../../api/client'
 import Sign from '../../parts/Sign.vue'
 import { names, sentence } from '../../parts/words'
 
 defineProps<{ findings: Finding[] }>()
-const emit = defineEmits<{ pick: [step: string] }>()
+const emit = defineEmits<{ pick: [step: string]; lift: [finding: Finding, reason: string] }>()
+const asking = ref<number>()
+const reason = ref('')
+function lift(f: Finding) {
+  if (reason.value.trim()) emit('lift', f, reason.value.trim())
+  asking.value = undefined
+  reason.value = ''
+}
 const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(names(f.zones)) ? ` (${names(f.zones)})` : '')
 </script>
 
 <template>
   <section v-if="findings.length" class="find" aria-label="Findings">
-    <component :is="f.step ? 'button' : 'div'" v-for="(f, i) in findings" :key="i" :type="f.step ? 'button' : undefined" class="one" :class="f.severity" @click="f.step && emit('pick', f.step)">
+    <div v-for="(f, i) in findings" :key="i" class="one" :class="[f.severity, { lifted: f.lifted }]">
       <Sign :severity="f.severity" />
-      <span><b>{{ sentence(f.severity) }}.</b> <b>{{ f.say }}</b>{{ where(f) }}</span>
-      <span class="soft">{{ f.because }} {{ f.instead }}</span>
-    </component>
+      <p><b>{{ sentence(f.severity) }}<template v-if="f.lifted">, lifted</template>. {{ f.say }}</b>{{ where(f) }}</p>
+      <p class="soft">{{ f.because }} {{ f.instead }}</p>
+      <p v-if="f.lifted">Reason given: {{ f.lifted }}</p>
+      <p v-else-if="f.severity === 'stop' && !f.overridable" class="soft">No reason lifts this.</p>
+      <div class="row">
+        <button v-if="f.step" type="button" class="link" @click="emit('pick', f.step)">Show the step</button>
+        <button v-if="f.severity === 'stop' && f.overridable && !f.lifted && asking !== i" type="button" class="link" @click="asking = i">Go on with a written reason</button>
+      </div>
+      <form v-if="asking === i" class="reason" @submit.prevent="lift(f)">
+        <label :for="'reason-' + i">Why it is right to go on; kept with the sitting</label>
+        <AInput :id="'reason-' + i" v-model:value="reason" :maxlength="500" />
+        <button class="quiet" :disabled="!reason.trim()">Keep the reason</button>
+      </form>
+    </div>
   </section>
   <p v-else class="clear sheet">Nothing speaks against this plan.</p>
 </template>
@@ -25,7 +45,9 @@ const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(n
 .one svg { position: absolute; left: 12px; top: 12px; }
 .stop { border-left-color: var(--madder); border-left-width: 9px; }
 .caution { border-left-color: var(--ochre); }
-button.one { cursor: pointer; }
-button.one:hover { background: #fff; }
+.lifted { opacity: .85; border-left-style: double; }
+.row { display: flex; gap: 20px; }
+.link { background: none; border: 0; padding: 8px 0; min-height: 40px; color: var(--copper); font-weight: 650; cursor: pointer; text-decoration: underline; }
+.reason { display: grid; gap: 6px; justify-items: start; }
 .clear { padding: 12px 16px; color: var(--glaze); font-weight: 600; }
 </style>

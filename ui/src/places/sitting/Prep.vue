@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Step } from '../../api/client'
-import { clock, minutes, names } from '../../parts/words'
+import type { Finding, Step } from '../../api/client'
+import { clock, minutes, names, shortDate } from '../../parts/words'
 import ClockRibbon from '../../stack/ClockRibbon.vue'
 import StackPicture from '../../stack/StackPicture.vue'
 import Findings from './Findings.vue'
 import StepList from './StepList.vue'
 import { useTheSitting } from './useSitting'
 
-const { plan } = useTheSitting()
+const { plan, saved, change } = useTheSitting()
 const prep = computed(() => plan.value!.prep)
 const day = computed(() => plan.value!.sitting.day)
 const kit = computed(() => Object.fromEntries(plan.value!.sitting.kit.map((p) => [p.id, p])))
@@ -35,6 +35,9 @@ const flagged = computed(() => {
   for (const f of plan.value!.findings) if (f.step && f.severity !== 'note') worst[f.step] ??= f.severity
   return worst
 })
+function lift(f: Finding, reason: string) {
+  change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
+}
 const dose = computed(() => plan.value!.wear.dose)
 </script>
 
@@ -63,7 +66,16 @@ const dose = computed(() => plan.value!.wear.dose)
           <li v-for="(g, i) in prep.gave_up" :key="i">{{ g.say }}</li>
         </ul>
       </div>
-      <Findings :findings="plan.findings" @pick="pick" />
+      <Findings :findings="plan.findings" @pick="pick" @lift="lift" />
+      <section v-if="plan.countdown.length" class="count sheet" aria-labelledby="count-title">
+        <div class="count-head">
+          <h2 id="count-title">Before the day</h2>
+          <a :href="`/api/sittings/${saved?.id}/countdown.ics`" download="countdown.ics">Take it into a calendar</a>
+        </div>
+        <ol>
+          <li v-for="(d, i) in plan.countdown" :key="i"><span class="soft">{{ shortDate(d.on) }}</span> {{ d.do }}</li>
+        </ol>
+      </section>
     </div>
   </div>
 </template>
@@ -76,6 +88,10 @@ const dose = computed(() => plan.value!.wear.dose)
 .why { background: var(--wash); padding: 11px 16px; font-size: 16px; min-height: 92px; }
 .more { color: var(--soft); font-size: 15px; margin-top: 3px; }
 .rest { display: grid; gap: 10px; }
+.count { padding: 12px 16px 14px; }
+.count-head { display: flex; justify-content: space-between; align-items: baseline; }
+.count ol { list-style: none; margin: 8px 0 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 28px; }
+.count li span { display: inline-block; width: 104px; }
 .gave { font-size: 15px; padding: 10px 16px; }
 .gave ul { list-style: none; padding: 0; margin: 2px 0 0; display: flex; flex-wrap: wrap; gap: 2px 28px; }
 </style>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+// Note is the studio's own word beside a rule or method: local rules come first.
+import ATextarea from 'ant-design-vue/es/input/TextArea'
+import { ref, useId, watch } from 'vue'
+
+const props = defineProps<{ text: string; about: string; may: boolean }>()
+const emit = defineEmits<{ keep: [text: string] }>()
+const writing = ref(false)
+const typed = ref(props.text)
+const id = useId()
+watch(
+  () => props.text,
+  (t) => (typed.value = t),
+)
+function keep() {
+  writing.value = false
+  if (typed.value.trim() !== props.text) emit('keep', typed.value.trim())
+}
+</script>
+
+<template>
+  <div class="note" :class="{ has: text }">
+    <template v-if="writing">
+      <label :for="id" class="soft">Our note on local rules</label>
+      <ATextarea :id="id" v-model:value="typed" :auto-size="{ minRows: 2, maxRows: 8 }" :maxlength="2000" />
+      <button type="button" class="quiet" @click="keep">Keep the note</button>
+    </template>
+    <template v-else>
+      <p v-if="text">{{ text }}</p>
+      <button v-if="may" type="button" class="quiet small" :aria-label="(text ? 'Change our note on ' : 'Add our note on ') + about" @click="writing = true">{{ text ? 'Change our note' : 'Add our note' }}</button>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.note { display: grid; gap: 8px; align-content: start; justify-items: start; font-size: 15px; }
+.note.has { border-left: 4px solid var(--copper); padding-left: 12px; }
+.small { min-height: 40px; font-size: 15px; padding: 0 14px; border-color: var(--fold); }
+</style>
