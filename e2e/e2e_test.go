@@ -274,6 +274,71 @@ func TestChangingAnInputPlansAnewAtOnceAndSaysWhatWasGivenUp(t *testing.T) {
 	})
 }
 
+func TestAStopIsLiftedByAWrittenReasonAndTheCountdownCanBeTakenAlong(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("a cold sore stops work", func() {
+		s.press("nav a", "Intake")
+		s.tap("lips")
+		s.see("h3", "Lips")
+		s.press(".choice", "cold sore")
+		s.saved()
+		s.press("nav a", "Prep")
+		s.see(".one.stop", "something catching")
+	})
+	s.do("a reason is written", func() {
+		s.press("button", "Go on with a written reason")
+		s.write("Why it is right to go on; kept with the sitting", "Healed; seen by her pharmacist")
+		s.press("button", "Keep the reason")
+		s.see(".one.lifted", "Healed; seen by her pharmacist")
+		s.page.MustReload()
+		s.see(".one.lifted", "Healed; seen by her pharmacist")
+	})
+	s.do("the countdown", func() {
+		s.see(".count li", "Full removal")
+		link := s.see("a", "Take it into a calendar").MustAttribute("href")
+		text := s.page.MustEval(`u => fetch(u).then(r => r.text())`, *link).Str()
+		if !strings.HasPrefix(text, "BEGIN:VCALENDAR") || strings.Count(text, "BEGIN:VEVENT") < 5 {
+			t.Errorf("no calendar: %.80s", text)
+		}
+	})
+}
+
+func TestTheHouseMethodIsSearchedChangedAndNoted(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.do("pick another way", func() {
+		s.press("nav a", "Method")
+		s.see("legend", "Puffiness")
+		s.press(".choice", "^Cold pads")
+		s.page.MustElement("#find-method").MustInput("uva index")
+		s.see(".none", "Nothing by these words")
+		s.page.MustElement("#find-method").MustSelectAllText().MustInput("patch test")
+		s.press("[role=tab]", "Rules")
+		s.see(".rule", "patch-test")
+		s.press("button", "Add our note")
+		s.write("Our note on local rules", "The borough asks for 48 hours.")
+		s.press("button", "Keep the note")
+		s.see(".note", "The borough asks for 48 hours.")
+	})
+	s.do("it stands after a reload, and for the next sitting", func() {
+		s.page.MustReload()
+		if on := s.see(".choice", "^Cold pads").MustElement("input").MustProperty("checked").Bool(); !on {
+			t.Error("the method was not kept")
+		}
+		s.press("nav a", "Today")
+		s.ottoline()
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "House method")
+		s.see("label", "Puffiness · differs here")
+	})
+	s.do("what to do when it stings is one tap away", func() {
+		s.press("button", "If it stings")
+		s.see("dialog[open]", "emergency number")
+	})
+}
+
 func TestStepsCellsAndKeysLeadToTheReasons(t *testing.T) {
 	s := open(t)
 	s.enter()

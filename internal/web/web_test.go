@@ -15,6 +15,7 @@ import (
 	"testing/fstest"
 	"time"
 
+	ics "github.com/arran4/golang-ical"
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
@@ -449,6 +450,117 @@ func TestAfterBaseTheKitStaysAsItWas(t *testing.T) {
 	*h.now = morning
 	if got := count(); got != was-1 {
 		t.Errorf("before base the kit is today's: %d products, want %d", got, was-1)
+	}
+}
+
+func TestOnlyAnOwnerChangesTheHouseMethodAndAStaleChangeIsTold(t *testing.T) {
+	h := open(t).enter()
+	var house app.House
+	h.call("GET", "/api/house", nil, &house)
+	house.Method["depuff"] = "cold"
+	house.Notes["patch-test"] = "Our borough asks for 48 hours."
+	var now app.House
+	if res := h.call("PUT", "/api/house", house, &now); res.StatusCode != 200 || now.Version != house.Version+1 || now.Notes["patch-test"] == "" {
+		t.Fatalf("%d %+v", res.StatusCode, now)
+	}
+	var me app.Me
+	if h.call("GET", "/api/me", nil, &me); me.Method["depuff"] != "cold" {
+		t.Errorf("the studio's method is %q", me.Method["depuff"])
+	}
+	if res := h.call("PUT", "/api/house", house, nil); res.StatusCode != 409 {
+		t.Errorf("a stale change: %d", res.StatusCode)
+	}
+	for body, location := range map[string]string{
+		`{"version":2,"method":{"moon":"full"},"notes":{}}`:                                  "method.moon",
+		`{"version":2,"method":{},"notes":{"luck":"x"}}`:                                     "notes.luck",
+		`{"version":2,"method":{"depuff":"hammer"},"notes":{}}`:                              "method.depuff",
+		`{"version":2,"method":{},"notes":{"spf-low":1}}`:                                    "notes.spf-low",
+		`{"version":2,"method":{}}`:                                                          "notes",
+		`{"version":0,"method":{},"notes":{}}`:                                               "version",
+		`{"version":2,"method":{},"notes":{},"motto":"onward"}`:                              "motto",
+		`{"version":2,"method":{"wipes":["never"]},"notes":{}}`:                              "method.wipes",
+		`{"version":2,"method":[],"notes":{}}`:                                               "method",
+		`{"version":2.5,"method":{},"notes":{}}`:                                             "version",
+		`{"version":"2","method":{},"notes":{}}`:                                             "version",
+		`{"version":2,"method":{"toner":null},"notes":{}}`:                                   "method.toner",
+		`{"version":2,"method":{},"notes":{"hot-skin":"` + strings.Repeat("x", 2001) + `"}}`: "notes.hot-skin",
+	} {
+		var p problem
+		if res := h.call("PUT", "/api/house", body, &p); res.StatusCode != 422 || p.Errors[0].Location != location {
+			t.Errorf("%.60s: %d %+v, want a fault at %s", body, res.StatusCode, p.Errors, location)
+		}
+	}
+	h.client = h.visitor()
+	h.signIn("jonah@saltmarsh.example", demo.Password)
+	if res := h.call("PUT", "/api/house", now, nil); res.StatusCode != 403 {
+		t.Errorf("an artist: %d", res.StatusCode)
+	}
+}
+
+func TestAWrittenReasonIsKeptWithWhoGaveItAndWhen(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	e := edit(s)
+	e["client"].(map[string]any)["born"] = "2018-01-01"
+	var out app.Sitting
+	path := "/api/sittings/" + s["id"].(string)
+	h.call("PUT", path, e, &out)
+	stops := func() (open int) {
+		for _, f := range out.Plan.Findings {
+			if f.Severity == "stop" && f.Lifted == "" {
+				open++
+			}
+		}
+		return open
+	}
+	before := stops()
+	if before == 0 {
+		t.Fatal("a child without a guardian is no stop")
+	}
+	e["version"], e["lifted"] = out.Version, []map[string]any{{"rule": "minor", "reason": "Her mother signed at the door.", "by": "somebody else", "on": "1999-01-01"}}
+	h.call("PUT", path, e, &out)
+	if stops() != before-1 {
+		t.Errorf("%d stops open, were %d", stops(), before)
+	}
+	if l := out.Plan.Sitting.Lifted; len(l) != 1 || l[0].By != "Mirrin Sallow" || l[0].On.String() != "2027-06-19" {
+		t.Errorf("who and when are the server's to write: %+v", l)
+	}
+	e["version"], e["lifted"] = out.Version, out.Plan.Sitting.Lifted
+	h.client = h.visitor()
+	h.signIn("jonah@saltmarsh.example", demo.Password)
+	h.call("PUT", path, e, &out)
+	if l := out.Plan.Sitting.Lifted; l[0].By != "Mirrin Sallow" {
+		t.Errorf("a later save by another took the reason over: %+v", l)
+	}
+}
+
+func TestTheCountdownIsAValidCalendar(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	res, err := h.client.Get(h.url + "/api/sittings/" + s["id"].(string) + "/countdown.ics")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer res.Body.Close()
+	if got := res.Header.Get("Content-Type"); !strings.HasPrefix(got, "text/calendar") {
+		t.Errorf("sent as %s", got)
+	}
+	c, err := ics.ParseCalendar(res.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	want := s["plan"].(map[string]any)["countdown"].([]any)
+	if len(c.Events()) != len(want) || len(want) == 0 {
+		t.Fatalf("%d entries, %d due", len(c.Events()), len(want))
+	}
+	for i, e := range c.Events() {
+		due := want[i].(map[string]any)
+		if got := e.GetProperty(ics.ComponentPropertySummary).Value; strings.ReplaceAll(got, `\`, "") != due["do"] && !strings.Contains(got, ",") {
+			t.Errorf("entry %d says %q, due is %q", i, got, due["do"])
+		}
+		if at, err := e.GetAllDayStartAt(); err != nil || at.Format(time.DateOnly) != due["on"] {
+			t.Errorf("entry %d is on %s, due %s (%v)", i, at, due["on"], err)
+		}
 	}
 }
 

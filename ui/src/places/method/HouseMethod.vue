@@ -93,7 +93,7 @@ const marks: Record<string, string> = { P: 'published', W: 'working' }
             <Sign :severity="r.severity" />
             <p><b>{{ sentence(r.severity) }}. {{ r.say }}</b> <span class="soft">{{ r.phase }}, {{ r.id }}</span></p>
             <p>When: {{ r.when }}. {{ r.because }} <b>{{ r.instead }}</b></p>
-            <p class="soft">{{ sentence(marks[r.mark]) }}: {{ r.source }}<template v-if="r.final"> · no reason lifts it</template><template v-if="r.method"> · changed by “{{ methodName(r.method) }}”</template></p>
+            <p class="soft">{{ r.mark === 'P' ? 'Published: ' + r.source : 'A working rule of ours' }}<template v-if="r.final"> · no reason lifts it</template><template v-if="r.method"> · changed by “{{ methodName(r.method) }}”</template></p>
           </div>
           <Note :text="house.notes[r.id] ?? ''" :about="r.say" :may="owner" @keep="(t) => note(r.id, t)" />
         </article>
