@@ -92,7 +92,8 @@ func (pl *planner) gather(g *group) {
 		area += c.Area[z]
 	}
 	for s := range slots {
-		if !belongs(c, s, g.like) {
+		dry := s == oil && !pl.mixed && len(g.cands[moisturiser]) < 2 // oil goes over a moisturiser or not at all
+		if !belongs(c, s, g.like) || dry {
 			g.cands[s] = []candidate{{order: math.MaxInt32}}
 			continue
 		}

@@ -1,6 +1,7 @@
 package prep
 
 import (
+	"bytes"
 	"fmt"
 	"math"
 	"math/rand"
@@ -12,6 +13,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -65,6 +67,79 @@ func randomSitting(t testing.TB, seed int64) *sitting.Sitting {
 		t.Fatal(fs)
 	}
 	return s
+}
+
+// strange lays conditions, wears, methods, ages and a hurry over a random sitting.
+func strange(t testing.TB, seed int64) *sitting.Sitting {
+	r := rand.New(rand.NewSource(seed + 1e6))
+	s := randomSitting(t, seed)
+	zone := func() *face.Zone {
+		if r.Intn(2) == 0 {
+			return nil
+		}
+		return P(face.Zone(r.Intn(int(face.N))))
+	}
+	for range r.Intn(4) {
+		k := face.Condition{Kind: face.Kind(face.Conditions[r.Intn(len(face.Conditions))]), Zone: zone()}
+		if r.Intn(2) == 0 {
+			k.On = s.Day.Date.AddDays(-r.Intn(40))
+		}
+		s.Client.Conditions = append(s.Client.Conditions, k)
+	}
+	for _, w := range face.Wears {
+		if r.Intn(4) == 0 {
+			s.Client.Wears = append(s.Client.Wears, face.Wear(w))
+		}
+	}
+	for _, m := range method.All() {
+		if r.Intn(3) == 0 {
+			s.Method[m.Key] = m.Options[r.Intn(len(m.Options))].ID
+		}
+	}
+	if r.Intn(3) == 0 {
+		s.Client.Born = s.Day.Date.AddDays(-r.Intn(30000))
+		s.Client.Guardian = r.Intn(2) == 0
+	}
+	if r.Intn(3) == 0 {
+		s.Day.Washed = &day.Wash{At: At(t, "08:55"), Hot: true}
+	}
+	s.Client.Mature = r.Intn(4) == 0
+	s.Look.Neckline = []look.Neckline{"open", "closed"}[r.Intn(2)]
+	s.Day.BaseAt = At(t, []string{"09:08", "09:14", "09:20", "09:26", "09:40"}[r.Intn(5)])
+	s.Day.Segments = []day.Segment{{From: At(t, "10:00"), To: At(t, "12:00"), Place: "sun", Flash: r.Intn(2) == 0, Activity: []day.Activity{"still", "swim"}[r.Intn(2)]}}
+	if fs := s.Check("", nil); len(fs) > 0 {
+		t.Fatal(fs)
+	}
+	return s
+}
+
+func TestTheStrangestClientsGetAPlanWithoutAStepThatMeetsAStop(t *testing.T) {
+	for seed := range int64(1500) {
+		s := strange(t, seed)
+		c := sitting.Open(s)
+		p, res := Plan(c)
+		for _, f := range res.Findings {
+			if f.Severity == rules.Stop && f.Step != "" {
+				t.Fatalf("seed %d: step %s meets a stop: %s, %s\nconditions %+v, method %v", seed, f.Step, f.Rule, f.Say, s.Client.Conditions, s.Method)
+			}
+			if f.Severity == rules.Stop && (f.Rule == "layer-not-set" || f.Rule == "hands-busy") {
+				t.Fatalf("seed %d: %s", seed, f.Say)
+			}
+			if slices.Contains([]string{"spf-not-last", "oil-too-early", "uncovered-skin", "hands-first", "jar-fingers", "on-lash-line", "lens-in"}, f.Rule) && !(f.Rule == "uncovered-skin" && f.Step == "") {
+				t.Fatalf("seed %d: a plan carries %s, which it could have avoided: %s (method %v)", seed, f.Rule, f.Say, s.Method)
+			}
+		}
+		if again := stack.Prep(c, p.Steps); again.ReadyAt != res.ReadyAt || !bytes.Equal(JSON(t, again.Layers.ByZone()), JSON(t, res.Layers.ByZone())) || !bytes.Equal(JSON(t, again.Steps), JSON(t, p.Steps)) {
+			t.Fatalf("seed %d: checking the plan changes it", seed)
+		}
+		last := p.Steps[len(p.Steps)-1]
+		if last.Act != "ready" || last.Start != p.ReadyAt {
+			t.Fatalf("seed %d: ends on %s at %s, ready at %s", seed, last.Act, last.Start, p.ReadyAt)
+		}
+		if (p.SlackS < 0 || len(p.GaveUp) > 0) != (len(Found(res.Findings, "time-short")) == 1) {
+			t.Fatalf("seed %d: slack %d, gave up %v, findings %s", seed, p.SlackS, p.GaveUp, Rules(res.Findings))
+		}
+	}
 }
 
 func newPlanner(c *sitting.Case) *planner {

@@ -55,6 +55,13 @@ type draft struct {
 	veil    bool
 }
 
+// past is how things stand when the prelude is over.
+type past struct {
+	set          [face.N]time.Time
+	hands, ready time.Time
+	drafts       int
+}
+
 // schedule returns drafts in order of start, each with its start and, for cooling, its wait.
 func (pl *planner) schedule(drafts []*draft, across bool) []draft {
 	out := make([]draft, 0, len(drafts))
@@ -70,12 +77,15 @@ func (pl *planner) schedule(drafts []*draft, across bool) []draft {
 // each waits for the hands and for its own zones; across, hands go on elsewhere while a zone sets, as long as no step
 // overtakes another on the same zone. O(n²).
 func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at time.Time, setS int)) time.Time {
-	var set [face.N]time.Time
-	hands, ready := pl.c.ChairAt, pl.c.ChairAt
+	set, hands, ready := [face.N]time.Time{}, pl.c.ChairAt, pl.c.ChairAt
+	done := 0
+	if p := pl.past; p != nil && visit == nil { // the prelude runs the same every time
+		set, hands, ready, done = p.set, p.hands, p.ready, p.drafts
+	}
 	starts := make([]time.Time, len(drafts))
-	left := make([]int, len(drafts))
+	left := make([]int, len(drafts)-done)
 	for i := range left {
-		left[i] = i
+		left[i] = done + i
 	}
 	when := func(d *draft) time.Time {
 		at := hands
@@ -92,6 +102,9 @@ func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at t
 		return at
 	}
 	for len(left) > 0 {
+		if pl.past == nil && !drafts[left[0]].prelude {
+			pl.past = &past{set, hands, ready, len(drafts) - len(left)}
+		}
 		pick, at := 0, when(drafts[left[0]])
 		if across && !drafts[left[0]].prelude && drafts[left[0]].with < 0 {
 			pick, at = pl.earliest(drafts, left, when)
@@ -102,12 +115,12 @@ func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at t
 		}
 		starts[left[pick]] = at
 		left = slices.Delete(left, pick, pick+1)
-		done := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
+		free := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
 		setS := d.step.SetS
-		if d.cools && d.freeSet.After(done) {
-			setS = int(d.freeSet.Sub(done).Seconds())
+		if d.cools && d.freeSet.After(free) {
+			setS = int(d.freeSet.Sub(free).Seconds())
 		}
-		end := done.Add(time.Duration(setS) * time.Second)
+		end := free.Add(time.Duration(setS) * time.Second)
 		for z := range face.N {
 			if d.zones.Has(z) && end.After(set[z]) {
 				set[z] = end

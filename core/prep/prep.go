@@ -74,6 +74,7 @@ type planner struct {
 	layers     map[layerKey]*draft
 	stages     map[*group][][]label // labels before each slot, kept for the second choices
 	keepStages bool
+	past       *past    // how things stand after it
 	before     []*draft // the prelude, made once
 	tried      map[uint32]relaxed
 }

@@ -355,13 +355,18 @@ func (pl *planner) laying(chosen []label) []*draft {
 			}
 			list = append(list, pl.layer(layerKey{s, u.p, u.zones, u.veil, len(order)}))
 		}
-		pl.blending(list, s, first)
 		blended := pl.c.Method.Is("spf_layer", "blended") && pl.c.Daylight
+		switch {
+		case s == oil && pl.mixed:
+			list = pl.blend(list, serum, first)
+		case s == sunscreen && blended:
+			list = pl.blend(list, moisturiser, first)
+		}
 		if s == moisturiser && len(list) > first && !blended {
 			list = append(list, pl.touch(list[first:])...)
 		}
 		if s == sunscreen && blended && len(list) > first {
-			list = append(list, pl.touch(list[first:])...)
+			list = append(list, pl.touch(slices.DeleteFunc(slices.Clone(list), func(d *draft) bool { return d.slot != moisturiser && d.slot != sunscreen }))...)
 		}
 	}
 	return list
@@ -401,17 +406,15 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	d := draft{slot: s, zones: zones, with: -1}
 	d.waits = s > moisturiser || !c.Method.Is("damp_layering", "yes")
 	st := stack.Step{Act: "apply", Kind: string(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
-	film := map[face.Zone]float64{}
 	for _, z := range zones.List() {
 		f := pl.film(s, p, z)
 		if veil {
 			f = veilFilm
 		}
-		film[z] = f
 		st.Film[z] = doc.Num(f)
 		st.SetS = max(st.SetS, c.DryS(p.Kind, f))
 	}
-	st.Grams = doc.Num(c.Grams(film))
+	st.Grams = doc.Num(c.Grams(st.Film))
 	st.HandsS = pl.handsOn(s, zones, ofSeveral)
 	if st.How == "pad" {
 		st.Pads, st.PadFaces = 1, 2
@@ -524,7 +527,7 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 func (pl *planner) touch(laid []*draft) []*draft {
 	check := func(zones face.Set) *draft {
 		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: touchS,
-			How: "press", Because: []string{"layer-not-set"},
+			How: "touch", Because: []string{"layer-not-set"},
 			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
 	}
 	var zones face.Set
@@ -591,27 +594,41 @@ func (pl *planner) depuff() []*draft {
 	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
 }
 
-// blending ties what the method mixes in the palm to one start.
-func (pl *planner) blending(list []*draft, s slot, first int) {
-	tie := func(partner slot) {
-		for i := first; i < len(list); i++ {
-			if list[i].slot != s || list[i].touch {
+// blend splits what the method mixes in the palm by its partner's steps: each part goes straight after its partner and
+// starts with it; what has no partner stays a step of its own, last.
+func (pl *planner) blend(list []*draft, partner slot, first int) []*draft {
+	out := list[:0:0]
+	rest := slices.Clone(list[first:])
+	for _, d := range list[:first] {
+		out = append(out, d)
+		if d.slot != partner {
+			continue
+		}
+		at := len(out) - 1
+		for i, b := range rest {
+			shared := b.zones & d.zones
+			if shared == 0 {
 				continue
 			}
-			for j := i - 1; j >= 0; j-- {
-				if list[j].slot == partner && list[j].zones&list[i].zones != 0 {
-					tied := *list[i]
-					tied.with = j
-					list[i] = &tied
-					break
-				}
-			}
+			part := pl.part(b, shared)
+			part.with = at
+			out = append(out, part)
+			rest[i] = pl.part(b, b.zones&^shared)
 		}
 	}
-	switch {
-	case s == oil && pl.mixed:
-		tie(serum)
-	case s == sunscreen && pl.c.Method.Is("spf_layer", "blended"):
-		tie(moisturiser)
+	for _, b := range rest {
+		if b.zones != 0 {
+			out = append(out, b)
+		}
 	}
+	return out
+}
+
+// part is a layer's draft on some of its zones.
+func (pl *planner) part(d *draft, zones face.Set) *draft {
+	if zones == 0 {
+		return &draft{slot: d.slot, with: -1}
+	}
+	p := *pl.layer(layerKey{d.slot, pl.c.Product(d.step.Product), zones, d.veil, 1})
+	return &p
 }

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/sun"
@@ -37,6 +38,7 @@ type Case struct {
 	Swims                             bool
 	barred                            Barred
 	products                          map[string]*kit.Product
+	alike                             [face.N]face.Zone
 }
 
 // Condition is a condition that still matters on the day: Days since it last applied, 0 for now.
@@ -105,6 +107,7 @@ func Open(s *Sitting) *Case {
 	}
 	c.conditions()
 	c.barred = c.bar()
+	c.likeness()
 	return c
 }
 
@@ -146,6 +149,31 @@ func (c *Case) conditions() {
 		c.Conditions = append(c.Conditions, n)
 	}
 }
+
+// likeness finds, for each zone, the first one that is alike in everything a rule for a single zone can ask about.
+func (c *Case) likeness() {
+	for z := range face.N {
+		c.alike[z] = z
+		if z.Class() == face.Eye || z.Class() == face.Lip {
+			continue
+		}
+		for y := range z {
+			a, b := c.Skin[y], c.Skin[z]
+			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water && slices.Equal(a.Marks, b.Marks) &&
+				c.Shaven.Has(y) == c.Shaven.Has(z) && c.barred.All().Has(y) == c.barred.All().Has(z)
+			for _, k := range c.Conditions {
+				same = same && k.Zone.Has(y) == k.Zone.Has(z)
+			}
+			if same {
+				c.alike[z] = y
+				break
+			}
+		}
+	}
+}
+
+// Alike is the first zone that no rule for a single zone can tell from z.
+func (c *Case) Alike(z face.Zone) face.Zone { return c.alike[z] }
 
 // Product returns the product of the kit with that id, nil where there is none.
 func (c *Case) Product(id string) *kit.Product {
@@ -226,12 +254,12 @@ func (c *Case) Neighbours() face.Set {
 // Limit is the load limit of a zone in mg/cm².
 func (c *Case) Limit(z face.Zone) float64 { return c.Look.Limit(c.Skin[z].Oil) }
 
-// Grams is what a film on each of the zones weighs.
-func (c *Case) Grams(film map[face.Zone]float64) float64 {
+// Grams is what a film in mg/cm² on each of the zones weighs.
+func (c *Case) Grams(film map[face.Zone]doc.Num) float64 {
 	var g float64
 	for z := range face.N { // in order, so that the sum is the same every time
 		if f, there := film[z]; there {
-			g += kit.Grams(f, c.Area[z])
+			g += kit.Grams(float64(f), c.Area[z])
 		}
 	}
 	return g

@@ -210,12 +210,22 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	}
 	var met []kind
 	list := zones.List()
-	if len(list) == 0 {
-		list = []face.Zone{face.Forehead}
+	if len(list) == 0 { // a step on no zone answers for its product or act alone
+		open := (face.BaseArea &^ r.c.Barred().All()).List()
+		if p == nil && s.Act != "treat" || len(open) == 0 {
+			return
+		}
+		list = open[:1]
 	}
+	var known [face.N][]fit.Objection // by the first zone that is alike
+	var asked face.Set
 	for _, z := range list {
-		u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
-		for _, o := range u.Fits() {
+		like := r.c.Alike(z)
+		if !asked.Has(like) {
+			u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
+			known[like], asked = u.Fits(), asked|face.SetOf(like)
+		}
+		for _, o := range known[like] {
 			i := slices.IndexFunc(met, func(k kind) bool {
 				return k.rule == o.Rule && k.say == o.Say && k.severity == o.Severity && k.final == o.Final
 			})
@@ -270,7 +280,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 			}
 		}
 		for _, l := range layers {
-			if l.Kind == "face_oil" && figures.Group == kit.Care && careRank[p.Kind] > 0 && l.step != s.With {
+			if l.Kind == "face_oil" && figures.Group == kit.Care && careRank[p.Kind] > 0 && !r.c.Method.Is("oil_slot", "mixed_with_serum") {
 				early |= face.SetOf(z)
 			}
 			if l.Kind.Of().Group == kit.Sunscreen && l.step != s.With && !(figures.Group == kit.Primer && r.c.Method.Is("primer_spf_order", "spf_then_primer")) {
@@ -367,11 +377,7 @@ func (r *run) measure(s *Step, p *kit.Product, zones face.Set) {
 			s.Film[z] = doc.Num(kit.Film(float64(s.Grams), area))
 		}
 	}
-	film := map[face.Zone]float64{}
-	for z, f := range s.Film {
-		film[z] = float64(f)
-	}
-	Measure(s, p, r.c.Grams(film))
+	Measure(s, p, r.c.Grams(s.Film))
 }
 
 // Measure says grams in all three ways: grams, the product's own unit, and the hand measure.
