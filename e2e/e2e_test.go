@@ -11,8 +11,6 @@ import (
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
-	"github.com/google/uuid"
-	"github.com/jackc/pgx/v5"
 
 	"urncloth/demo"
 	"urncloth/e2e/browser"
@@ -149,11 +147,11 @@ func TestTheMainJobByHand(t *testing.T) {
 	address := s.page.MustInfo().URL
 	id := regexp.MustCompile(`sittings/([0-9a-f-]+)`).FindStringSubmatch(address)[1]
 
-	other := addOther(t, s.dsn)
+	pgtest.AddStudio(t, s.dsn)
 	s.page = browser.Page(s.b, s.url+"/sign-in")
 	s.do("somebody of another studio", func() {
-		s.write("E-mail", other)
-		s.write("Password", "another-house")
+		s.write("E-mail", pgtest.OtherEmail)
+		s.write("Password", pgtest.OtherPassword)
 		s.press("button", "Open the studio")
 		s.see("h2", "No sittings on this day")
 		status := s.page.MustEval(`id => fetch('/api/sittings/' + id).then(r => r.status)`, id).Int()
@@ -163,29 +161,6 @@ func TestTheMainJobByHand(t *testing.T) {
 		s.page.MustNavigate(address)
 		s.see("h1", "There is no such sitting here")
 	})
-}
-
-func addOther(t *testing.T, dsn string) string {
-	t.Helper()
-	c, err := pgx.Connect(t.Context(), dsn)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer c.Close(context.Background())
-	hash, err := app.HashPassword("another-house")
-	if err != nil {
-		t.Fatal(err)
-	}
-	err = pgx.BeginFunc(t.Context(), c, func(tx pgx.Tx) error {
-		if err := store.AddStudio(t.Context(), tx, store.Studio{ID: uuid.New(), Name: "Other", Timezone: "UTC"}); err != nil {
-			return err
-		}
-		return store.AddPerson(t.Context(), tx, store.Person{Email: "o@other.example", Name: "O", Role: "owner", PasswordHash: hash})
-	})
-	if err != nil {
-		t.Fatal(err)
-	}
-	return "o@other.example"
 }
 
 // ottoline opens the demo's first sitting on its Prep leaf.

@@ -10,7 +10,6 @@ import (
 	"io"
 	"net/http"
 	"net/http/cookiejar"
-	"net/http/httptest"
 	"os"
 	"slices"
 	"sync"
@@ -20,11 +19,8 @@ import (
 
 	"urncloth/demo"
 	"urncloth/e2e/browser"
+	"urncloth/e2e/house"
 	"urncloth/internal/app"
-	"urncloth/internal/pgserver"
-	"urncloth/internal/store"
-	"urncloth/internal/web"
-	"urncloth/ui"
 )
 
 const (
@@ -33,52 +29,17 @@ const (
 	changes   = 25
 )
 
-var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
-
 func main() {
-	if err := run(context.Background()); err != nil {
+	err := house.With(context.Background(), false, func(url string) error {
+		if err := plans(url); err != nil {
+			return err
+		}
+		return paints(url)
+	})
+	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
-}
-
-func run(ctx context.Context) error {
-	dir, err := os.MkdirTemp("", "urncloth-load")
-	if err != nil {
-		return err
-	}
-	defer os.RemoveAll(dir)
-	if err := os.Chmod(dir, 0o755); err != nil {
-		return err
-	}
-	cluster, err := pgserver.Start(ctx, dir, false)
-	if err != nil {
-		return err
-	}
-	defer cluster.Stop()
-	if err := cluster.EnsureDatabase(ctx, "load"); err != nil {
-		return err
-	}
-	dsn := cluster.DSN("load")
-	if err := store.Migrate(ctx, dsn); err != nil {
-		return err
-	}
-	if err := demo.Load(ctx, dsn); err != nil {
-		return err
-	}
-	kept, err := store.Open(ctx, dsn)
-	if err != nil {
-		return err
-	}
-	defer kept.Close()
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
-	defer handler.Close()
-	server := httptest.NewServer(handler)
-	defer server.Close()
-	if err := plans(server.URL); err != nil {
-		return err
-	}
-	return paints(server.URL)
 }
 
 // plans sends plan requests at a fixed rate, whether or not earlier ones have been answered, spread over the sittings.

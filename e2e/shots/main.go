@@ -5,26 +5,16 @@ import (
 	"context"
 	"flag"
 	"fmt"
-	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
-	"time"
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
 
-	"urncloth/demo"
 	"urncloth/e2e/browser"
-	"urncloth/internal/app"
-	"urncloth/internal/pgserver"
-	"urncloth/internal/store"
-	"urncloth/internal/web"
-	"urncloth/ui"
+	"urncloth/e2e/house"
 )
-
-// The moment the pictures are taken at: the morning of the regatta.
-var morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
 
 func main() {
 	to := flag.String("to", "docs/screenshots", "folder for the pictures")
@@ -37,54 +27,23 @@ func main() {
 }
 
 func run(to, only string) error {
-	ctx := context.Background()
-	dir, err := os.MkdirTemp("", "urncloth-shots")
-	if err != nil {
-		return err
-	}
-	defer os.RemoveAll(dir)
-	if err := os.Chmod(dir, 0o755); err != nil {
-		return err
-	}
-	cluster, err := pgserver.Start(ctx, dir, true)
-	if err != nil {
-		return err
-	}
-	defer cluster.Stop()
-	if err := cluster.EnsureDatabase(ctx, "shots"); err != nil {
-		return err
-	}
-	dsn := cluster.DSN("shots")
-	if err := store.Migrate(ctx, dsn); err != nil {
-		return err
-	}
-	if err := demo.Load(ctx, dsn); err != nil {
-		return err
-	}
-	kept, err := store.Open(ctx, dsn)
-	if err != nil {
-		return err
-	}
-	defer kept.Close()
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
-	defer handler.Close()
-	server := httptest.NewServer(handler)
-	defer server.Close()
-	b, err := browser.Start()
-	if err != nil {
-		return err
-	}
-	defer b.Close()
-	p := browser.Page(b, server.URL+"/sign-in")
-	shot := func(name string) {
-		if !strings.Contains(name, only) {
-			return
+	return house.With(context.Background(), true, func(url string) error {
+		b, err := browser.Start()
+		if err != nil {
+			return err
 		}
-		browser.Settle(p)
-		p.MustScreenshot(filepath.Join(to, name+".png"))
-		fmt.Println(name)
-	}
-	return rod.Try(func() { views(p, server.URL, shot) })
+		defer b.Close()
+		p := browser.Page(b, url+"/sign-in")
+		shot := func(name string) {
+			if !strings.Contains(name, only) {
+				return
+			}
+			browser.Settle(p)
+			p.MustScreenshot(filepath.Join(to, name+".png"))
+			fmt.Println(name)
+		}
+		return rod.Try(func() { views(p, url, shot) })
+	})
 }
 
 func views(p *rod.Page, root string, shot func(string)) {

@@ -10,9 +10,11 @@ import (
 	"sync/atomic"
 	"testing"
 
+	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/demo"
+	"urncloth/internal/app"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 )
@@ -84,6 +86,38 @@ func DSN(t testing.TB) string {
 		t.Fatal(err)
 	}
 	return s.DSN(name)
+}
+
+// The account of the studio that AddStudio adds.
+const (
+	OtherEmail    = "o@other.example"
+	OtherPassword = "another-house"
+)
+
+// AddStudio adds a second studio with one owner, and returns it.
+func AddStudio(t testing.TB, dsn string) uuid.UUID {
+	t.Helper()
+	ctx := context.Background()
+	c, err := pgx.Connect(ctx, dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(ctx)
+	hash, err := app.HashPassword(OtherPassword)
+	if err != nil {
+		t.Fatal(err)
+	}
+	id := uuid.New()
+	err = pgx.BeginFunc(ctx, c, func(tx pgx.Tx) error {
+		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: "Other", Timezone: "UTC"}); err != nil {
+			return err
+		}
+		return store.AddPerson(ctx, tx, store.Person{Email: OtherEmail, Name: "O", Role: "owner", PasswordHash: hash})
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return id
 }
 
 // Store is a store on a fresh database.

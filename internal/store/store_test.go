@@ -17,24 +17,6 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 
 var saltmarsh = uuid.MustParse("5a17ab5e-0000-4000-8000-000000000001")
 
-// otherStudio adds a second studio, as the owner of the database, and returns it.
-func otherStudio(t *testing.T, dsn string) uuid.UUID {
-	t.Helper()
-	c, err := pgx.Connect(t.Context(), dsn)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer c.Close(context.Background())
-	id := uuid.New()
-	err = pgx.BeginFunc(t.Context(), c, func(tx pgx.Tx) error {
-		return store.AddStudio(t.Context(), tx, store.Studio{ID: id, Name: "Other", Timezone: "UTC"})
-	})
-	if err != nil {
-		t.Fatal(err)
-	}
-	return id
-}
-
 func open(t *testing.T, dsn string) *store.Store {
 	t.Helper()
 	s, err := store.Open(t.Context(), dsn)
@@ -47,7 +29,7 @@ func open(t *testing.T, dsn string) *store.Store {
 
 func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	dsn := pgtest.DSN(t)
-	other := otherStudio(t, dsn)
+	other := pgtest.AddStudio(t, dsn)
 	s := open(t, dsn)
 	ctx := t.Context()
 	var theirs uuid.UUID
@@ -68,7 +50,7 @@ func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 			if err := tx.QueryRow(ctx, "select count(*) from "+table).Scan(&n); err != nil {
 				t.Fatal(err)
 			}
-			if want := map[bool]int{true: 1}[table == "studios"]; n != want {
+			if want := map[string]int{"studios": 1, "people": 1}[table]; n != want {
 				t.Errorf("the other studio sees %d rows of %s", n, table)
 			}
 		}

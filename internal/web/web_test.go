@@ -354,26 +354,9 @@ func TestAPersonOfAnotherStudioGets404(t *testing.T) {
 	h := open(t).enter()
 	s := h.first()
 	client := s["client_id"].(string)
-	c, err := pgx.Connect(t.Context(), h.dsn)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer c.Close(context.Background())
-	hash, err := app.HashPassword("another-house")
-	if err != nil {
-		t.Fatal(err)
-	}
-	err = pgx.BeginFunc(t.Context(), c, func(tx pgx.Tx) error {
-		if err := store.AddStudio(t.Context(), tx, store.Studio{ID: uuid.New(), Name: "Other", Timezone: "UTC"}); err != nil {
-			return err
-		}
-		return store.AddPerson(t.Context(), tx, store.Person{Email: "o@other.example", Name: "O", Role: "owner", PasswordHash: hash})
-	})
-	if err != nil {
-		t.Fatal(err)
-	}
+	pgtest.AddStudio(t, h.dsn)
 	h.client = h.visitor()
-	if res := h.signIn("o@other.example", "another-house"); res.StatusCode != 200 {
+	if res := h.signIn(pgtest.OtherEmail, pgtest.OtherPassword); res.StatusCode != 200 {
 		t.Fatalf("sign-in: %d", res.StatusCode)
 	}
 	for _, path := range []string{"/api/sittings/" + s["id"].(string), "/api/clients/" + client} {
