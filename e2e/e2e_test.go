@@ -11,6 +11,7 @@ import (
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 
 	"urncloth/demo"
 	"urncloth/e2e/browser"
@@ -276,6 +277,110 @@ func TestAStopIsLiftedByAWrittenReasonAndTheCountdownCanBeTakenAlong(t *testing.
 		text := s.page.MustEval(`u => fetch(u).then(r => r.text())`, *link).Str()
 		if !strings.HasPrefix(text, "BEGIN:VCALENDAR") || strings.Count(text, "BEGIN:VEVENT") < 5 {
 			t.Errorf("no calendar: %.80s", text)
+		}
+	})
+}
+
+// row is the place of a step in the list, by the word in its title.
+func (s *studio) row(title string) *rod.Element {
+	return s.page.Timeout(15*time.Second).MustElementR(".steps li", title).CancelTimeout()
+}
+
+func TestSunscreenDraggedUnderTheMoisturiserIsSeenAndUndone(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("drag", func() {
+		grip := s.row("Day fluid 50").MustElement(".grip").MustScrollIntoView()
+		from := grip.MustShape().OnePointInside()
+		s.page.Mouse.MustMoveTo(from.X, from.Y).MustDown(proto.InputMouseButtonLeft)
+		s.page.MustEval(`() => document.querySelector('.steps').scrollTo(0, 0)`)
+		for range 3 { // the list may scroll under the hand
+			box := s.row("Moisturise").MustShape().Box()
+			s.page.Mouse.MustMoveTo(box.X+40, box.Y+6)
+			time.Sleep(80 * time.Millisecond)
+		}
+		s.see(".find", "laid over the sunscreen")
+		s.page.Mouse.MustUp(proto.InputMouseButtonLeft)
+		s.see(".mine", "Made by hand")
+		s.saved()
+	})
+	s.do("what was done by hand is what is kept", func() {
+		s.page.MustReload()
+		s.see(".mine", "Made by hand")
+		s.see(".find", "laid over the sunscreen")
+	})
+	s.do("plan again, then undo, then plan again", func() {
+		s.press("button", "Plan again")
+		s.see(".clear", "Nothing speaks against this plan")
+		s.press("button", "Keep mine")
+		s.see(".find", "laid over the sunscreen")
+		s.press("button", "Plan again")
+		s.see(".clear", "Nothing speaks against this plan")
+	})
+}
+
+func TestTheSameEditByKeyboardAlone(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("move sunscreen up by keys until it lies under the moisturiser", func() {
+		s.row("Day fluid 50").MustElement("button").MustFocus()
+		for range 8 {
+			id := s.page.MustEval(`() => document.activeElement.dataset.step ?? ''`).Str()
+			if id == "" {
+				s.row("Day fluid 50").MustElement("button").MustFocus()
+			}
+			s.page.KeyActions().Press(input.AltLeft).Type(input.ArrowUp).MustDo()
+			time.Sleep(250 * time.Millisecond)
+		}
+		s.see(".find", "laid over the sunscreen")
+		s.saved()
+	})
+	s.do("undo by keys", func() {
+		for range 8 {
+			s.page.KeyActions().Press(input.ControlLeft).Type(input.KeyZ).MustDo()
+			time.Sleep(250 * time.Millisecond)
+		}
+		s.see(".clear", "Nothing speaks against this plan")
+	})
+}
+
+func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	choose := func(words string) {
+		s.page.MustElement("input[role=combobox]:focus, .ant-select-open input, .ant-select-focused input").MustInput(words)
+		s.page.Keyboard.MustType(input.Enter)
+	}
+	s.do("add a layer", func() {
+		s.press(".steps .a", "Mattify")
+		s.press("button", "Add a layer")
+		choose("Thistle oil")
+		s.see(".steps li", "Thistle oil")
+		s.saved()
+	})
+	s.do("less of it, elsewhere, and out again", func() {
+		before := s.see(".panel .now", " g").MustText()
+		s.press(".panel button", "^more$")
+		s.saved()
+		for range 50 {
+			if s.see(".panel .now", " g").MustText() != before {
+				break
+			}
+			time.Sleep(100 * time.Millisecond)
+		}
+		if after := s.see(".panel .now", " g").MustText(); after == before {
+			t.Errorf("a tenth more of %s is still %s", before, after)
+		}
+		s.press(".panel .choice", "^jaw$")
+		s.saved()
+		s.press("button", "Take it out")
+		s.saved()
+		time.Sleep(300 * time.Millisecond)
+		if has, _, _ := s.page.HasR(".steps li", "Thistle oil"); has {
+			t.Error("the oil is still there")
 		}
 	})
 }

@@ -17,11 +17,12 @@ type Catalogue struct {
 	Rules   []rules.Rule    `json:"rules"`
 	Methods []method.Method `json:"methods"`
 	Figures []figure.Figure `json:"figures"`
+	Slots   [][]kit.Kind    `json:"slots"` // kinds that stand in for one another when a step is changed by hand
 }
 
 // Everything returns the catalogue.
 func Everything() Catalogue {
-	c := Catalogue{Rules: rules.All(), Methods: method.All()}
+	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots()}
 	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures()} {
 		c.Figures = append(c.Figures, list...)
 	}

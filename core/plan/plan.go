@@ -197,21 +197,23 @@ func Read(data []byte) (*Plan, doc.Faults) {
 	if p.Format != Format && p.Format != "" {
 		fs.Add("format", "%q is not %s", p.Format, Format)
 	}
-	fs = append(fs, p.checkSteps("prep", p.Prep.Steps)...)
-	fs = append(fs, p.checkSteps("lift", p.Lift.Steps)...)
-	fs = append(fs, p.checkSteps("aftercare", p.Aftercare.Steps)...)
+	fs = append(fs, p.CheckSteps("prep.", p.Prep.Steps)...)
+	fs = append(fs, p.CheckSteps("lift.", p.Lift.Steps)...)
+	fs = append(fs, p.CheckSteps("aftercare.", p.Aftercare.Steps)...)
 	if len(fs) > 0 {
 		return nil, fs
 	}
 	return &p, nil
 }
 
-func (p *Plan) checkSteps(part string, steps []stack.Step) doc.Faults {
+// CheckSteps returns what is wrong with steps on this plan's sitting beyond the bounds of single fields; prefix is put
+// before each field.
+func (p *Plan) CheckSteps(prefix string, steps []stack.Step) doc.Faults {
 	var fs doc.Faults
 	loc, err := p.Sitting.Day.Zone()
 	seen := map[string]bool{}
 	for i, s := range steps {
-		at := fmt.Sprintf("%s.steps[%d]", part, i)
+		at := fmt.Sprintf("%ssteps[%d]", prefix, i)
 		if seen[s.ID] && s.ID != "" {
 			fs.Add(at+".id", "%q is the id of an earlier step", s.ID)
 		}

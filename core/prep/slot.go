@@ -6,6 +6,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 )
 
 // slot is one place in the order of layers, which one product or none fills in each zone group.
@@ -261,4 +262,23 @@ func order(c *sitting.Case) []slot {
 		seq = slices.Insert(seq, slices.Index(seq, sunscreen), moisturiser)
 	}
 	return seq
+}
+
+// Slots lists which kinds stand in for one another, a slot each in the order of laying.
+func Slots() [][]kit.Kind { return slices.Clone(slotKinds[:]) }
+
+// Usual is the zones on which a product usually goes: those where its slot has a place and nothing bars it.
+func Usual(c *sitting.Case, p *kit.Product) []face.Zone {
+	var zones face.Set
+	for s := range slots {
+		if !slices.Contains(slotKinds[s], p.Kind) {
+			continue
+		}
+		for _, z := range (face.Face | c.Neighbours()).List() {
+			if belongs(c, s, z) && stack.Admits(c, p, z) {
+				zones |= face.SetOf(z)
+			}
+		}
+	}
+	return zones.List()
 }

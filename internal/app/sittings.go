@@ -15,7 +15,10 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
+	"urncloth/core/prep"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 	"urncloth/internal/store"
 )
 
@@ -52,7 +55,17 @@ type Sitting struct {
 	Title    string    `json:"title"`
 	Artist   string    `json:"artist"`
 	Past     bool      `json:"past"` // base_at has passed: the kit stays as it was
-	Plan     plan.Plan `json:"plan"`
+	Plan     plan.Plan `json:"plan"` // what is kept: the planner's, or what the artist made of it
+	ByHand   bool      `json:"by_hand"`
+	Proposed *Proposed `json:"proposed,omitempty"` // what the planner proposes, where the plan is by hand
+}
+
+// Proposed is the planner's own prep beside one made by hand.
+type Proposed struct {
+	ReadyAt  day.Local       `json:"ready_at"`
+	SlackS   int             `json:"slack_s"`
+	Steps    []stack.Step    `json:"steps"`
+	Findings []rules.Finding `json:"findings"`
 }
 
 // NewSitting asks for a sitting of a client.
@@ -74,6 +87,13 @@ type SittingEdit struct {
 	Day     day.Day        `json:"day" need:"yes"`
 	Method  method.Choice  `json:"method,omitempty"`
 	Lifted  []sitting.Lift `json:"lifted,omitempty" len:"0..100"`
+	Steps   []stack.Step   `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand; none: the planner's"`
+}
+
+// Trial asks what steps made by hand come to, without keeping them.
+type Trial struct {
+	Steps  []stack.Step `json:"steps" need:"yes" len:"0..200"`
+	Retime bool         `json:"retime,omitempty" doc:"give the steps new starts in their order, as early as can be"`
 }
 
 func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
@@ -133,6 +153,13 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 
 func (a *App) sitting(s store.Sitting) (Sitting, error) {
 	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now())}
+	if len(s.Proposal) > 0 {
+		var p plan.Plan
+		if err := json.Unmarshal(s.Proposal, &p); err != nil {
+			return out, err
+		}
+		out.ByHand, out.Proposed = true, &Proposed{p.Prep.ReadyAt, p.Prep.SlackS, p.Prep.Steps, p.Findings}
+	}
 	return out, json.Unmarshal(s.Plan, &out.Plan)
 }
 
@@ -171,7 +198,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 		if s.Kit, err = store.Kit(ctx, tx); err != nil {
 			return err
 		}
-		kept, err := a.planned(s, studio)
+		kept, err := a.planned(s, studio, nil)
 		if err != nil {
 			return err
 		}
@@ -188,8 +215,9 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 	return out, err
 }
 
-// planned plans a sitting and makes it ready to be kept. Faults are returned as such.
-func (a *App) planned(s sitting.Sitting, studio store.Studio) (store.Sitting, error) {
+// planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand, those
+// as checked, with the planner's beside them. Faults are returned as such.
+func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand []stack.Step) (store.Sitting, error) {
 	if fs := s.Check("", nil); len(fs) > 0 {
 		return store.Sitting{}, fs
 	}
@@ -199,8 +227,49 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio) (store.Sitting, er
 	if s.Day.PlannedOn.IsZero() {
 		s.Day.PlannedOn, _ = a.today(studio)
 	}
-	text, err := json.Marshal(plan.Make(&s))
-	return store.Sitting{Sitting: s, Plan: text, ChairAt: chair, BaseAt: base}, err
+	made := plan.Make(&s)
+	kept := store.Sitting{Sitting: s, ChairAt: chair, BaseAt: base}
+	var err error
+	if len(byHand) > 0 {
+		if kept.Proposal, err = json.Marshal(made); err != nil {
+			return kept, err
+		}
+		mine := *made
+		mine.Prep.Steps, mine.Prep.GaveUp = byHand, nil
+		if fs := mine.CheckSteps("", byHand); len(fs) > 0 {
+			return kept, fs
+		}
+		made = plan.Check(&mine)
+	}
+	kept.Plan, err = json.Marshal(made)
+	return kept, err
+}
+
+// Try says what steps made by hand come to, on the sitting as it stands.
+func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out plan.Plan, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		was, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		p := plan.Plan{Format: plan.Format, Sitting: was.Sitting}
+		if fs := p.CheckSteps("", t.Steps); len(fs) > 0 {
+			return fs
+		}
+		p.Prep.Steps = t.Steps
+		if t.Retime {
+			c := sitting.Open(&p.Sitting)
+			for i, s := range t.Steps { // a layer just added goes where it usually does
+				if product := c.Product(s.Product); s.Act == "apply" && len(s.Zones) == 0 && product != nil {
+					t.Steps[i].Zones = prep.Usual(c, product)
+				}
+			}
+			p.Prep.Steps = stack.Retime(c, t.Steps)
+		}
+		out = *plan.Check(&p)
+		return nil
+	})
+	return out, err
 }
 
 // SaveSitting plans a changed sitting anew and keeps both. Until base has begun the kit is the studio's as it is now; after
@@ -233,7 +302,7 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 				s.Lifted[i].By, s.Lifted[i].On = who.Name, on
 			}
 		}
-		kept, err := a.planned(s, studio)
+		kept, err := a.planned(s, studio, e.Steps)
 		if err != nil {
 			return err
 		}

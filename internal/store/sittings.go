@@ -22,6 +22,7 @@ type Sitting struct {
 	BaseAt   time.Time
 	Sitting  sitting.Sitting
 	Plan     json.RawMessage
+	Proposal json.RawMessage // what the planner proposed where the plan was made by hand, else empty
 }
 
 // SittingLine is a sitting in a list.
@@ -74,8 +75,11 @@ func SittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]SittingLine
 
 // SittingOf reads one sitting.
 func SittingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
-	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan from sittings where id = $1`, id).
-		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan)
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, coalesce(proposal, 'null') from sittings where id = $1`, id).
+		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan, &s.Proposal)
+	if string(s.Proposal) == "null" {
+		s.Proposal = nil
+	}
 	return s, err
 }
 
@@ -99,8 +103,15 @@ func AddSitting(ctx context.Context, tx pgx.Tx, s Sitting) (id uuid.UUID, err er
 // SaveSitting writes a sitting that was read at a version, or returns ErrStale where it has changed since.
 func SaveSitting(ctx context.Context, tx pgx.Tx, s Sitting) (version int, err error) {
 	err = tx.QueryRow(ctx, `
-		update sittings set title = $3, artist = $4, chair_at = $5, base_at = $6, sitting = $7, plan = $8, version = version + 1, updated_at = now()
+		update sittings set title = $3, artist = $4, chair_at = $5, base_at = $6, sitting = $7, plan = $8, proposal = $9, version = version + 1, updated_at = now()
 		where id = $1 and version = $2 returning version`,
-		s.ID, s.Version, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan).Scan(&version)
+		s.ID, s.Version, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan, orNull(s.Proposal)).Scan(&version)
 	return version, stale(ctx, tx, err, `select true from sittings where id = $1`, s.ID)
+}
+
+func orNull(j json.RawMessage) any {
+	if len(j) == 0 {
+		return nil
+	}
+	return j
 }

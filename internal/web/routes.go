@@ -273,4 +273,16 @@ func (s *server) sittings(api huma.API) {
 		out, err := s.App.SaveSitting(ctx, who, i.ID, e)
 		return answer(out, err, out)
 	})
+	writes[app.Trial](api, "try-steps", http.MethodPost, "/api/sittings/{id}/check", "What steps made by hand come to, without keeping them", func(ctx context.Context, i *sentTo) (*body[plan.Plan], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		t, err := read[app.Trial](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.Try(ctx, who, i.ID, t)
+		return answer(out, err, nil)
+	})
 }

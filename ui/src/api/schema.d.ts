@@ -162,6 +162,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What steps made by hand come to, without keeping them */
+        post: operations["try-steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/{id}/countdown.ics": {
         parameters: {
             query?: never;
@@ -254,10 +271,12 @@ export interface components {
         };
         AppSitting: {
             artist: string;
+            by_hand: boolean;
             client_id: string;
             id: string;
             past: boolean;
             plan: components["schemas"]["PlanPlan"];
+            proposed?: components["schemas"]["Proposed"];
             title: string;
             /** Format: int64 */
             version: number;
@@ -271,6 +290,8 @@ export interface components {
             method?: {
                 [key: string]: string;
             };
+            /** @description the prep as made by hand; none: the planner's */
+            steps?: components["schemas"]["StackStep"][];
             title?: string;
             /** Format: int64 */
             version: number;
@@ -298,6 +319,11 @@ export interface components {
             now: string;
             sittings: components["schemas"]["AppSittingLine"][];
             today: string;
+        };
+        AppTrial: {
+            /** @description give the steps new starts in their order, as early as can be */
+            retime?: boolean;
+            steps: components["schemas"]["StackStep"][];
         };
         Credentials: {
             email: string;
@@ -569,6 +595,7 @@ export interface components {
             figures: components["schemas"]["FigureFigure"][];
             methods: components["schemas"]["MethodMethod"][];
             rules: components["schemas"]["RulesRule"][];
+            slots: string[][];
         };
         PlanLeft: {
             /** Format: double */
@@ -703,6 +730,13 @@ export interface components {
             differs: components["schemas"]["PrepDiffers"][];
             /** Format: double */
             more: number;
+        };
+        Proposed: {
+            findings: components["schemas"]["RulesFinding"][];
+            ready_at: string;
+            /** Format: int64 */
+            slack_s: number;
+            steps: components["schemas"]["StackStep"][];
         };
         RulesFinding: {
             because: string;
@@ -1244,6 +1278,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPlan"];
                 };
             };
             /** @description Error */

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // ClockRibbon draws the prep's clock: hands-on blocks solid, setting open, chair, ready and base marked, and the time in
 // hand. The cursor is a slider.
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import type { Step } from '../api/client'
+import { useDrag } from '../parts/steps/useDrag'
 import { between, clock, minutes } from '../parts/words'
 
 const props = defineProps<{ steps: Step[]; chairAt: string; readyAt: string; baseAt: string; slackS: number; lit?: string; bases: Record<string, string> }>()
-const emit = defineEmits<{ pick: [step: string] }>()
+const emit = defineEmits<{ pick: [step: string]; drag: [step: string, seconds: number]; drop: [really: boolean] }>()
 const at = defineModel<number>({ required: true }) // seconds after chairAt
 
 const width = 1128
@@ -18,6 +19,23 @@ const every = computed(() => (seconds.value > 3600 * 1.5 ? 900 : 300))
 const ticks = computed(() => Array.from({ length: Math.floor(seconds.value / every.value) + 1 }, (_, i) => i * every.value))
 const label = (s: number) => new Date(Date.parse(props.chairAt + 'Z') + s * 1000).toISOString().slice(11, 16)
 const busy = (s: Step) => Math.max(s.hands_s, s.contact_s)
+
+// A block is dragged along the clock in steps of five seconds.
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const grab = useDrag<{ id: string; from: number; by: number }>({
+  move(e, held) {
+    if (!svg.value) return
+    const perPixel = seconds.value / ((svg.value.getBoundingClientRect().width * (width - 2 * left)) / width)
+    const by = Math.round(((e.clientX - held.from) * perPixel) / 5) * 5
+    if (by === held.by) return
+    held.by = by
+    emit('drag', held.id, by)
+  },
+  end(held, really) {
+    if (held.by !== 0) emit('drop', really)
+    else if (really) emit('pick', held.id)
+  },
+})
 const colour: Record<string, string> = { water: '#2c6661', emulsion: '#99594a', silicone: '#4a5877', oil: '#8a5f0c', powder: '#6f664f' }
 const ready = computed(() => since(props.readyAt))
 const base = computed(() => since(props.baseAt))
@@ -26,7 +44,7 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
 
 <template>
   <div class="ribbon">
-    <svg :viewBox="`0 0 ${width} 84`" role="img" :aria-label="`Chair ${clock(chairAt)}, ready ${clock(readyAt)}, base ${clock(baseAt)}, ${minutes(slackS)} ${slackS < 0 ? 'missing' : 'in hand'}`">
+    <svg ref="svg" :viewBox="`0 0 ${width} 84`" role="img" :aria-label="`Chair ${clock(chairAt)}, ready ${clock(readyAt)}, base ${clock(baseAt)}, ${minutes(slackS)} ${slackS < 0 ? 'missing' : 'in hand'}`">
       <rect v-if="slackS > 0" :x="x(ready)" y="22" :width="x(base) - x(ready)" height="26" class="spare" />
       <rect v-else-if="slackS < 0" :x="x(base)" y="22" :width="x(ready) - x(base)" height="26" class="late" />
       <text v-if="slackS > 0 && x(base) - x(ready) > 110" :x="(x(ready) + x(base)) / 2" y="40" text-anchor="middle" class="slack">{{ minutes(slackS) }} in hand</text>
@@ -35,7 +53,7 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
         <line :x1="x(t)" :x2="x(t)" y1="48" y2="55" class="axis" />
         <text :x="x(t)" y="72" text-anchor="middle" class="tk">{{ label(t) }}</text>
       </g>
-      <g v-for="s in steps" :key="s.id" class="block" @click="emit('pick', s.id)">
+      <g v-for="s in steps" :key="s.id" class="block" @pointerdown="grab($event, { id: s.id, from: $event.clientX, by: 0 })">
         <rect v-if="s.set_s" :x="x(since(s.start) + busy(s))" y="31" :width="x(s.set_s) - left" height="8" fill="none" stroke-width="2" :stroke="colour[bases[s.product]] ?? '#44504c'" />
         <rect v-if="busy(s)" :x="x(since(s.start))" y="22" :width="Math.max(1.5, x(busy(s)) - left - 0.8)" height="26" :class="s.id === lit ? 'now' : 'hands'" />
       </g>
@@ -53,7 +71,7 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
 <style scoped>
 .ribbon { margin: 0 -8px; position: relative; }
 svg { width: 100%; height: auto; display: block; }
-input { position: absolute; left: 8px; right: 8px; bottom: -6px; width: calc(100% - 16px); height: 26px; opacity: 0; cursor: ew-resize; margin: 0; }
+input { position: absolute; left: 8px; right: 8px; bottom: -8px; width: calc(100% - 16px); height: 26px; opacity: 0; cursor: ew-resize; margin: 0; }
 input:focus-visible { opacity: 1; accent-color: var(--copper); }
 .axis { stroke: var(--ink); stroke-width: 1.5; }
 .tk { font-size: 14px; fill: var(--soft); }
@@ -64,7 +82,8 @@ input:focus-visible { opacity: 1; accent-color: var(--copper); }
 .slack { font-size: 15px; font-weight: 650; fill: var(--glaze); }
 .hands { fill: var(--ink); }
 .now { fill: var(--copper); }
-.block { cursor: pointer; }
+.block { cursor: grab; touch-action: none; }
+.block:active { cursor: grabbing; }
 .cursor { fill: var(--copper); }
 .cursor-line { stroke: var(--copper); stroke-width: 1; stroke-dasharray: 3 3; }
 </style>

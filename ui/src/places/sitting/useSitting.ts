@@ -104,7 +104,7 @@ export function useSitting(id: string) {
 /** edit is the part of a sitting that a person changes. */
 function edit(s: Sitting): SittingEdit {
   const p = s.plan.sitting
-  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [] }))
+  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...(s.by_hand ? { steps: s.plan.prep.steps } : {}) }))
 }
 
 const key = Symbol('sitting') as InjectionKey<ReturnType<typeof useSitting>>

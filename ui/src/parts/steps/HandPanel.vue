@@ -1,0 +1,110 @@
+<script setup lang="ts">
+// HandPanel changes the step that is taken up: its place, start, product, amount and zones. Everything a drag does can be
+// done here too, by tap or by keyboard.
+import Select from 'ant-design-vue/es/select'
+import { computed, ref } from 'vue'
+import type { Product, Step } from '../../api/client'
+import Toggles from '../Toggles.vue'
+import { clock, plain, zones } from '../words'
+import { moved, shifted, type Hand } from './useHand'
+
+const props = defineProps<{ hand: Hand; step?: Step; kit: Product[]; slots: string[][] }>()
+const emit = defineEmits<{ pick: [id: string] }>()
+const list = computed(() => props.hand.steps.value)
+const at = computed(() => list.value.findIndex((s) => s.id === props.step?.id))
+const laid = computed(() => props.step?.act === 'apply')
+const rivals = computed(() => props.kit.filter((p) => props.slots.some((kinds) => kinds.includes(props.step?.kind ?? '') && kinds.includes(p.kind))))
+const layable = computed(() => props.kit.filter((p) => props.slots.some((kinds) => kinds.includes(p.kind))))
+const zoneOptions = zones.map((value) => ({ value, label: plain(value) }))
+const adding = ref(false)
+
+const on = (how: (s: Step) => void, retime = true) =>
+  props.hand.change((l) => {
+    const s = l.find((x) => x.id === props.step?.id)
+    if (s) how(s)
+    return l
+  }, retime)
+const place = (by: number) => props.hand.change((l) => moved(l, props.step!.id, Math.max(0, Math.min(l.length - 1, at.value + by))))
+const start = (by: number) => on((s) => (s.start = shifted(s.start, by)), false)
+const swap = (id: string) =>
+  on((s) => {
+    s.product = id
+    s.kind = props.kit.find((p) => p.id === id)?.kind ?? ''
+    s.film_mg_cm2 = {}
+    s.grams = 0
+    s.say = ''
+    s.second = ''
+  })
+const amount = (times: number) =>
+  on((s) => {
+    for (const z of Object.keys(s.film_mg_cm2)) s.film_mg_cm2[z] = Math.round(s.film_mg_cm2[z] * times * 1000) / 1000
+  })
+const spread = (to: string[]) =>
+  on((s) => {
+    s.zones = zones.filter((z) => to.includes(z))
+    s.film_mg_cm2 = Object.fromEntries(Object.entries(s.film_mg_cm2).filter(([z]) => to.includes(z)))
+    s.grams = 0
+  })
+function remove() {
+  const next = list.value[at.value + 1]?.id ?? list.value[at.value - 1]?.id
+  props.hand.change((l) => l.filter((s) => s.id !== props.step?.id))
+  if (next) emit('pick', next)
+}
+async function add(id: string) {
+  adding.value = false
+  const p = props.kit.find((x) => x.id === id)!
+  const fresh = 'h' + (1 + Math.max(0, ...list.value.map((s) => Number(/^h(\d+)$/.exec(s.id)?.[1] ?? 0))))
+  const step = {
+    id: fresh, act: 'apply', kind: p.kind, product: id, zones: [],
+    grams: 0, units: 0, unit: '', hand: '', amount: '', film_mg_cm2: {}, how: 'press', start: props.step?.start ?? list.value[0].start, hands_s: 30, set_s: 0, contact_s: 0,
+    pads: 0, pad_faces: 0, buds: 0, cloths: 0, because: [], say: `${p.name}, added by hand.`,
+  } as unknown as Step
+  const where = at.value < 0 ? list.value.length - 1 : at.value + 1
+  await props.hand.change((l) => [...l.slice(0, where), step, ...l.slice(where)])
+  emit('pick', fresh)
+}
+</script>
+
+<template>
+  <div class="panel" aria-label="Change by hand" role="group">
+    <div class="row">
+      <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
+      <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
+      <Select v-if="adding" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" aria-label="Product to add" :options="layable.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => add(String(v))" @blur="adding = false" />
+      <button v-else type="button" class="quiet" @click="adding = true">Add a layer</button>
+      <slot />
+    </div>
+    <template v-if="step && step.act !== 'ready'">
+      <div class="row">
+        <button type="button" class="quiet" :disabled="at <= 0" @click="place(-1)">Earlier in the order</button>
+        <button type="button" class="quiet" :disabled="at >= list.length - 2" @click="place(1)">Later in the order</button>
+        <button type="button" class="quiet" aria-label="Start 15 seconds earlier" @click="start(-15)">− 15 s</button>
+        <span class="now">{{ clock(step.start) }}{{ step.start.slice(16, 19) }}</span>
+        <button type="button" class="quiet" aria-label="Start 15 seconds later" @click="start(15)">+ 15 s</button>
+        <button type="button" class="quiet out" @click="remove">Take it out</button>
+      </div>
+      <div v-if="laid" class="row">
+        <div class="field grow">
+          <label for="hand-swap">Product</label>
+          <Select id="hand-swap" :value="step.product" show-search option-filter-prop="label" :options="rivals.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => swap(String(v))" />
+        </div>
+        <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">less</button>
+        <span class="now">{{ step.amount }}</span>
+        <button type="button" class="quiet" aria-label="A tenth more" @click="amount(1.1)">more</button>
+      </div>
+      <Toggles v-if="laid" legend="On" :options="zoneOptions" :model-value="step.zones" @update:model-value="spread" />
+    </template>
+    <p v-if="hand.trouble.value" class="trouble" role="status">{{ hand.trouble.value }}</p>
+  </div>
+</template>
+
+<style scoped>
+.panel { background: var(--cloth); padding: 12px 16px 14px; display: grid; gap: 10px; border-top: 3px solid var(--copper); }
+.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; }
+.row .quiet { padding: 0 14px; font-size: 15px; }
+.grow { flex: 1; min-width: 200px; }
+.now { min-height: 44px; display: inline-flex; align-items: center; font-weight: 600; }
+.out { margin-left: auto; border-color: var(--madder); color: var(--madder); }
+.panel :deep(.choice span) { padding: 2px 10px; min-height: 38px; font-size: 15px; }
+.trouble { color: var(--madder); font-weight: 600; }
+</style>

@@ -1,0 +1,100 @@
+import { computed, ref, shallowRef, type Ref } from 'vue'
+import { Problem, type Plan, type Step } from '../../api/client'
+
+const few = 40 // steps of undo
+
+interface Wiring {
+  /** what stands: the steps that are kept */
+  kept: Ref<Step[]>
+  /** asks the server what steps come to; retime lets it give them new starts in their order */
+  check: (steps: Step[], retime: boolean) => Promise<Plan>
+  /** keeps steps, or goes back to the planner's with undefined */
+  keep: (steps: Step[] | undefined) => void
+  stepsOf: (p: Plan) => Step[]
+}
+
+/**
+ * useHand edits a list of steps by hand. Every change is checked by the server's rules as it happens; while a drag goes on
+ * the answer is only shown, and kept when it ends. It knows nothing of prep, wear or removal.
+ */
+export function useHand(w: Wiring) {
+  const trial = shallowRef<Plan>()
+  const past = ref<Step[][]>([])
+  const future = ref<Step[][]>([])
+  const trouble = ref('')
+  const replanned = ref(false) // the steps by hand were just given up for the planner's
+  let turn = 0
+
+  const steps = computed(() => (trial.value ? w.stepsOf(trial.value) : w.kept.value))
+
+  async function look(next: Step[], retime: boolean) {
+    const mine = ++turn
+    try {
+      const p = await w.check(next, retime)
+      if (mine === turn) {
+        trial.value = p
+        trouble.value = ''
+      }
+      return p
+    } catch (e) {
+      if (mine === turn) trouble.value = e instanceof Problem ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ') : 'That could not be checked.'
+    }
+  }
+  function settle(next: Step[]) {
+    past.value = [...past.value.slice(-few), w.kept.value]
+    future.value = []
+    replanned.value = false
+    w.keep(next)
+  }
+  /** change makes one change, checks it and keeps it. */
+  async function change(how: (list: Step[]) => Step[], retime = true) {
+    const p = await look(how(copy(w.kept.value)), retime)
+    if (p) settle(w.stepsOf(p))
+  }
+  /** drag shows what a change in progress comes to. */
+  const drag = (how: (list: Step[]) => Step[], retime: boolean) => look(how(copy(w.kept.value)), retime)
+  /** drop keeps what the drag came to, or lets it go. */
+  function drop(really: boolean) {
+    turn++
+    if (really && trial.value) settle(w.stepsOf(trial.value))
+    else trial.value = undefined
+  }
+  function undo() {
+    const last = past.value.at(-1)
+    if (!last) return
+    future.value = [...future.value, w.kept.value]
+    past.value = past.value.slice(0, -1)
+    replanned.value = false
+    w.keep(last)
+  }
+  function redo() {
+    const next = future.value.at(-1)
+    if (!next) return
+    past.value = [...past.value, w.kept.value]
+    future.value = future.value.slice(0, -1)
+    w.keep(next)
+  }
+  /** again drops what was made by hand. It can be undone. */
+  function again() {
+    past.value = [...past.value.slice(-few), w.kept.value]
+    future.value = []
+    replanned.value = true
+    w.keep(undefined)
+  }
+  /** caught is called when what was kept has come back planned. */
+  const caught = () => (trial.value = undefined)
+
+  return { steps, trial, replanned, trouble, change, drag, drop, undo, redo, again, caught, canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0) }
+}
+
+export type Hand = ReturnType<typeof useHand>
+const copy = (list: Step[]) => JSON.parse(JSON.stringify(list)) as Step[]
+
+/** moved is the list with one step at another place. */
+export function moved(list: Step[], id: string, to: number) {
+  const from = list.findIndex((s) => s.id === id)
+  const [s] = list.splice(from, 1)
+  list.splice(to, 0, s)
+  return list
+}
+export const shifted = (local: string, seconds: number) => new Date(Date.parse(local + 'Z') + seconds * 1000).toISOString().slice(0, 19)
