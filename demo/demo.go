@@ -165,7 +165,7 @@ func Load(ctx context.Context, dsn string) error {
 				return err
 			}
 		}
-		if err := store.AddProducts(ctx, tx, d.Kit); err != nil {
+		if _, err := store.AddProducts(ctx, tx, d.Kit); err != nil {
 			return err
 		}
 		ids := map[string]uuid.UUID{}

@@ -4,6 +4,7 @@ package e2e
 import (
 	"context"
 	"net/http/httptest"
+	"os"
 	"regexp"
 	"strings"
 	"testing"
@@ -381,6 +382,44 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 		time.Sleep(300 * time.Millisecond)
 		if has, _, _ := s.page.HasR(".steps li", "Thistle oil"); has {
 			t.Error("the oil is still there")
+		}
+	})
+}
+
+func TestAFaultyTableIsPreviewedAndAPumpCalibrated(t *testing.T) {
+	s := open(t)
+	s.enter()
+	file := t.TempDir() + "/kit.csv"
+	if err := os.WriteFile(file, []byte("id,name,kind,spf\nnew,Brand new toner,toner,\nbad,Bad,nectar,999\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	s.do("take in a table with faults", func() {
+		s.press("nav a", "Kit")
+		s.see("b", "Clear micellar")
+		s.press("button", "Table in")
+		s.page.MustElement("input[type=file]").MustSetFiles(file)
+		s.see("td", "is not a kind of product")
+		s.see("td", "999 is not between 0 and 150")
+		s.press("button", "Take the 1 good rows")
+		s.see("p", "Taken: 1 products")
+		s.page.MustElement("#find-kit").MustInput("brand new")
+		s.see(".list b", "Brand new toner")
+	})
+	s.do("calibrate a pump", func() {
+		s.page.MustElement("#find-kit").MustSelectAllText().MustInput("light lotion")
+		s.press(".list b", "Light lotion")
+		s.press("label", "the scale is at fault")
+		s.press("button", "Weigh ten strokes")
+		s.see(".strip", "check the cable")
+		s.press("label", "the scale is at fault")
+		s.press("button", "Weigh ten strokes")
+		weight := strings.TrimSuffix(s.see(".weigh b", "g a stroke").MustText(), " g a stroke")
+		s.press("button", "Take this weight")
+		time.Sleep(300 * time.Millisecond)
+		s.page.MustReload()
+		s.press(".list b", "Light lotion")
+		if got := s.field("Grams a unit").MustText(); got != weight {
+			t.Errorf("the pump gives %s g, kept %s", weight, got)
 		}
 	})
 }

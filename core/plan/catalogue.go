@@ -17,6 +17,7 @@ type Catalogue struct {
 	Rules   []rules.Rule    `json:"rules"`
 	Methods []method.Method `json:"methods"`
 	Figures []figure.Figure `json:"figures"`
+	Kinds   []kit.Kind      `json:"kinds"`
 	Slots   [][]kit.Kind    `json:"slots"` // kinds that stand in for one another when a step is changed by hand
 }
 
@@ -25,6 +26,9 @@ func Everything() Catalogue {
 	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots()}
 	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures()} {
 		c.Figures = append(c.Figures, list...)
+	}
+	for _, k := range kit.Kinds() {
+		c.Kinds = append(c.Kinds, k.ID)
 	}
 	return c
 }

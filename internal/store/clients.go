@@ -8,7 +8,6 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/face"
-	"urncloth/core/kit"
 )
 
 // Client is a client's record. Notes are health data.
@@ -71,24 +70,4 @@ func stale(ctx context.Context, tx pgx.Tx, err error, exists string, id uuid.UUI
 		return err
 	}
 	return ErrStale
-}
-
-// Kit reads the studio's kit in its order.
-func Kit(ctx context.Context, tx pgx.Tx) (kit.Kit, error) {
-	rows, err := tx.Query(ctx, `select product from products order by position, id`)
-	if err != nil {
-		return nil, err
-	}
-	return pgx.CollectRows(rows, pgx.RowTo[kit.Product])
-}
-
-// AddProducts adds products to the studio's kit, after those that are there.
-func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) error {
-	for _, p := range k {
-		_, err := tx.Exec(ctx, `insert into products (id, position, product) values ($1, (select coalesce(max(position), 0) + 1 from products), $2)`, p.ID, p)
-		if err != nil {
-			return err
-		}
-	}
-	return nil
 }

@@ -10,6 +10,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/internal/app"
+	"urncloth/internal/device"
 	"urncloth/internal/store"
 )
 
@@ -63,6 +64,8 @@ func problem(err error, current any) error {
 	case errors.As(err, &many):
 		return huma.ErrorWithHeaders(huma.Error429TooManyRequests("Too many failed sign-ins. Wait a quarter of an hour, or ask the owner."),
 			http.Header{"Retry-After": {strconv.Itoa(int(many.Wait.Seconds()) + 1)}})
+	case errors.Is(err, device.ErrFault):
+		return huma.NewError(http.StatusBadGateway, "The instrument gives no reading: check the cable and the tip, and try again.")
 	case errors.Is(err, store.ErrUnavailable):
 		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(sayUnavailable), http.Header{"Retry-After": {"3"}})
 	}

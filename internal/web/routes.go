@@ -107,11 +107,12 @@ func (s *server) routes(api huma.API) {
 		return answer(now, err, now)
 	})
 	s.clients(api)
+	s.kit(api)
 	s.sittings(api)
 }
 
-// calendar is a file for a calendar.
-type calendar struct {
+// download is a file to keep.
+type download struct {
 	ContentType string `header:"Content-Type"`
 	Disposition string `header:"Content-Disposition"`
 	Body        []byte
@@ -238,7 +239,7 @@ func (s *server) sittings(api huma.API) {
 		out, err := s.App.Sitting(ctx, who, i.ID)
 		return answer(out, err, nil)
 	})
-	reads(api, "get-countdown", "/api/sittings/{id}/countdown.ics", "What is due before a sitting, as iCalendar", func(ctx context.Context, i *byID) (*calendar, error) {
+	reads(api, "get-countdown", "/api/sittings/{id}/countdown.ics", "What is due before a sitting, as iCalendar", func(ctx context.Context, i *byID) (*download, error) {
 		who, err := s.actor(ctx)
 		if err != nil {
 			return nil, err
@@ -247,7 +248,7 @@ func (s *server) sittings(api huma.API) {
 		if err != nil {
 			return nil, problem(err, nil)
 		}
-		return &calendar{"text/calendar; charset=utf-8", `attachment; filename="countdown.ics"`, countdown(out, s.App.Now())}, nil
+		return &download{"text/calendar; charset=utf-8", `attachment; filename="countdown.ics"`, countdown(out, s.App.Now())}, nil
 	})
 	writes[app.NewSitting](api, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client", func(ctx context.Context, i *sent) (*body[app.Sitting], error) {
 		who, err := s.actor(ctx)
@@ -285,4 +286,65 @@ func (s *server) sittings(api huma.API) {
 		out, err := s.App.Try(ctx, who, i.ID, t)
 		return answer(out, err, nil)
 	})
+}
+
+func (s *server) kit(api huma.API) {
+	reads(api, "list-kit", "/api/kit", "The studio's products", func(ctx context.Context, _ *nothing) (*body[[]app.Shelved], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.Shelf(ctx, who)
+		return answer(list, err, nil)
+	})
+	writes[app.ProductEdit](api, "save-product", http.MethodPut, "/api/kit", "Add or change a product", func(ctx context.Context, i *sent) (*body[app.Shelved], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		e, err := read[app.ProductEdit](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.SaveProduct(ctx, who, e)
+		return answer(out, err, out)
+	})
+	reads(api, "export-kit", "/api/kit.csv", "The kit as a table (RFC 4180)", func(ctx context.Context, _ *nothing) (*download, error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		b, err := s.App.KitCSV(ctx, who)
+		if err != nil {
+			return nil, problem(err, nil)
+		}
+		return &download{"text/csv; charset=utf-8", `attachment; filename="kit.csv"`, b}, nil
+	})
+	type table struct {
+		Take     bool   `query:"take"`
+		GoodOnly bool   `query:"good_only"`
+		RawBody  []byte `contentType:"text/csv"`
+	}
+	huma.Register(api, huma.Operation{OperationID: "take-kit", Method: http.MethodPost, Path: "/api/kit.csv", Summary: "Preview a table of products, and take it in where asked",
+		MaxBodyBytes: maxBody, SkipValidateBody: true}, func(ctx context.Context, i *table) (*body[app.Preview], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.TakeCSV(ctx, who, i.RawBody, i.Take, i.GoodOnly)
+		return answer(out, err, nil)
+	})
+	type weigh struct {
+		ID    string `path:"id"`
+		Fault bool   `query:"fault"`
+	}
+	huma.Register(api, huma.Operation{OperationID: "weigh-strokes", Method: http.MethodPost, Path: "/api/kit/{id}/strokes", Summary: "Weigh ten strokes of a pump on the simulated scale"},
+		func(ctx context.Context, i *weigh) (*body[app.Calibration], error) {
+			who, err := s.actor(ctx)
+			if err != nil {
+				return nil, err
+			}
+			out, err := s.App.WeighStrokes(ctx, who, i.ID, i.Fault)
+			return answer(out, err, nil)
+		})
 }

@@ -19,6 +19,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"urncloth/core/plan"
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/pgtest"
@@ -544,6 +545,139 @@ func TestTheCountdownIsAValidCalendar(t *testing.T) {
 		if at, err := e.GetAllDayStartAt(); err != nil || at.Format(time.DateOnly) != due["on"] {
 			t.Errorf("entry %d is on %s, due %s (%v)", i, at, due["on"], err)
 		}
+	}
+}
+
+func TestTheKitIsKeptChangedRetiredAndPlannedWith(t *testing.T) {
+	h := open(t).enter()
+	var shelf []app.Shelved
+	h.call("GET", "/api/kit", nil, &shelf)
+	if len(shelf) != 48 {
+		t.Fatalf("%d products", len(shelf))
+	}
+	first := shelf[0]
+	first.Product.Name = "Clear micellar, new"
+	change := map[string]any{"version": first.Version, "product": first.Product}
+	var out app.Shelved
+	if res := h.call("PUT", "/api/kit", change, &out); res.StatusCode != 200 || out.Version != first.Version+1 {
+		t.Fatalf("%d %+v", res.StatusCode, out)
+	}
+	if res := h.call("PUT", "/api/kit", change, nil); res.StatusCode != 409 {
+		t.Errorf("a stale change: %d", res.StatusCode)
+	}
+	fresh := map[string]any{"product": map[string]any{"id": "dew-two", "name": "Dew two", "kind": "primer_hydrating", "base": "water"}}
+	if res := h.call("PUT", "/api/kit", fresh, &out); res.StatusCode != 200 || out.Version != 1 {
+		t.Errorf("a new one: %d", res.StatusCode)
+	}
+	var p problem
+	if res := h.call("PUT", "/api/kit", fresh, &p); res.StatusCode != 422 || p.Errors[0].Location != "product.id" {
+		t.Errorf("the same id again: %d %+v", res.StatusCode, p.Errors)
+	}
+	if res := h.call("PUT", "/api/kit", `{"product":{"id":"x","name":"X","kind":"sunscreen","spf":999,"water_resistant_min":30}}`, &p); res.StatusCode != 422 || p.Errors[0].Location != "product.spf" {
+		t.Errorf("a factor of 999: %d %+v", res.StatusCode, p.Errors)
+	}
+	retired := map[string]any{"version": 1, "retired": true, "product": out.Product}
+	h.call("PUT", "/api/kit", retired, &out)
+	s := h.first()
+	var planned app.Sitting
+	h.call("PUT", "/api/sittings/"+s["id"].(string), edit(s), &planned)
+	if len(planned.Plan.Sitting.Kit) != 48 || planned.Plan.Sitting.Kit[0].Name != "Clear micellar, new" {
+		t.Errorf("planned with %d products, first %s", len(planned.Plan.Sitting.Kit), planned.Plan.Sitting.Kit[0].Name)
+	}
+	h.client = h.visitor()
+	h.signIn("fenna@saltmarsh.example", demo.Password)
+	if res := h.call("PUT", "/api/kit", change, nil); res.StatusCode != 403 {
+		t.Errorf("an assistant: %d", res.StatusCode)
+	}
+}
+
+func TestATableIsPreviewedAndTakenOnlyWhenTold(t *testing.T) {
+	h := open(t).enter()
+	send := func(query, table string, out any) *http.Response {
+		r, _ := http.NewRequest("POST", h.url+"/api/kit.csv"+query, strings.NewReader(table))
+		r.Header.Set("Content-Type", "text/csv")
+		return h.send(r, out)
+	}
+	table := "id,name,kind\nnew-one,New one,toner\nclear-micellar,Clear micellar again,micellar\nbad,Bad,nectar\n"
+	var p app.Preview
+	if res := send("", table, &p); res.StatusCode != 200 || p.Good != 2 || p.New != 1 || p.Changed != 1 || len(p.Faults) != 1 || p.Taken {
+		t.Fatalf("%d %+v", res.StatusCode, p)
+	}
+	if send("?take=true", table, &p); p.Taken {
+		t.Error("taken in spite of its faults, without being told to take the good rows")
+	}
+	count := func() (n int) {
+		var shelf []app.Shelved
+		h.call("GET", "/api/kit", nil, &shelf)
+		return len(shelf)
+	}
+	if count() != 48 {
+		t.Error("a preview changed the kit")
+	}
+	if send("?take=true&good_only=true", table, &p); !p.Taken || count() != 49 {
+		t.Errorf("%+v, %d products", p, count())
+	}
+	var bad problem
+	if res := send("", "Dear all,\nwe regret\n", &bad); res.StatusCode != 422 || !strings.Contains(bad.Errors[0].Message, "header") {
+		t.Errorf("a letter: %d %+v", res.StatusCode, bad)
+	}
+	res, err := h.client.Get(h.url + "/api/kit.csv")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer res.Body.Close()
+	out, _ := io.ReadAll(res.Body)
+	if send("", string(out), &p); len(p.Faults) != 0 || p.Changed != 49 {
+		t.Errorf("the table that goes out does not come back: %+v", p)
+	}
+}
+
+func TestAPumpIsWeighedOnTheSimulatedScaleAndAFaultIsSaid(t *testing.T) {
+	h := open(t).enter()
+	var c app.Calibration
+	if res := h.call("POST", "/api/kit/light-lotion/strokes", nil, &c); res.StatusCode != 200 || len(c.Strokes) != 10 || !c.Good || c.GramsPerUnit < 0.2 || c.GramsPerUnit > 0.4 {
+		t.Errorf("%d %+v", res.StatusCode, c)
+	}
+	var p problem
+	if res := h.call("POST", "/api/kit/light-lotion/strokes?fault=true", nil, &p); res.StatusCode != 502 || !strings.Contains(p.Detail, "cable") {
+		t.Errorf("%d %+v", res.StatusCode, p)
+	}
+	if res := h.call("POST", "/api/kit/nothing/strokes", nil, nil); res.StatusCode != 404 {
+		t.Errorf("no such product: %d", res.StatusCode)
+	}
+}
+
+func TestStepsMadeByHandAreTriedKeptAndGivenUpAgain(t *testing.T) {
+	h := open(t).enter()
+	s := h.first()
+	path := "/api/sittings/" + s["id"].(string)
+	var was app.Sitting
+	h.call("GET", path, nil, &was)
+	steps := was.Plan.Prep.Steps
+	var tried plan.Plan
+	less := steps[:len(steps)-3]
+	if res := h.call("POST", path+"/check", map[string]any{"steps": less, "retime": true}, &tried); res.StatusCode != 200 || len(tried.Prep.Steps) != len(less) {
+		t.Fatalf("%d", res.StatusCode)
+	}
+	added := []map[string]any{{"id": "h1", "act": "apply", "product": "lip-salve", "start": "2027-06-19T09:00"}}
+	if h.call("POST", path+"/check", map[string]any{"steps": added, "retime": true}, &tried); len(tried.Prep.Steps[0].Zones) != 1 || tried.Prep.Steps[0].Grams == 0 {
+		t.Errorf("a layer just added goes where it usually does: %+v", tried.Prep.Steps[0])
+	}
+	e := edit(s)
+	e["steps"] = less
+	var kept app.Sitting
+	if h.call("PUT", path, e, &kept); !kept.ByHand || kept.Proposed == nil || len(kept.Proposed.Steps) != len(steps) || len(kept.Plan.Prep.Steps) != len(less) {
+		t.Fatalf("by hand %v, %d steps", kept.ByHand, len(kept.Plan.Prep.Steps))
+	}
+	e["version"] = kept.Version
+	delete(e, "steps")
+	if h.call("PUT", path, e, &kept); kept.ByHand || len(kept.Plan.Prep.Steps) != len(steps) {
+		t.Errorf("planned again it is still by hand: %v", kept.ByHand)
+	}
+	var p problem
+	e["version"], e["steps"] = kept.Version, []map[string]any{{"id": "h1", "act": "apply", "product": "nectar", "start": "2027-06-19T09:00"}}
+	if res := h.call("PUT", path, e, &p); res.StatusCode != 422 || p.Errors[0].Location != "steps[0].product" {
+		t.Errorf("%d %+v", res.StatusCode, p.Errors)
 	}
 }
 

@@ -19,6 +19,7 @@ export const router = createRouter({
         { path: 'prep', name: 'prep', component: () => import('./places/sitting/Prep.vue') },
       ],
     },
+    { path: '/kit', name: 'kit', component: () => import('./places/kit/Kit.vue') },
     { path: '/method', name: 'method', component: () => import('./places/method/HouseMethod.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
   ],

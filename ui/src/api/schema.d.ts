@@ -92,6 +92,59 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The studio's products */
+        get: operations["list-kit"];
+        /** Add or change a product */
+        put: operations["save-product"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit as a table (RFC 4180) */
+        get: operations["export-kit"];
+        put?: never;
+        /** Preview a table of products, and take it in where asked */
+        post: operations["take-kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/{id}/strokes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Weigh ten strokes of a pump on the simulated scale */
+        post: operations["weigh-strokes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -217,6 +270,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AppCalibration: {
+            good: boolean;
+            /** Format: double */
+            grams_per_unit: number;
+            /** Format: double */
+            scatter: number;
+            strokes: number[];
+        };
         AppClient: {
             id: string;
             notes: string;
@@ -268,6 +329,36 @@ export interface components {
             chair_at: string;
             client_id: string;
             title?: string;
+        };
+        AppPreview: {
+            /** Format: int64 */
+            changed: number;
+            faults: components["schemas"]["KitRowFault"][];
+            /** Format: int64 */
+            good: number;
+            /** Format: int64 */
+            new: number;
+            taken: boolean;
+        };
+        AppProductEdit: {
+            product: components["schemas"]["KitProduct"];
+            retired?: boolean;
+            /** Format: int64 */
+            version?: number;
+        };
+        AppShelved: {
+            /** Format: double */
+            face_grams: number;
+            /** Format: double */
+            face_price: number;
+            product: components["schemas"]["KitProduct"];
+            retired: boolean;
+            rules_out: string[];
+            state: string;
+            suits: string[];
+            use_by: string;
+            /** Format: int64 */
+            version: number;
         };
         AppSitting: {
             artist: string;
@@ -549,6 +640,12 @@ export interface components {
             /** Format: int64 */
             white_cast?: number;
         };
+        KitRowFault: {
+            field: string;
+            /** Format: int64 */
+            row: number;
+            say: string;
+        };
         LookItem: {
             attach?: string;
             binder: string;
@@ -593,6 +690,7 @@ export interface components {
         };
         PlanCatalogue: {
             figures: components["schemas"]["FigureFigure"][];
+            kinds: string[];
             methods: components["schemas"]["MethodMethod"][];
             rules: components["schemas"]["RulesRule"][];
             slots: string[][];
@@ -1090,6 +1188,168 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppHouse"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppShelved"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-product": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppProductEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppShelved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-kit": {
+        parameters: {
+            query?: {
+                take?: boolean;
+                good_only?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPreview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-strokes": {
+        parameters: {
+            query?: {
+                fault?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppCalibration"];
                 };
             };
             /** @description Error */

@@ -29,7 +29,7 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
   else if (e.key === 'n' || e.key === 'N') router.push({ name: 'today', query: { new: '1' } })
   else if (e.key === '/') {
     e.preventDefault()
-    if (route.name !== 'clients' && route.name !== 'method') await router.push({ name: 'clients' })
+    if (!['clients', 'kit', 'method'].includes(String(route.name))) await router.push({ name: 'clients' })
     await nextTick()
     document.querySelector<HTMLInputElement>('input[type=search]')?.focus()
   }

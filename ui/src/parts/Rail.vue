@@ -18,6 +18,7 @@ async function signOut() {
     </svg>
     <RouterLink :to="{ name: 'today' }" :class="{ on: $route.name === 'today' || $route.path.startsWith('/sittings') }">Today</RouterLink>
     <RouterLink :to="{ name: 'clients' }" :class="{ on: $route.path.startsWith('/clients') }">Clients</RouterLink>
+    <RouterLink :to="{ name: 'kit' }" :class="{ on: $route.name === 'kit' }">Kit</RouterLink>
     <RouterLink :to="{ name: 'method' }" :class="{ on: $route.name === 'method' }">Method</RouterLink>
     <Urgent />
     <div class="who">

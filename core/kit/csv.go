@@ -1,0 +1,236 @@
+package kit
+
+import (
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"fmt"
+	"io"
+	"reflect"
+	"slices"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"urncloth/core/doc"
+)
+
+// CSV form: RFC 4180 with a header row of the product's field names. Lists are joined by |, actives are name=percent. A
+// cell that a spreadsheet would run as a formula is written with an apostrophe before it, which reading takes off again.
+
+const listMark = "|"
+
+// RowFault is one thing wrong with one field of one row; rows count from 2, the first after the header.
+type RowFault struct {
+	Row   int    `json:"row"`
+	Field string `json:"field"`
+	Say   string `json:"say"`
+}
+
+// column is one field of a product as a column.
+type column struct {
+	name  string
+	index int
+	kind  reflect.Kind
+	typ   reflect.Type
+}
+
+var columns = func() []column {
+	t := reflect.TypeFor[Product]()
+	var list []column
+	for i := range t.NumField() {
+		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
+		typ := t.Field(i).Type
+		if typ.Kind() == reflect.Pointer {
+			typ = typ.Elem()
+		}
+		list = append(list, column{name, i, typ.Kind(), typ})
+	}
+	return list
+}()
+
+// WriteCSV writes a kit, header first.
+func WriteCSV(w io.Writer, k Kit) error {
+	out := csv.NewWriter(w)
+	header := make([]string, len(columns))
+	for i, c := range columns {
+		header[i] = c.name
+	}
+	if err := out.Write(header); err != nil {
+		return err
+	}
+	for _, p := range k {
+		row := make([]string, len(columns))
+		for i, c := range columns {
+			row[i] = guarded(cell(reflect.ValueOf(p).Field(c.index)))
+		}
+		if err := out.Write(row); err != nil {
+			return err
+		}
+	}
+	out.Flush()
+	return out.Error()
+}
+
+func cell(v reflect.Value) string {
+	if v.IsZero() {
+		return ""
+	}
+	if v.Kind() == reflect.Pointer {
+		return plainCell(v.Elem())
+	}
+	switch v.Kind() {
+	case reflect.Slice:
+		return strings.Join(v.Interface().([]string), listMark)
+	case reflect.Map:
+		m := v.Interface().(map[string]float64)
+		parts := make([]string, 0, len(m))
+		for _, name := range doc.Keys(m) {
+			parts = append(parts, name+"="+strconv.FormatFloat(m[name], 'f', -1, 64))
+		}
+		return strings.Join(parts, listMark)
+	}
+	return plainCell(v)
+}
+
+func plainCell(v reflect.Value) string {
+	if v.Kind() == reflect.Float64 {
+		return strconv.FormatFloat(v.Float(), 'f', -1, 64)
+	}
+	return fmt.Sprint(v.Interface())
+}
+
+func guarded(s string) string {
+	if s != "" && strings.ContainsRune("=+-@\t\r'", rune(s[0])) {
+		return "'" + s
+	}
+	return s
+}
+
+// ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all; otherwise
+// good holds the sound rows and faults every fault of the others. Tables with semicolons are read too.
+func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
+	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	if bytes.HasPrefix(data, []byte("\xff\xfe")) || bytes.HasPrefix(data, []byte("\xfe\xff")) || !utf8.Valid(data) {
+		return nil, nil, fmt.Errorf("the file is not UTF-8 text: save it as “CSV UTF-8” and try again")
+	}
+	if bytes.ContainsRune(data, 0) {
+		return nil, nil, fmt.Errorf("this is not a CSV file")
+	}
+	head, _, _ := bytes.Cut(data, []byte("\n"))
+	r := csv.NewReader(bytes.NewReader(data))
+	r.FieldsPerRecord = -1
+	if bytes.Count(head, []byte(";")) > bytes.Count(head, []byte(",")) {
+		r.Comma = ';'
+	}
+	header, err := r.Read()
+	if err != nil {
+		return nil, nil, fmt.Errorf("this is not a CSV file with a header row: %v", err)
+	}
+	known := map[string]column{}
+	for _, c := range columns {
+		known[c.name] = c
+	}
+	for i := range header {
+		header[i] = strings.TrimSpace(header[i])
+	}
+	for _, need := range []string{"id", "name", "kind"} {
+		if !slices.Contains(header, need) {
+			return nil, nil, fmt.Errorf("the header row lacks %q; it must name the columns, at least id, name and kind", need)
+		}
+	}
+	for i, name := range header {
+		if _, ok := known[name]; !ok {
+			faults = append(faults, RowFault{1, name, "is not a known column"})
+		}
+		if slices.Contains(header[:i], name) {
+			faults = append(faults, RowFault{1, name, "stands twice"})
+		}
+	}
+	rows := map[string]int{}
+	for n := 2; ; n++ {
+		row, err := r.Read()
+		if err == io.EOF {
+			break
+		}
+		if err != nil {
+			faults = append(faults, RowFault{n, "", "cannot be read: " + err.Error()})
+			continue
+		}
+		if len(row) > len(header) {
+			faults = append(faults, RowFault{n, "", fmt.Sprintf("has %d cells, the header %d", len(row), len(header))})
+			continue
+		}
+		p, fs := readRow(header, known, row)
+		if first, twice := rows[p.ID]; twice && p.ID != "" {
+			fs.Add("id", "%q is already the id of row %d", p.ID, first)
+		}
+		rows[p.ID] = n
+		if len(fs) == 0 {
+			for _, f := range (Kit{p}).Check("") {
+				fs.Add(strings.TrimPrefix(f.Path, "[0]."), "%s", f.Say)
+			}
+		}
+		for _, f := range fs {
+			faults = append(faults, RowFault{n, f.Path, f.Say})
+		}
+		if len(fs) == 0 {
+			good = append(good, p)
+		}
+	}
+	return good, faults, nil
+}
+
+func readRow(header []string, known map[string]column, row []string) (Product, doc.Faults) {
+	object := map[string]any{}
+	for i, text := range row {
+		c, ok := known[header[i]]
+		text = strings.TrimSpace(text)
+		if !ok || text == "" {
+			continue
+		}
+		object[c.name] = value(c, strings.TrimPrefix(text, "'"))
+	}
+	var p Product
+	b, err := json.Marshal(object)
+	if err != nil {
+		return p, doc.Faults{{Path: "", Say: err.Error()}}
+	}
+	fs := doc.Read(b, &p)
+	return p, fs
+}
+
+// value is a cell as the JSON that the strict reader takes; what does not fit is left as text for it to name.
+func value(c column, text string) any {
+	switch c.kind {
+	case reflect.Float64, reflect.Int:
+		number := text
+		if !strings.Contains(text, ".") {
+			number = strings.Replace(text, ",", ".", 1) // 14,50 as much of Europe writes it
+		}
+		if _, err := strconv.ParseFloat(number, 64); err == nil && json.Valid([]byte(number)) {
+			return json.Number(number)
+		}
+	case reflect.Bool:
+		switch strings.ToLower(text) {
+		case "true", "yes", "1", "x":
+			return true
+		case "false", "no", "0":
+			return false
+		}
+	case reflect.Slice:
+		parts := strings.Split(text, listMark)
+		for i := range parts {
+			parts[i] = strings.TrimSpace(parts[i])
+		}
+		return parts
+	case reflect.Map:
+		m := map[string]any{}
+		for _, part := range strings.Split(text, listMark) {
+			name, percent, _ := strings.Cut(part, "=")
+			m[strings.TrimSpace(name)] = value(column{kind: reflect.Float64}, strings.TrimSpace(percent))
+		}
+		return m
+	}
+	return text
+}

@@ -1,0 +1,102 @@
+package kit
+
+import (
+	"maps"
+	"math"
+	"slices"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+)
+
+// State is how a product stands with its dates.
+type State string
+
+// States of a product.
+const (
+	InDate State = "in_date"
+	Soon   State = "soon" // goes out within a month
+	Out    State = "out"
+	Gone   State = "empty"
+)
+
+const soonMonths = 1 // warn a month ahead [W]
+
+// Standing is how a product stands on a date.
+func (p *Product) Standing(on day.Date) State {
+	last, known := p.UseBy()
+	switch {
+	case p.Empty():
+		return Gone
+	case known && last.Before(on):
+		return Out
+	case known && last.Before(on.AddMonths(soonMonths)):
+		return Soon
+	}
+	return InDate
+}
+
+// RulesOut is the allergies that this product is ruled out by: its tags and actives, and the tags that include them.
+func (p *Product) RulesOut() []string {
+	out := map[string]bool{}
+	for _, t := range p.Tags {
+		out[t] = true
+	}
+	for a := range p.Actives {
+		out[a] = true
+	}
+	delete(out, "oil_free")
+	for whole, parts := range implies {
+		for _, part := range parts {
+			if out[part] {
+				out[whole] = true
+			}
+		}
+	}
+	return slices.Sorted(maps.Keys(out))
+}
+
+// FaceGrams is what one typical face takes: a pass of a remover, or the kind's film on an adult's face.
+func (p *Product) FaceGrams() float64 {
+	if g := p.Kind.PassGrams(false); g > 0 {
+		return g
+	}
+	var area float64
+	zones := face.BaseArea
+	switch p.Kind {
+	case "lip_balm", "lip_scrub":
+		zones = face.SetOf(face.Lips)
+	case "eye_cream":
+		zones = face.SetOf(face.UnderEyes)
+	}
+	for z, a := range (face.Client{}).Areas(day.Date{}) {
+		if zones.Has(face.Zone(z)) {
+			area += a
+		}
+	}
+	return Grams(p.Kind.Of().Film, area)
+}
+
+// FacePrice is what one typical face costs, 0 where price or pack is not known.
+func (p *Product) FacePrice() float64 { return p.PriceOf(p.FaceGrams()) }
+
+// Calibrate is the grams of one unit from strokes weighed one by one: their mean, and how far they scatter (standard
+// deviation ÷ mean). Good weighing scatters little; above a tenth it should be done again. [W]
+func Calibrate(strokes []float64) (gramsPerUnit, scatter float64) {
+	if len(strokes) == 0 {
+		return 0, 0
+	}
+	for _, g := range strokes {
+		gramsPerUnit += g / float64(len(strokes))
+	}
+	for _, g := range strokes {
+		scatter += (g - gramsPerUnit) * (g - gramsPerUnit) / float64(len(strokes))
+	}
+	if gramsPerUnit <= 0 {
+		return 0, 0
+	}
+	return gramsPerUnit, math.Sqrt(scatter) / gramsPerUnit
+}
+
+// MostScatter is up to where a calibration is taken. [W]
+const MostScatter = 0.1

@@ -1,0 +1,229 @@
+package app
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"math"
+
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/prep"
+	"urncloth/internal/device"
+	"urncloth/internal/store"
+)
+
+// Shelved is a product with what follows from it.
+type Shelved struct {
+	Product   kit.Product `json:"product"`
+	Version   int         `json:"version"`
+	Retired   bool        `json:"retired"`
+	State     kit.State   `json:"state"`
+	UseBy     string      `json:"use_by"` // the last date, "" where not known
+	Suits     []string    `json:"suits"`
+	RulesOut  []string    `json:"rules_out"`
+	FaceGrams doc.Num     `json:"face_grams"`
+	FacePrice doc.Num     `json:"face_price"`
+}
+
+// ProductEdit is a product as a person writes it. Version 0 adds a new one.
+type ProductEdit struct {
+	Version int         `json:"version,omitempty" in:"0..1000000000"`
+	Retired bool        `json:"retired,omitempty"`
+	Product kit.Product `json:"product" need:"yes"`
+}
+
+// Preview is what taking a table of products in would do.
+type Preview struct {
+	Good    int            `json:"good"`
+	New     int            `json:"new"`
+	Changed int            `json:"changed"`
+	Faults  []kit.RowFault `json:"faults"`
+	Taken   bool           `json:"taken"`
+}
+
+// Calibration is ten strokes weighed.
+type Calibration struct {
+	Strokes      []doc.Num `json:"strokes"`
+	GramsPerUnit doc.Num   `json:"grams_per_unit"`
+	Scatter      doc.Num   `json:"scatter"`
+	Good         bool      `json:"good"`
+}
+
+func (a *App) shelved(s store.Shelved, studio store.Studio) Shelved {
+	today, _ := a.today(studio)
+	p := &s.Product
+	out := Shelved{Product: s.Product, Version: s.Version, Retired: s.Retired, State: p.Standing(today), Suits: suits(p), RulesOut: p.RulesOut(),
+		FaceGrams: doc.Num(p.FaceGrams()), FacePrice: doc.Num(p.FacePrice())}
+	if last, known := p.UseBy(); known {
+		out.UseBy = last.String()
+	}
+	if out.RulesOut == nil {
+		out.RulesOut = []string{}
+	}
+	return out
+}
+
+// suits says in words which skin a product suits: the studio's own words, and for moisturisers the oil grades whose ideal
+// weight is within half a step.
+func suits(p *kit.Product) []string {
+	list := append([]string{}, p.Suits...)
+	if p.Kind.Moisturiser() {
+		for oil := range 4 {
+			if math.Abs(p.Weight-prep.Ideal(face.State{Oil: oil, Water: 2})) <= 0.5 {
+				list = append(list, fmt.Sprintf("oil %d", oil))
+			}
+		}
+	}
+	return list
+}
+
+// Shelf lists the studio's products.
+func (a *App) Shelf(ctx context.Context, who Actor) (list []Shelved, err error) {
+	list = []Shelved{}
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		studio, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		rows, err := store.Shelf(ctx, tx)
+		for _, r := range rows {
+			list = append(list, a.shelved(r, studio))
+		}
+		return err
+	})
+	return list, err
+}
+
+// SaveProduct adds or changes a product. On store.ErrStale the product returned is the one that stands.
+func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Shelved, err error) {
+	if who.Role == "assistant" {
+		return out, ErrForbidden
+	}
+	stale := false
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		if fs := (kit.Kit{e.Product}).Check("product"); len(fs) > 0 {
+			for i := range fs {
+				fs[i].Path = "product" + fs[i].Path[len("product[0]"):]
+			}
+			return fs
+		}
+		studio, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		if e.Version == 0 {
+			n, err := store.AddProducts(ctx, tx, kit.Kit{e.Product})
+			if err != nil {
+				return err
+			}
+			if n == 0 {
+				return doc.Faults{{Path: "product.id", Say: fmt.Sprintf("%q is already the id of a product", e.Product.ID)}}
+			}
+		} else if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version, Retired: e.Retired}); errors.Is(err, store.ErrStale) {
+			stale = true
+		} else if err != nil {
+			return err
+		}
+		kept, err := store.ProductOf(ctx, tx, e.Product.ID)
+		out = a.shelved(kept, studio)
+		return err
+	})
+	if err == nil && stale {
+		err = store.ErrStale
+	}
+	return out, err
+}
+
+// TakeCSV says what taking a table in would do; with take it is done, and with faults only where goodOnly says so.
+func (a *App) TakeCSV(ctx context.Context, who Actor, table []byte, take, goodOnly bool) (out Preview, err error) {
+	if who.Role == "assistant" {
+		return out, ErrForbidden
+	}
+	good, faults, refused := kit.ReadCSV(table)
+	if refused != nil {
+		return out, doc.Faults{{Path: "file", Say: refused.Error()}}
+	}
+	out = Preview{Good: len(good), Faults: faults}
+	if out.Faults == nil {
+		out.Faults = []kit.RowFault{}
+	}
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		shelf, err := store.Shelf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		known := map[string]bool{}
+		for _, s := range shelf {
+			known[s.Product.ID] = true
+		}
+		for _, p := range good {
+			if known[p.ID] {
+				out.Changed++
+			} else {
+				out.New++
+			}
+		}
+		if !take || len(faults) > 0 && !goodOnly || len(good) == 0 {
+			return nil
+		}
+		out.Taken = true
+		return store.PutProducts(ctx, tx, good)
+	})
+	return out, err
+}
+
+// KitCSV writes the kit as a table.
+func (a *App) KitCSV(ctx context.Context, who Actor) ([]byte, error) {
+	var b bytes.Buffer
+	err := a.in(ctx, who, func(tx pgx.Tx) error {
+		k, err := store.Kit(ctx, tx)
+		if err != nil {
+			return err
+		}
+		return kit.WriteCSV(&b, k)
+	})
+	return b.Bytes(), err
+}
+
+const (
+	strokesToWeigh = 10
+	scaleNoise     = 0.02
+	pumpG          = 0.3 // a pump not yet calibrated, about
+)
+
+// WeighStrokes lets ten strokes of a product's pump fall on the simulated scale, one after the other.
+func (a *App) WeighStrokes(ctx context.Context, who Actor, id string, fault bool) (c Calibration, err error) {
+	var p kit.Product
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		s, err := store.ProductOf(ctx, tx, id)
+		p = s.Product
+		return err
+	})
+	if err != nil {
+		return c, err
+	}
+	each := p.GramsPerUnit
+	if each == 0 {
+		each = pumpG
+	}
+	scale := &device.Simulated{Seed: id, Noise: scaleNoise, Fault: fault, Each: each}
+	before := 0.0
+	var strokes []float64
+	for range strokesToWeigh {
+		scale.Stroke()
+		now, err := scale.Weigh()
+		if err != nil {
+			return c, err
+		}
+		strokes = append(strokes, now-before)
+		c.Strokes = append(c.Strokes, doc.Num(now-before))
+		before = now
+	}
+	g, scatter := kit.Calibrate(strokes)
+	return Calibration{c.Strokes, doc.Num(doc.Round(g)), doc.Num(scatter), scatter <= kit.MostScatter}, nil
+}
