@@ -386,6 +386,125 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	})
 }
 
+func TestABlottingReadingGivesTheGradeAndIsShownWithItsTime(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("press a sheet on the chin", func() {
+		s.press("nav a", "Intake")
+		s.tap("chin")
+		s.see("h3", "Chin")
+		s.press(".readings .choice", "^half translucent$")
+		s.see(".readings li", "oil 2.*sheet half translucent.*19 Jun 2027, 09:12")
+		if on := s.see(".pad .choice", "2 by midday").MustElement("input").MustProperty("checked").Bool(); !on {
+			t.Error("the grade did not follow the sheet")
+		}
+	})
+	s.do("a probe at fault, then one that reads", func() {
+		s.press(".choice", "Probe")
+		s.press("label", "the probe is at fault")
+		s.press("button", "Hold the probe on it")
+		s.see(".strip", "gives no reading")
+		s.press("label", "the probe is at fault")
+		s.press("button", "Hold the probe on it")
+		s.see(".readings li", "µg/cm²")
+	})
+	s.do("the consultation is asked again", func() {
+		s.press("[role=tab]", "Ask")
+		s.see(".implied", "latex.*rules out nothing in the kit")
+		s.press("button", "Asked, all noted")
+		s.see(".done", "Asked at 09:12")
+	})
+	s.do("a look of ours", func() {
+		s.press("[role=tab]", "Look")
+		s.press("button", "Stage, floodlit")
+		s.see("li", "Strip lashes")
+		s.saved()
+	})
+}
+
+// check is what every view must hold: text that can be read, controls that are named, and a focus that goes down the page.
+const check = `() => {
+	const problems = []
+	const lum = c => { const v = c.map(x => { x /= 255; return x <= 0.03928 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4 }); return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2] }
+	const parse = s => { const m = /rgba?\(([^)]+)\)/.exec(s); return m ? m[1].split(',').map(Number) : [0, 0, 0, 0] }
+	const behind = el => { for (let e = el; e; e = e.parentElement) { const c = parse(getComputedStyle(e).backgroundColor); if (c.length < 4 || c[3] > 0.99) return c.slice(0, 3) } return [255, 255, 255] }
+	const shown = el => { const r = el.getBoundingClientRect(); const s = getComputedStyle(el); return r.width > 1 && r.height > 1 && s.visibility !== 'hidden' && s.opacity !== '0' && !s.clipPath.includes('inset(50%)') }
+	for (const el of document.querySelectorAll('main *, nav *')) {
+		if (el.closest('svg') || ![...el.childNodes].some(n => n.nodeType === 3 && n.data.trim()) || !shown(el) || el.closest(':disabled, .ant-select-disabled, .visually-hidden')) continue
+		const s = getComputedStyle(el), a = lum(parse(s.color).slice(0, 3)), b = lum(behind(el))
+		const ratio = (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05)
+		if (ratio < 7) problems.push('contrast ' + ratio.toFixed(1) + ': ' + el.innerText.slice(0, 40))
+		if (parseFloat(s.fontSize) < 14) problems.push('text of ' + s.fontSize + ': ' + el.innerText.slice(0, 40))
+	}
+	for (const el of document.querySelectorAll('button, a, input, select, textarea, [role=radio], [role=tab], [role=slider]')) {
+		if (!shown(el) && getComputedStyle(el).opacity !== '0') continue
+		const label = el.getAttribute('aria-label') || (el.getAttribute('aria-labelledby') || '').split(' ').map(i => document.getElementById(i)?.textContent).join('') || el.textContent || [...(el.labels ?? [])].map(l => l.textContent).join('') || el.title
+		if (!label.trim()) problems.push('no name: ' + el.outerHTML.slice(0, 120))
+	}
+	const ids = [...document.querySelectorAll('[id]')].map(e => e.id)
+	for (const id of new Set(ids.filter((x, i) => ids.indexOf(x) !== i))) problems.push('id twice: ' + id)
+	if (document.querySelectorAll('h1').length !== 1) problems.push('headings of the first order: ' + document.querySelectorAll('h1').length)
+	for (const el of document.querySelectorAll('[tabindex]')) if (el.tabIndex > 0) problems.push('a tab order of its own: ' + el.outerHTML.slice(0, 80))
+	return problems
+}`
+
+func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
+	s := open(t)
+	look := func(view string) {
+		browser.Settle(s.page)
+		for _, p := range s.page.MustEval(check).Arr() {
+			t.Errorf("%s: %s", view, p.Str())
+		}
+	}
+	s.do("sign-in", func() { s.see("h1", "Sign in"); look("sign-in") })
+	s.enter()
+	look("today")
+	for _, v := range []struct{ place, see, words string }{{"Clients", "b", "Corin"}, {"Kit", "b", "Light lotion"}, {"Method", "legend", "Puffiness"}, {"People", "b", "Jonah"}} {
+		s.do(v.place, func() { s.press("nav a", v.place); s.see(v.see, v.words); look(v.place) })
+	}
+	s.do("one product", func() {
+		s.press("nav a", "Kit")
+		s.press(".list b", "Light lotion")
+		s.see("h2", "Light lotion")
+		look("one product")
+	})
+	s.do("one client", func() {
+		s.press("nav a", "Clients")
+		s.press(".list b", "Corin")
+		s.see("h2", "Skin, as last read")
+		look("one client")
+	})
+	s.do("a sitting", func() {
+		s.press("nav a", "Today")
+		s.ottoline()
+		s.press(".steps .a", "Mattify")
+		look("prep")
+		s.press("nav a", "Intake")
+		for _, tab := range []string{"Ask", "Skin", "Look", "Day", "House method"} {
+			s.press("[role=tab]", tab)
+			look("intake, " + tab)
+		}
+	})
+	s.do("the focus goes down the page", func() {
+		s.press("nav a", "Prep")
+		s.see(".why", "Ready at")
+		s.page.MustReload()
+		s.see(".why", "Ready at")
+		order := []string{}
+		for range 9 {
+			s.page.Keyboard.MustType(input.Tab)
+			order = append(order, strings.TrimSpace(s.page.MustEval(`() => (document.activeElement.getAttribute('aria-label') || document.activeElement.innerText || document.activeElement.tagName).split('\n')[0]`).Str()))
+		}
+		want := []string{"Today", "Clients", "Kit", "Method", "People", "If it stings", "Sign out", "1"}
+		for i, w := range want {
+			if order[i] != w {
+				t.Fatalf("the focus goes %q, want %q", order, want)
+			}
+		}
+	})
+}
+
 func TestAFaultyTableIsPreviewedAndAPumpCalibrated(t *testing.T) {
 	s := open(t)
 	s.enter()

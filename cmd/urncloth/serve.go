@@ -27,10 +27,9 @@ import (
 )
 
 const (
-	database      = "urncloth"
-	readTimeout   = 15 * time.Second
-	stopWithin    = 8 * time.Second
-	leastPassword = 10
+	database    = "urncloth"
+	readTimeout = 15 * time.Second
+	stopWithin  = 8 * time.Second
 )
 
 // served lists the commands that need a database.
@@ -53,8 +52,8 @@ func served() []*cobra.Command {
 	studio := &cobra.Command{Use: "studio", Short: "Add a studio and its owner; the password is read from standard input", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
 		password, err := bufio.NewReader(cmd.InOrStdin()).ReadString('\n')
 		password = strings.TrimRight(password, "\r\n")
-		if err != nil && password == "" || len(password) < leastPassword {
-			return badInput{fmt.Errorf("password: needs at least %d characters, on standard input", leastPassword)}
+		if err != nil && password == "" || len(password) < app.LeastPassword {
+			return badInput{fmt.Errorf("password: needs at least %d characters, on standard input", app.LeastPassword)}
 		}
 		if _, err := (day.Day{Timezone: zone}).Zone(); err != nil {
 			return badInput{fmt.Errorf("timezone: %w", err)}

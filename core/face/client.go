@@ -100,6 +100,7 @@ type Client struct {
 	Eyes        []EyeShape      `json:"eyes,omitempty" len:"0..2"`
 	Conditions  []Condition     `json:"conditions,omitempty" len:"0..60"`
 	Guardian    bool            `json:"guardian,omitempty"`
+	Readings    []Reading       `json:"readings,omitempty" len:"0..2000"`
 	Learned     Learned         `json:"learned,omitzero"`
 }
 

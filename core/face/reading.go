@@ -1,5 +1,10 @@
 package face
 
+import (
+	"urncloth/core/day"
+	"urncloth/core/doc"
+)
+
 // A reading turns what an instrument or a sheet shows into the same grades that touch and sight give.
 
 // Blot is how a blotting sheet looks after ten seconds on the zone. The words stand in the order of the oil grades 0–3.
@@ -59,4 +64,46 @@ func WaterGrade(hydration float64) int {
 // oil. Both are held to the range of the grades.
 func BareWait(tightness, shine int) (oil, water int) {
 	return min(max(shine, 0), 3), 3 - min(max(tightness, 0), 3)
+}
+
+// By is how a zone was read.
+type By string
+
+// Bys lists the words.
+var Bys = []string{"touch", "blot", "bare_wait", "probe"}
+
+// UnmarshalText accepts the words of Bys.
+func (b *By) UnmarshalText(t []byte) error { *b = By(t); return doc.OneOf(string(t), Bys) }
+
+// Reading is one look at a zone: what was seen or shown, and the grades it gives. Earlier ones are kept.
+type Reading struct {
+	Zone      Zone      `json:"zone" need:"yes"`
+	By        By        `json:"by" need:"yes"`
+	At        day.Local `json:"at,omitzero"`
+	Sheet     string    `json:"sheet,omitempty" len:"0..20"`   // blot: clear, specks, half_translucent, translucent
+	Tightness int       `json:"tightness,omitempty" in:"0..3"` // bare_wait: none to painful
+	Shine     int       `json:"shine,omitempty" in:"0..3"`     // bare_wait: none to all over
+	SebumUG   float64   `json:"sebum_ug_cm2,omitempty" in:"0..2000"`
+	Hydration float64   `json:"hydration,omitempty" in:"0..200"`
+	SurfaceC  float64   `json:"surface_c,omitempty" in:"0..60"`
+	Oil       *int      `json:"oil,omitempty" in:"0..3"`
+	Water     *int      `json:"water,omitempty" in:"0..3"`
+}
+
+// Grade fills in the grades that a reading gives; touch gives them itself. A blotting sheet says nothing of water.
+func (r *Reading) Grade() error {
+	grade := func(oil, water int) { r.Oil, r.Water = &oil, &water }
+	switch r.By {
+	case "blot":
+		oil, ok := BlotGrade(r.Sheet)
+		if !ok {
+			return doc.OneOf(r.Sheet, Blot)
+		}
+		r.Oil, r.Water = &oil, nil
+	case "bare_wait":
+		grade(BareWait(r.Tightness, r.Shine))
+	case "probe":
+		grade(SebumGrade(r.Zone, r.SebumUG), WaterGrade(r.Hydration))
+	}
+	return nil
 }

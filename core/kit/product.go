@@ -120,6 +120,9 @@ var wishes = map[string][]string{
 	"no animal fat": {"lanolin", "snail", "animal"},
 }
 
+// Implied returns, for each tag that includes others, the tags it includes.
+func Implied() map[string][]string { return implies }
+
 // Carries returns the first of the client's words that the product's tags or actives meet, "" for none.
 func (p *Product) Carries(words []string) string {
 	if len(p.Tags) == 0 && len(p.Actives) == 0 {

@@ -5,6 +5,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
@@ -14,16 +15,18 @@ import (
 
 // Catalogue is everything the program goes by: rules, house methods and figures, with their marks and sources.
 type Catalogue struct {
-	Rules   []rules.Rule    `json:"rules"`
-	Methods []method.Method `json:"methods"`
-	Figures []figure.Figure `json:"figures"`
-	Kinds   []kit.Kind      `json:"kinds"`
-	Slots   [][]kit.Kind    `json:"slots"` // kinds that stand in for one another when a step is changed by hand
+	Rules   []rules.Rule        `json:"rules"`
+	Methods []method.Method     `json:"methods"`
+	Figures []figure.Figure     `json:"figures"`
+	Implied map[string][]string `json:"implied"` // tags that an allergy to one covers too
+	Presets []look.Preset       `json:"presets"`
+	Kinds   []kit.Kind          `json:"kinds"`
+	Slots   [][]kit.Kind        `json:"slots"` // kinds that stand in for one another when a step is changed by hand
 }
 
 // Everything returns the catalogue.
 func Everything() Catalogue {
-	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots()}
+	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets()}
 	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures()} {
 		c.Figures = append(c.Figures, list...)
 	}

@@ -23,6 +23,12 @@ type Lift struct {
 	On     day.Date `json:"on,omitzero"`
 }
 
+// Asked is the consultation: asked again at every sitting, by whom and when.
+type Asked struct {
+	At day.Local `json:"at,omitzero"`
+	By string    `json:"by,omitempty" len:"0..200"`
+}
+
 // Sitting is one client, one look, one day, and what is at hand for it.
 type Sitting struct {
 	Format string        `json:"format" need:"yes"`
@@ -32,6 +38,7 @@ type Sitting struct {
 	Method method.Choice `json:"method,omitempty"`
 	Kit    kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
 	Lifted []Lift        `json:"lifted,omitempty" len:"0..100"`
+	Asked  *Asked        `json:"asked,omitempty"`
 }
 
 // Read reads a sitting and returns every fault found in it.

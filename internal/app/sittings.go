@@ -87,8 +87,35 @@ type SittingEdit struct {
 	Day     day.Day        `json:"day" need:"yes"`
 	Method  method.Choice  `json:"method,omitempty"`
 	Lifted  []sitting.Lift `json:"lifted,omitempty" len:"0..100"`
+	Asked   bool           `json:"asked,omitempty" doc:"the consultation has been asked at this sitting"`
 	Steps   []stack.Step   `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand; none: the planner's"`
 }
+
+// wall is what the clock in the studio shows.
+func (a *App) wall(s store.Studio) day.Local {
+	_, loc := a.today(s)
+	return day.Wall(a.Now().In(loc))
+}
+
+// noteTouch keeps grades that were changed by hand as readings by touch, with when. The latest of a zone by touch is
+// written over while it is the same minute's work.
+func noteTouch(now *face.Client, was face.Client, at day.Local) {
+	now.Readings = was.Readings
+	for z := range face.N {
+		g, before := now.Zones[z], was.Zones[z]
+		if same(g.Oil, before.Oil) && same(g.Water, before.Water) {
+			continue
+		}
+		r := face.Reading{Zone: z, By: "touch", At: at, Oil: g.Oil, Water: g.Water}
+		if n := len(now.Readings); n > 0 && now.Readings[n-1].Zone == z && now.Readings[n-1].By == "touch" && now.Readings[n-1].At.Clock() == at.Clock() {
+			now.Readings = append(now.Readings[:n-1:n-1], r)
+			continue
+		}
+		now.Readings = append(now.Readings, r)
+	}
+}
+
+func same(a, b *int) bool { return (a == nil) == (b == nil) && (a == nil || *a == *b) }
 
 // Trial asks what steps made by hand come to, without keeping them.
 type Trial struct {
@@ -302,6 +329,11 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 				s.Lifted[i].By, s.Lifted[i].On = who.Name, on
 			}
 		}
+		now := a.wall(studio)
+		if s.Asked = was.Sitting.Asked; e.Asked && s.Asked == nil {
+			s.Asked = &sitting.Asked{At: now, By: who.Name}
+		}
+		noteTouch(&s.Client, was.Sitting.Client, now)
 		kept, err := a.planned(s, studio, e.Steps)
 		if err != nil {
 			return err

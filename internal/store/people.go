@@ -120,3 +120,27 @@ func AddPerson(ctx context.Context, tx pgx.Tx, p Person) error {
 	_, err := tx.Exec(ctx, `insert into people (studio_id, email, name, role, password_hash) values (current_studio(), $1, $2, $3, $4)`, p.Email, p.Name, p.Role, p.PasswordHash)
 	return err
 }
+
+// People lists the people of the transaction's studio by name.
+func People(ctx context.Context, tx pgx.Tx) ([]Person, error) {
+	rows, err := tx.Query(ctx, `select id, studio_id, email, name, role, '' from people order by name, id`)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[Person])
+}
+
+// SavePerson changes a person's name, role and, where a hash is given, password.
+func SavePerson(ctx context.Context, tx pgx.Tx, p Person) error {
+	tag, err := tx.Exec(ctx, `update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''), password_hash) where id = $1`, p.ID, p.Name, p.Role, p.PasswordHash)
+	if err == nil && tag.RowsAffected() == 0 {
+		return pgx.ErrNoRows
+	}
+	return err
+}
+
+// Owners counts the owners of the transaction's studio.
+func Owners(ctx context.Context, tx pgx.Tx) (n int, err error) {
+	err = tx.QueryRow(ctx, `select count(*) from people where role = 'owner'`).Scan(&n)
+	return n, err
+}

@@ -75,12 +75,19 @@ func SittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]SittingLine
 
 // SittingOf reads one sitting.
 func SittingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
-	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, coalesce(proposal, 'null') from sittings where id = $1`, id).
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings where id = $1`, id).
 		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan, &s.Proposal)
-	if string(s.Proposal) == "null" {
-		s.Proposal = nil
-	}
 	return s, err
+}
+
+// WholeSittingsOf reads all of a client's sittings, the latest first.
+func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sitting, error) {
+	rows, err := tx.Query(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings
+		where client_id = $1 order by chair_at desc, id`, client)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[Sitting])
 }
 
 // LatestSittingOf reads a client's latest sitting.

@@ -2,6 +2,8 @@ package web
 
 import (
 	"context"
+	"encoding/json"
+	"errors"
 	"net"
 	"net/http"
 	"strings"
@@ -13,6 +15,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/plan"
 	"urncloth/internal/app"
+	"urncloth/internal/store"
 )
 
 // body is an answer.
@@ -107,6 +110,7 @@ func (s *server) routes(api huma.API) {
 		return answer(now, err, now)
 	})
 	s.clients(api)
+	s.people(api)
 	s.kit(api)
 	s.sittings(api)
 }
@@ -133,7 +137,11 @@ func (s *server) actor(ctx context.Context) (app.Actor, error) {
 	if !ok {
 		return app.Actor{}, huma.Error401Unauthorized("Sign in first.")
 	}
-	return who, nil
+	who, err := s.App.Fresh(ctx, who)
+	if errors.Is(err, store.ErrNotFound) {
+		return app.Actor{}, huma.Error401Unauthorized("Sign in first.")
+	}
+	return who, problem(err, nil)
 }
 
 func (s *server) session(api huma.API) {
@@ -347,4 +355,67 @@ func (s *server) kit(api huma.API) {
 			out, err := s.App.WeighStrokes(ctx, who, i.ID, i.Fault)
 			return answer(out, err, nil)
 		})
+}
+
+func (s *server) people(api huma.API) {
+	reads(api, "list-people", "/api/people", "The people of the studio", func(ctx context.Context, _ *nothing) (*body[[]app.Person], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.People(ctx, who)
+		return answer(list, err, nil)
+	})
+	writes[app.PersonEdit](api, "save-person", http.MethodPut, "/api/people", "Add or change somebody of the studio", func(ctx context.Context, i *sent) (*body[[]app.Person], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		e, err := read[app.PersonEdit](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.SavePerson(ctx, who, e)
+		return answer(list, err, nil)
+	})
+	reads(api, "get-skins", "/api/clients/{id}/skins", "A client's skin at every sitting", func(ctx context.Context, i *byID) (*body[[]app.Skin], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.Skins(ctx, who, i.ID)
+		return answer(list, err, nil)
+	})
+	reads(api, "export-client", "/api/clients/{id}/export.json", "Everything the studio holds of a client", func(ctx context.Context, i *byID) (*download, error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.ExportClient(ctx, who, i.ID)
+		if err != nil {
+			return nil, problem(err, nil)
+		}
+		text, err := json.MarshalIndent(out, "", "  ")
+		return &download{"application/json", `attachment; filename="client.json"`, text}, err
+	})
+	huma.Register(api, huma.Operation{OperationID: "erase-client", Method: http.MethodDelete, Path: "/api/clients/{id}", Summary: "Erase a client and all their sittings", DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, i *byID) (*nothing, error) {
+			who, err := s.actor(ctx)
+			if err != nil {
+				return nil, err
+			}
+			return nil, problem(s.App.EraseClient(ctx, who, i.ID), nil)
+		})
+	writes[app.NewReading](api, "read-skin", http.MethodPost, "/api/sittings/{id}/readings", "Take a skin reading into a sitting", func(ctx context.Context, i *sentTo) (*body[app.Sitting], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		n, err := read[app.NewReading](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		out, err := s.App.Read(ctx, who, i.ID, n)
+		return answer(out, err, out)
+	})
 }

@@ -51,6 +51,41 @@ export interface paths {
         /** Change a client's record */
         put: operations["save-client"];
         post?: never;
+        /** Erase a client and all their sittings */
+        delete: operations["erase-client"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything the studio holds of a client */
+        get: operations["export-client"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/skins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A client's skin at every sitting */
+        get: operations["get-skins"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -162,6 +197,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The people of the studio */
+        get: operations["list-people"];
+        /** Add or change somebody of the studio */
+        put: operations["save-person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -249,6 +302,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a skin reading into a sitting */
+        post: operations["read-skin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -323,12 +393,32 @@ export interface components {
             studio: string;
             timezone: string;
         };
+        AppNewReading: {
+            /** @description let the simulated probe fail */
+            fault?: boolean;
+            reading: components["schemas"]["FaceReading"];
+            /** Format: int64 */
+            version: number;
+        };
         AppNewSitting: {
             artist?: string;
             base_at: string;
             chair_at: string;
             client_id: string;
             title?: string;
+        };
+        AppPerson: {
+            email: string;
+            id: string;
+            name: string;
+            role: string;
+        };
+        AppPersonEdit: {
+            email?: string;
+            id?: string;
+            name: string;
+            password?: string;
+            role: string;
         };
         AppPreview: {
             /** Format: int64 */
@@ -374,6 +464,8 @@ export interface components {
         };
         AppSittingEdit: {
             artist?: string;
+            /** @description the consultation has been asked at this sitting */
+            asked?: boolean;
             client: components["schemas"]["FaceClient"];
             day: components["schemas"]["DayDay"];
             lifted?: components["schemas"]["SittingLift"][];
@@ -404,6 +496,15 @@ export interface components {
             stops: number;
             title: string;
         };
+        AppSkin: {
+            on: string;
+            sitting: string;
+            title: string;
+            type: components["schemas"]["FaceType"];
+            zones: {
+                [key: string]: components["schemas"]["FaceGrades"];
+            };
+        };
         AppToday: {
             date: string;
             next: string;
@@ -415,6 +516,10 @@ export interface components {
             /** @description give the steps new starts in their order, as early as can be */
             retime?: boolean;
             steps: components["schemas"]["StackStep"][];
+        };
+        Asked: {
+            at?: string;
+            by?: string;
         };
         Credentials: {
             email: string;
@@ -541,6 +646,7 @@ export interface components {
             name?: string;
             /** Format: int64 */
             phototype: number;
+            readings?: components["schemas"]["FaceReading"][];
             /** Format: int64 */
             sensitivity?: number;
             wears?: string[];
@@ -574,6 +680,26 @@ export interface components {
             sebum?: {
                 [key: string]: number;
             };
+        };
+        FaceReading: {
+            at?: string;
+            by: string;
+            /** Format: double */
+            hydration?: number;
+            /** Format: int64 */
+            oil?: number;
+            /** Format: double */
+            sebum_ug_cm2?: number;
+            sheet?: string;
+            /** Format: int64 */
+            shine?: number;
+            /** Format: double */
+            surface_c?: number;
+            /** Format: int64 */
+            tightness?: number;
+            /** Format: int64 */
+            water?: number;
+            zone: string;
         };
         FaceType: {
             because: string[];
@@ -665,6 +791,11 @@ export interface components {
             items?: components["schemas"]["LookItem"][];
             neckline: string;
         };
+        LookPreset: {
+            id: string;
+            look: components["schemas"]["LookLook"];
+            name: string;
+        };
         MethodMethod: {
             key: string;
             name: string;
@@ -690,8 +821,12 @@ export interface components {
         };
         PlanCatalogue: {
             figures: components["schemas"]["FigureFigure"][];
+            implied: {
+                [key: string]: string[];
+            };
             kinds: string[];
             methods: components["schemas"]["MethodMethod"][];
+            presets: components["schemas"]["LookPreset"][];
             rules: components["schemas"]["RulesRule"][];
             slots: string[][];
         };
@@ -869,6 +1004,7 @@ export interface components {
             zone?: string;
         };
         SittingSitting: {
+            asked?: components["schemas"]["Asked"];
             client: components["schemas"]["FaceClient"];
             day: components["schemas"]["DayDay"];
             format: string;
@@ -1097,6 +1233,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppClient"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "erase-client": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-client": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-skins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSkin"][];
                 };
             };
             /** @description Error */
@@ -1392,6 +1621,68 @@ export interface operations {
             };
         };
     };
+    "list-people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPerson"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppPersonEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPerson"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "sign-in": {
         parameters: {
             query?: never;
@@ -1606,6 +1897,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-skin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppNewReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSitting"];
                 };
             };
             /** @description Error */

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 // Conditions is what the client tells of, each with the last date it applied and the zone it concerns.
 import Select from 'ant-design-vue/es/select'
+import { useId } from 'vue'
 import type { Condition } from '../api/client'
 import { conditions } from '../places/clients/words'
 import { plain, sentence, zones } from './words'
 
 const model = defineModel<Condition[]>()
+const own = useId()
 const kinds = conditions.map((k) => ({ value: k, label: sentence(plain(k)) }))
 const places = [{ value: '', label: 'the whole client' }, ...zones.map((z) => ({ value: z, label: plain(z) }))]
 
@@ -24,9 +26,11 @@ function set(i: number, change: Partial<Condition>) {
   <fieldset>
     <legend class="legend">Conditions the client tells of</legend>
     <div v-for="(c, i) in model ?? []" :key="i" class="row">
-      <Select :value="c.kind" :options="kinds" aria-label="Condition" @change="(v) => set(i, { kind: String(v) })" />
+      <label class="visually-hidden" :for="`${own}-kind-${i}`">Condition</label>
+      <Select :id="`${own}-kind-${i}`" :value="c.kind" :options="kinds" @change="(v) => set(i, { kind: String(v) })" />
       <input type="date" :value="c.on ?? ''" aria-label="Last date it applied, empty for now" @change="set(i, { on: ($event.target as HTMLInputElement).value })" />
-      <Select :value="c.zone ?? ''" :options="places" aria-label="Where" @change="(v) => set(i, { zone: String(v) })" />
+      <label class="visually-hidden" :for="`${own}-zone-${i}`">Where</label>
+      <Select :id="`${own}-zone-${i}`" :value="c.zone ?? ''" :options="places" @change="(v) => set(i, { zone: String(v) })" />
       <button type="button" class="quiet" aria-label="Take this condition away" @click="model = model?.filter((_, j) => j !== i)">×</button>
     </div>
     <button type="button" class="quiet" @click="model = [...(model ?? []), { kind: 'eczema' }]">Add a condition</button>

@@ -20,6 +20,7 @@ async function signOut() {
     <RouterLink :to="{ name: 'clients' }" :class="{ on: $route.path.startsWith('/clients') }">Clients</RouterLink>
     <RouterLink :to="{ name: 'kit' }" :class="{ on: $route.name === 'kit' }">Kit</RouterLink>
     <RouterLink :to="{ name: 'method' }" :class="{ on: $route.name === 'method' }">Method</RouterLink>
+    <RouterLink :to="{ name: 'people' }" :class="{ on: $route.name === 'people' }">People</RouterLink>
     <Urgent />
     <div class="who">
       <p>{{ me.name }}</p>

@@ -70,7 +70,8 @@ async function add(id: string) {
     <div class="row">
       <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
       <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
-      <Select v-if="adding" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" aria-label="Product to add" :options="layable.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => add(String(v))" @blur="adding = false" />
+      <label v-if="adding" class="visually-hidden" for="hand-add">Product to add</label>
+      <Select v-if="adding" id="hand-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" :options="layable.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => add(String(v))" @blur="adding = false" />
       <button v-else type="button" class="quiet" @click="adding = true">Add a layer</button>
       <slot />
     </div>

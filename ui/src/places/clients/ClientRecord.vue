@@ -14,6 +14,7 @@ import WordList from '../../parts/WordList.vue'
 import ZoneGrades from '../../parts/ZoneGrades.vue'
 import { clock, shortDate } from '../../parts/words'
 import NewSitting from '../today/NewSitting.vue'
+import CompareSkins from './CompareSkins.vue'
 import { phototypes, sensitivities, wears } from './words'
 
 const route = useRoute()
@@ -87,6 +88,16 @@ function keepTheirs() {
   }
 }
 const changed = computed(() => !client.value || (draft.value && JSON.stringify({ r: draft.value.record, n: draft.value.notes }) !== JSON.stringify({ r: client.value.record, n: client.value.notes })))
+const eraseName = ref('')
+const erase = useMutation({
+  mutationFn: () => ask(api.DELETE('/api/clients/{id}', { params: { path: { id: id.value } } })),
+  onSuccess() {
+    draft.value = null
+    queries.removeQueries({ queryKey: ['client', id.value] })
+    queries.invalidateQueries()
+    router.replace({ name: 'clients' })
+  },
+})
 const planning = ref(false)
 const soon = new Date().toISOString().slice(0, 10)
 </script>
@@ -153,6 +164,17 @@ const soon = new Date().toISOString().slice(0, 10)
         <ZoneGrades v-model="draft.record.zones" :only="['forehead', 'cheeks']" />
       </section>
     </div>
+    <CompareSkins v-if="client && client.sittings.length > 1" :client="client.id" />
+    <section v-if="client" class="sheet part" aria-labelledby="keep-title">
+      <h2 id="keep-title">What we hold of {{ client.record.name }}</h2>
+      <div class="row wrap">
+        <a class="quiet" :href="`/api/clients/${client.id}/export.json`" download="client.json">Export it</a>
+        <label class="erase" for="erase-name">To erase it all, write the name</label>
+        <input id="erase-name" v-model="eraseName" autocomplete="off" />
+        <button type="button" class="quiet danger" :disabled="eraseName !== client.record.name" @click="erase.mutate()">Erase for good</button>
+      </div>
+      <Trouble v-if="erase.error.value" :say="erase.error.value.message" />
+    </section>
     <section v-if="client?.sittings.length" class="sheet part">
       <h2>Sittings</h2>
       <ul class="past">
@@ -175,6 +197,10 @@ header { display: flex; justify-content: space-between; gap: 20px; align-items: 
 .tick { display: flex; align-items: center; gap: 10px; min-height: 42px; }
 .tick input { width: 22px; height: 22px; accent-color: var(--copper); }
 .both { background: var(--warm); border-left: 6px solid var(--copper); padding: 14px 18px; display: grid; gap: 10px; }
+.wrap { flex-wrap: wrap; align-items: center; }
+.erase { margin-left: auto; }
+#erase-name { border: 0; border-bottom: 2px solid var(--ink); background: var(--cloth); font: inherit; min-height: 42px; padding: 0 8px; }
+.danger:not(:disabled) { border-color: var(--madder); color: var(--madder); }
 .past { margin: 0; padding: 0; list-style: none; display: grid; gap: 8px; }
 .none { padding: 60px 28px; display: grid; gap: 10px; }
 </style>

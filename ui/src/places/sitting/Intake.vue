@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Grades } from '../../api/client'
-import Conditions from '../../parts/Conditions.vue'
 import GradePad from '../../parts/GradePad.vue'
 import { plain, sentence, type Zone } from '../../parts/words'
+import AskForm from './AskForm.vue'
 import DayForm from './DayForm.vue'
 import LookForm from './LookForm.vue'
 import MethodForm from './MethodForm.vue'
+import ReadingsPanel from './ReadingsPanel.vue'
 import { useTheSitting } from './useSitting'
 import ZonePlan from './ZonePlan.vue'
 
 const { draft, change, plan } = useTheSitting()
 const zone = ref<Zone>('forehead')
-const tab = ref<'skin' | 'look' | 'day' | 'method'>('skin')
+const tab = ref<'ask' | 'skin' | 'look' | 'day' | 'method'>('skin')
 const tabs = [
+  { id: 'ask', label: 'Ask' },
   { id: 'skin', label: 'Skin' },
   { id: 'look', label: 'Look' },
   { id: 'day', label: 'Day' },
@@ -54,8 +56,9 @@ function grade(g: Grades) {
       <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
         <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" @change="grade" />
         <p class="type"><b>{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template>.</b> {{ plan.skin.because.map(sentence).join('. ') }}.</p>
-        <Conditions :model-value="draft.client.conditions" @update:model-value="(v) => change((d) => (d.client.conditions = v))" />
+        <ReadingsPanel :zone="zone" />
       </div>
+      <div v-else-if="tab === 'ask'" id="panel-ask" role="tabpanel" aria-labelledby="tab-ask" class="panel"><AskForm /></div>
       <div v-else-if="tab === 'look'" id="panel-look" role="tabpanel" aria-labelledby="tab-look" class="panel"><LookForm /></div>
       <div v-else-if="tab === 'day'" id="panel-day" role="tabpanel" aria-labelledby="tab-day" class="panel"><DayForm /></div>
       <div v-else id="panel-method" role="tabpanel" aria-labelledby="tab-method" class="panel"><MethodForm /></div>

@@ -33,9 +33,9 @@ function add() {
     <div v-for="(s, i) in model ?? []" :key="i" class="row">
       <ClockField label="From" :model-value="clock(s.from)" :fault="fault(`day.segments[${i}].from`)" @update:model-value="(v) => set(i, { from: on(v) })" />
       <ClockField label="To" :model-value="clock(s.to)" :fault="fault(`day.segments[${i}].to`)" @update:model-value="(v) => set(i, { to: on(v) })" />
-      <div class="field"><span class="legend">Where</span><Select aria-label="Where" :value="s.place" :options="places" @change="(v) => set(i, { place: String(v) })" /></div>
-      <div class="field"><span class="legend">Ground</span><Select aria-label="Ground" :value="s.ground ?? ''" :options="grounds" @change="(v) => set(i, { ground: String(v) })" /></div>
-      <div class="field"><span class="legend">Doing</span><Select aria-label="Doing" :value="s.activity || 'still'" :options="activities" @change="(v) => set(i, { activity: String(v) })" /></div>
+      <div class="field"><label :for="`place-${i}`">Where</label><Select :id="`place-${i}`" :value="s.place" :options="places" @change="(v) => set(i, { place: String(v) })" /></div>
+      <div class="field"><label :for="`ground-${i}`">Ground</label><Select :id="`ground-${i}`" :value="s.ground ?? ''" :options="grounds" @change="(v) => set(i, { ground: String(v) })" /></div>
+      <div class="field"><label :for="`activity-${i}`">Doing</label><Select :id="`activity-${i}`" :value="s.activity || 'still'" :options="activities" @change="(v) => set(i, { activity: String(v) })" /></div>
       <label class="tick"><input type="checkbox" :checked="s.flash" @change="set(i, { flash: ($event.target as HTMLInputElement).checked })" /> flash</label>
       <label class="tick"><input type="checkbox" :checked="s.keep_free" @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })" /> keep free</label>
       <button type="button" class="quiet" aria-label="Take this stretch away" @click="model = model?.filter((_, j) => j !== i)">×</button>
@@ -52,5 +52,5 @@ legend { padding: 0; }
 .tick input { width: 20px; height: 20px; accent-color: var(--copper); flex: none; }
 .row .quiet { padding: 0; }
 .row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; min-height: 42px; }
-.row + .row :deep(label:not(.tick)), .row + .row .legend { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+.row + .row :deep(label:not(.tick)) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 </style>

@@ -4,7 +4,7 @@
 import type { Grades } from '../../api/client'
 import { plain, sentence, zones, type Zone } from '../../parts/words'
 
-const props = defineProps<{ read: Record<string, Grades> }>()
+const props = defineProps<{ read: Record<string, Grades>; name?: string }>()
 const chosen = defineModel<Zone>({ required: true })
 
 interface Tile { d: string; x: number; y: number }
@@ -42,14 +42,14 @@ function step(e: KeyboardEvent, by: number) {
   e.preventDefault()
   const i = (zones.indexOf(chosen.value) + by + zones.length) % zones.length
   chosen.value = zones[i]
-  document.getElementById('zone-' + zones[i])?.focus()
+  document.getElementById((props.name ?? 'zone') + '-' + zones[i])?.focus()
 }
 </script>
 
 <template>
   <svg viewBox="0 0 432 562" role="radiogroup" aria-label="Zones of the face" @keydown.right="step($event, 1)" @keydown.down="step($event, 1)" @keydown.left="step($event, -1)" @keydown.up="step($event, -1)">
     <g
-      v-for="z in zones" :id="'zone-' + z" :key="z" role="radio" :aria-checked="chosen === z" :aria-label="said(z)" :tabindex="chosen === z ? 0 : -1"
+      v-for="z in zones" :id="(name ?? 'zone') + '-' + z" :key="z" role="radio" :aria-checked="chosen === z" :aria-label="said(z)" :tabindex="chosen === z ? 0 : -1"
       :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own }]" @click="chosen = z" @keydown.enter="chosen = z" @keydown.space.prevent="chosen = z"
     >
       <path :d="tiles[z].d" />

@@ -93,10 +93,20 @@ export function useSitting(id: string) {
     state.value = 'saved'
     faults.value = []
   }
+  /** absorb takes in a sitting that the server changed by itself. */
+  function absorb(s: Sitting) {
+    queries.setQueryData(['sitting', id], s)
+    draft.value = edit(s)
+    kept.value = null
+  }
+  /** flush waits until everything typed so far has been sent. */
+  async function flush() {
+    for (let i = 0; i < 100 && (sending || again || kept.value); i++) await new Promise((r) => setTimeout(r, 30))
+  }
   const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
   const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
   const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
-  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, fault, away, gone, plan: computed(() => saved.value?.plan) }
+  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, absorb, flush, fault, away, gone, plan: computed(() => saved.value?.plan) }
   provide(key, it)
   return it
 }

@@ -1,0 +1,121 @@
+package app
+
+import (
+	"context"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/internal/device"
+	"urncloth/internal/store"
+)
+
+// NewReading is a reading to take into a sitting. A probe is read by the program itself.
+type NewReading struct {
+	Version int          `json:"version" need:"yes" in:"1..1000000000"`
+	Reading face.Reading `json:"reading" need:"yes"`
+	Fault   bool         `json:"fault,omitempty" doc:"let the simulated probe fail"`
+}
+
+const probeNoise = 0.03
+
+// Read takes a reading into a sitting: the grades it gives become the zone's, the reading is kept with its time, and the
+// sitting is planned anew. On store.ErrStale the sitting returned is the one that stands.
+func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (out Sitting, err error) {
+	stale := false
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		studio, err := store.StudioOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		was, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if was.Version != n.Version {
+			stale = true
+			out, err = a.sitting(was)
+			return err
+		}
+		r := n.Reading
+		r.At = a.wall(studio)
+		if r.By == "probe" {
+			probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
+			shown, err := probe.Read(r.Zone)
+			if err != nil {
+				return err
+			}
+			r.SebumUG, r.Hydration, r.SurfaceC = doc.Round(shown.SebumUG), doc.Round(shown.Hydration), doc.Round(shown.SurfaceC)
+		}
+		if err := r.Grade(); err != nil {
+			return doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
+		}
+		s := was.Sitting
+		g := s.Client.Zones[r.Zone]
+		if r.Oil != nil {
+			g.Oil = r.Oil
+		}
+		if r.Water != nil {
+			g.Water = r.Water
+		}
+		s.Client.Zones[r.Zone] = g
+		s.Client.Readings = append(s.Client.Readings, r)
+		if r.By == "probe" && r.Zone == face.Cheeks {
+			s.Day.SurfaceC = &r.SurfaceC
+		}
+		kept, err := a.planned(s, studio, nil)
+		if err != nil {
+			return err
+		}
+		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, was.Title, was.Artist, was.Version
+		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
+			return err
+		}
+		if out, err = a.sitting(kept); err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, "read skin", was.ClientID)
+	})
+	if err == nil && stale {
+		err = store.ErrStale
+	}
+	return out, err
+}
+
+// Skin is a client's skin as it was at one sitting.
+type Skin struct {
+	Sitting uuid.UUID                 `json:"sitting"`
+	On      day.Date                  `json:"on"`
+	Title   string                    `json:"title"`
+	Type    face.Type                 `json:"type"`
+	Zones   map[face.Zone]face.Grades `json:"zones"`
+}
+
+// Skins lists a client's skin at every sitting, the latest first.
+func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Skin, err error) {
+	list = []Skin{}
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		if _, err := store.ClientOf(ctx, tx, client); err != nil {
+			return err
+		}
+		all, err := store.WholeSittingsOf(ctx, tx, client)
+		for _, s := range all {
+			c := s.Sitting.Client
+			states := c.States(s.Sitting.Day.Date)
+			zones := map[face.Zone]face.Grades{}
+			for z := range face.N {
+				oil, water := states[z].Oil, states[z].Water
+				zones[z] = face.Grades{Oil: &oil, Water: &water, Marks: states[z].Marks}
+			}
+			list = append(list, Skin{s.ID, s.Sitting.Day.Date, s.Title, c.TypeOf(states), zones})
+		}
+		if err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, "read client", client)
+	})
+	return list, err
+}

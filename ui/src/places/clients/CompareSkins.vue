@@ -1,0 +1,58 @@
+<script setup lang="ts">
+// CompareSkins shows a client's skin at two sittings side by side, and what changed between them.
+import { useQuery } from '@tanstack/vue-query'
+import Select from 'ant-design-vue/es/select'
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '../../api/client'
+import { plain, shortDate, zones, type Zone } from '../../parts/words'
+import ZonePlan from '../sitting/ZonePlan.vue'
+
+const props = defineProps<{ client: string }>()
+const { data: skins } = useQuery({ queryKey: ['skins', props.client], queryFn: () => ask(api.GET('/api/clients/{id}/skins', { params: { path: { id: props.client } } })) })
+const left = ref<string>()
+const right = ref<string>()
+const zone = ref<Zone>('forehead')
+watch(
+  skins,
+  (s) => {
+    right.value ??= s?.[0]?.sitting
+    left.value ??= s?.[1]?.sitting ?? s?.[0]?.sitting
+  },
+  { immediate: true },
+)
+const options = computed(() => (skins.value ?? []).map((s) => ({ value: s.sitting, label: `${shortDate(s.on)}, ${s.title || 'sitting'}` })))
+const of = (id?: string) => skins.value?.find((s) => s.sitting === id)
+const changes = computed(() => {
+  const a = of(left.value)?.zones
+  const b = of(right.value)?.zones
+  if (!a || !b) return []
+  return zones.flatMap((z) => {
+    const parts = [
+      a[z].oil !== b[z].oil ? `oil ${a[z].oil} to ${b[z].oil}` : '',
+      a[z].water !== b[z].water ? `water ${a[z].water} to ${b[z].water}` : '',
+      (a[z].marks ?? []).join() !== (b[z].marks ?? []).join() ? `marks ${(a[z].marks ?? []).map(plain).join(', ') || 'none'} to ${(b[z].marks ?? []).map(plain).join(', ') || 'none'}` : '',
+    ].filter(Boolean)
+    return parts.length ? [`${plain(z)}: ${parts.join(', ')}`] : []
+  })
+})
+</script>
+
+<template>
+  <section v-if="skins && skins.length > 1" class="sheet part" aria-labelledby="two-title">
+    <h2 id="two-title">Two dates side by side</h2>
+    <div class="two">
+      <div v-for="side in [0, 1]" :key="side">
+        <label class="visually-hidden" :for="'skin-' + side">{{ side ? 'Later date' : 'Earlier date' }}</label>
+        <Select :id="'skin-' + side" :value="side ? right : left" :options="options" style="width: 100%" @change="(v) => (side ? (right = String(v)) : (left = String(v)))" />
+        <p><b>{{ of(side ? right : left)?.type.type }}</b> {{ of(side ? right : left)?.type.overlays.join(', ') }}</p>
+        <ZonePlan v-model="zone" :read="of(side ? right : left)?.zones ?? {}" :name="'side' + side" />
+      </div>
+    </div>
+    <p>{{ changes.length ? 'Changed: ' + changes.join('; ') + '.' : 'No grade changed between the two.' }}</p>
+  </section>
+</template>
+
+<style scoped>
+.part { padding: 16px 20px 20px; display: grid; gap: 12px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 28px; }
+</style>
