@@ -49,6 +49,18 @@ func Settle(p *rod.Page) {
 	time.Sleep(settle)
 }
 
+// Painted runs a script in the page and returns the time until a check of it holds and has been painted.
+func Painted(p *rod.Page, act, holds string) time.Duration {
+	ms := p.MustEval(`async () => {
+		const from = performance.now();
+		(` + act + `)();
+		while (!(` + holds + `)()) await new Promise(requestAnimationFrame)
+		await new Promise(requestAnimationFrame)
+		return performance.now() - from
+	}`).Num()
+	return time.Duration(ms * float64(time.Millisecond))
+}
+
 // Text waits for an element that contains the words and returns it.
 func Text(p *rod.Page, selector, words string) *rod.Element {
 	return p.Timeout(15*time.Second).MustElementR(selector, words).CancelTimeout()

@@ -152,21 +152,24 @@ func paints(root string) error {
 			if i%2 == 1 {
 				name, seen = "Prep", ".prep"
 			}
-			routes = append(routes, paint(p, fmt.Sprintf(`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`, name), seen))
+			routes = append(routes, browser.Painted(p, fmt.Sprintf(`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`, name),
+				fmt.Sprintf(`() => document.querySelector(%q)`, seen)))
 		}
 		report("route change to paint", routes[2:])
+		if changes%2 == 1 { // the loop ended on Intake
+			browser.Text(p, ".leaves a", "Prep").MustClick()
+		}
+		browser.Text(p, ".steps .a", "Mattify").MustClick()
+		browser.Text(p, ".panel .now", ":")
+		var edits []time.Duration
+		for range changes {
+			edits = append(edits, browser.Painted(p, `() => { window.was = document.querySelector('.panel .now').innerText; document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+				`() => document.querySelector('.panel .now').innerText !== window.was`))
+			browser.Text(p, ".state", "^Saved")
+			time.Sleep(300 * time.Millisecond)
+		}
+		report("change by hand to paint", edits[2:])
 	})
-}
-
-func paint(p *rod.Page, act, selector string) time.Duration {
-	ms := p.MustEval(fmt.Sprintf(`async () => {
-		const from = performance.now();
-		(%s)();
-		while (!document.querySelector(%q)) await new Promise(requestAnimationFrame)
-		await new Promise(requestAnimationFrame)
-		return performance.now() - from
-	}`, act, selector)).Num()
-	return time.Duration(ms * float64(time.Millisecond))
 }
 
 func report(what string, took []time.Duration) {

@@ -12,6 +12,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
@@ -294,6 +295,7 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 			p.Prep.Steps = stack.Retime(c, t.Steps)
 		}
 		out = *plan.Check(&p)
+		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second
 		return nil
 	})
 	return out, err

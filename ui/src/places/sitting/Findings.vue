@@ -5,7 +5,7 @@ import type { Finding } from '../../api/client'
 import Sign from '../../parts/Sign.vue'
 import { names, sentence } from '../../parts/words'
 
-defineProps<{ findings: Finding[] }>()
+defineProps<{ findings: Finding[]; lit?: string }>()
 const emit = defineEmits<{ pick: [step: string]; lift: [finding: Finding, reason: string] }>()
 const asking = ref<number>()
 const reason = ref('')
@@ -19,7 +19,7 @@ const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(n
 
 <template>
   <section v-if="findings.length" class="find" aria-label="Findings">
-    <div v-for="(f, i) in findings" :key="i" class="one" :class="[f.severity, { lifted: f.lifted }]">
+    <div v-for="(f, i) in findings" :key="i" class="one" :class="[f.severity, { lifted: f.lifted, lit: f.step && f.step === lit }]">
       <Sign :severity="f.severity" />
       <p><b>{{ sentence(f.severity) }}<template v-if="f.lifted">, lifted</template>. {{ f.say }}</b>{{ where(f) }}</p>
       <p class="soft">{{ f.because }} {{ f.instead }}</p>
@@ -45,6 +45,7 @@ const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(n
 .one svg { position: absolute; left: 12px; top: 12px; }
 .stop { border-left-color: var(--madder); border-left-width: 9px; }
 .caution { border-left-color: var(--ochre); }
+.lit { background: var(--warm); }
 .lifted { opacity: .85; border-left-style: double; }
 .row { display: flex; gap: 20px; }
 .link { background: none; border: 0; padding: 8px 0; min-height: 40px; color: var(--copper); font-weight: 650; cursor: pointer; text-decoration: underline; }

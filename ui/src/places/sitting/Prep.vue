@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onActivated, onDeactivated, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
 import HandPanel from '../../parts/steps/HandPanel.vue'
 import { moved, shifted, useHand } from '../../parts/steps/useHand'
@@ -24,7 +24,7 @@ watch(saved, hand.caught)
 const plan = computed(() => hand.trial.value ?? kept.value!)
 const prep = computed(() => plan.value.prep)
 const day = computed(() => plan.value.sitting.day)
-const products = computed(() => plan.value.sitting.kit)
+const products = computed(() => kept.value!.sitting.kit)
 const kit = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p])))
 const productNames = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.name])))
 const bases = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.base ?? ''])))
@@ -72,8 +72,11 @@ function byKey(step: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') 
   else if (what === 'up' || what === 'down') hand.change((l) => moved(l, step, Math.max(0, Math.min(l.length - 2, i + (what === 'up' ? -1 : 1)))))
   else hand.change((l) => l.map((s) => (s.id === step ? { ...s, start: shifted(s.start, what === 'earlier' ? -15 : 15) } : s)), false)
 }
+const live = ref(true) // the leaf stays in memory while another one is open
+onActivated(() => (live.value = true))
+onDeactivated(() => (live.value = false))
 useEventListener(document, 'keydown', (e: KeyboardEvent) => {
-  if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea')) return
+  if (!live.value || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea')) return
   e.preventDefault()
   if (e.shiftKey) hand.redo()
   else hand.undo()
@@ -119,7 +122,7 @@ const worse = computed(() => {
           <li v-for="(g, i) in prep.gave_up" :key="i">{{ g.say }}</li>
         </ul>
       </div>
-      <Findings :findings="plan.findings" @pick="pick" @lift="lift" />
+      <Findings :findings="plan.findings" :lit="lit" @pick="pick" @lift="lift" />
       <section v-if="plan.countdown.length" class="count sheet" aria-labelledby="count-title">
         <div class="count-head">
           <h2 id="count-title">Before the day</h2>

@@ -46,7 +46,9 @@ const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty
     </section>
     <Trouble v-else-if="state === 'away'" say="The studio’s records do not answer just now. What you changed is kept here and is saved as soon as they do." />
     <Trouble v-else-if="state === 'faulty'" :say="say + ' The plan below is of the last version that made sense.'" />
-    <RouterView />
+    <RouterView v-slot="{ Component }">
+      <KeepAlive><component :is="Component" /></KeepAlive>
+    </RouterView>
   </main>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { nextTick, onActivated, onDeactivated, ref, useTemplateRef } from 'vue'
 import type { Step } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
 import { clock, names, sentence } from '../../parts/words'
@@ -45,8 +45,11 @@ const kinds: Record<string, string> = {
 }
 const title = (s: Step) => (s.act === 'apply' || s.kind === 'consultation' || s.kind === 'lip_scrub' ? (kinds[s.kind] ?? 'Moisturise') : s.act === 'cleanse' && (s.kind === 'micellar' || s.kind === 'toner') ? 'Refresh' : (verbs[s.act] ?? sentence(s.act)))
 
+const live = ref(true) // the leaf stays in memory while another one is open
+onActivated(() => (live.value = true))
+onDeactivated(() => (live.value = false))
 useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
-  if ((e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') || (e.key !== 'j' && e.key !== 'k')) return
+  if (!live.value || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') || (e.key !== 'j' && e.key !== 'k')) return
   const i = props.steps.findIndex((s) => s.id === lit.value)
   lit.value = props.steps[Math.min(props.steps.length - 1, Math.max(0, i + (e.key === 'j' ? 1 : -1)))].id
   await nextTick()
