@@ -36,7 +36,7 @@ lint: $(NODE)
 	cd ui && npx --no-install vue-tsc --build && npx --no-install eslint src
 
 test: tools-postgres tools-chromium ui/dist/index.html lint
-	$(GO) test -count=1 ./...
+	$(GO) test -count=1 -p 1 ./... # one package at a time: some tests hold a clock against the program
 
 bench: tools-postgres tools-chromium ui/dist/index.html
 	$(GO) test -run '^$$' -bench . -benchtime 2s ./core/...

@@ -54,10 +54,17 @@ func open(t *testing.T) *studio {
 	return &studio{t: t, url: server.URL, dsn: dsn, b: b, page: browser.Page(b, server.URL+"/")}
 }
 
+// patience is the most that one piece of handiwork may take.
+const patience = 40 * time.Second
+
 // do runs a piece of handiwork and fails the test with what it was waiting for.
 func (s *studio) do(what string, work func()) {
 	s.t.Helper()
+	whole := s.page
+	s.page = whole.Timeout(patience)
+	defer func() { s.page = whole }()
 	if err := rod.Try(work); err != nil {
+		s.page = whole.Timeout(patience)
 		s.t.Fatalf("%s: %v\npage says: %.1600s", what, err, s.page.MustElement("body").MustText())
 	}
 }
@@ -69,12 +76,12 @@ func (s *studio) see(selector, words string) *rod.Element {
 // press clicks an element, again where the page was just being drawn anew.
 func (s *studio) press(selector, words string) {
 	for range 20 {
-		if rod.Try(func() { s.see(selector, words).MustClick() }) == nil {
+		if rod.Try(func() { s.see(selector, words).Timeout(2 * time.Second).MustClick() }) == nil {
 			return
 		}
 		time.Sleep(100 * time.Millisecond)
 	}
-	s.see(selector, words).MustClick()
+	s.t.Fatalf("%s %q cannot be pressed", selector, words)
 }
 
 // choose takes a choice and sees to it that it is taken.

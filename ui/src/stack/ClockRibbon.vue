@@ -39,6 +39,7 @@ const grab = useDrag<{ id: string; from: number; by: number }>({
 const colour: Record<string, string> = { water: '#2c6661', emulsion: '#99594a', silicone: '#4a5877', oil: '#8a5f0c', powder: '#6f664f' }
 const ready = computed(() => since(props.readyAt))
 const base = computed(() => since(props.baseAt))
+const late = computed(() => ready.value > base.value)
 const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
 </script>
 
@@ -57,9 +58,9 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
         <rect v-if="s.set_s" :x="x(since(s.start) + busy(s))" y="31" :width="x(s.set_s) - left" height="8" fill="none" stroke-width="2" :stroke="colour[bases[s.product]] ?? '#44504c'" />
         <rect v-if="busy(s)" :x="x(since(s.start))" y="22" :width="Math.max(1.5, x(busy(s)) - left - 0.8)" height="26" :class="s.id === lit ? 'now' : 'hands'" />
       </g>
-      <g v-for="m in [{ s: 0, say: `chair ${clock(chairAt)}`, end: 'start' }, { s: ready, say: `ready ${clock(readyAt)}`, end: crowded ? 'end' : 'middle' }, { s: base, say: `base ${clock(baseAt)}`, end: crowded ? 'start' : 'middle' }]" :key="m.say">
+      <g v-for="m in [{ s: 0, say: `chair ${clock(chairAt)}`, end: 'start' }, { s: ready, say: `ready ${clock(readyAt)}`, end: crowded ? (late ? 'start' : 'end') : 'middle' }, { s: base, say: `base ${clock(baseAt)}`, end: crowded ? (late ? 'end' : 'start') : 'middle' }]" :key="m.say">
         <line :x1="x(m.s)" :x2="x(m.s)" y1="15" y2="52" class="mark" />
-        <text :x="x(m.s) + (crowded && m.s === ready ? -4 : crowded && m.s === base ? 4 : 0)" y="11" :text-anchor="m.end" class="mk">{{ m.say }}</text>
+        <text :x="x(m.s) + (!crowded || m.s === 0 ? 0 : m.end === 'end' ? -4 : 4)" y="11" :text-anchor="m.end" class="mk">{{ m.say }}</text>
       </g>
       <path :d="`M${x(at) - 6} 84l6-10 6 10z`" class="cursor" />
       <line :x1="x(at)" :x2="x(at)" y1="18" y2="76" class="cursor-line" />

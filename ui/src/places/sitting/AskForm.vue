@@ -49,6 +49,7 @@ const eyes = [
 
 <style scoped>
 .top { display: flex; gap: 16px; align-items: center; }
+  .top .go { flex: none; }
 .done { color: var(--glaze); }
 .implied { margin: -8px 0 0; padding-left: 18px; font-size: 15px; }
 .tick { display: flex; align-items: center; gap: 10px; min-height: 42px; }
