@@ -539,6 +539,40 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 	})
 }
 
+func TestTwoDatesAreComparedAndAClientIsErasedByName(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.do("a second sitting with a drier chin", func() {
+		s.press("nav a", "Clients")
+		s.press(".list b", "Ottoline")
+		s.press("button", "New sitting")
+		s.field("Date").MustInputTime(time.Date(2027, 6, 26, 0, 0, 0, 0, time.UTC))
+		s.press("button", "Plan it")
+		s.tap("chin")
+		s.see("h3", "Chin")
+		s.choose("0 none")
+		s.saved()
+	})
+	s.do("side by side", func() {
+		s.press("nav a", "Clients")
+		s.press(".list b", "Ottoline")
+		s.see("h2", "Two dates side by side")
+		s.see("p", "Changed: chin: oil 3 to 0")
+	})
+	s.do("erase", func() {
+		if off, _ := s.see("button", "Erase for good").Attribute("disabled"); off == nil {
+			t.Error("a client can be erased without writing the name")
+		}
+		s.field("To erase it all, write the name").MustInput("Ottoline Pryce")
+		s.press("button", "Erase for good")
+		s.see("h1", "^Clients$")
+		s.see(".list b", "Corin")
+		if has, _, _ := s.page.HasR(".list b", "Ottoline"); has {
+			t.Error("she is still listed")
+		}
+	})
+}
+
 func TestAFaultyTableIsPreviewedAndAPumpCalibrated(t *testing.T) {
 	s := open(t)
 	s.enter()

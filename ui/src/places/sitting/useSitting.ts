@@ -50,7 +50,7 @@ export function useSitting(id: string) {
       const s = await ask(api.PUT('/api/sittings/{id}', { params: { path: { id } }, body: draft.value }))
       draft.value.version = s.version
       queries.setQueryData(['sitting', id], s)
-      queries.invalidateQueries({ queryKey: ['today'] })
+      for (const stale of ['today', 'skins']) queries.invalidateQueries({ queryKey: [stale] })
       faults.value = []
       say.value = ''
       state.value = 'saved'

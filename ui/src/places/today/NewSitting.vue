@@ -25,7 +25,7 @@ const add = useMutation({
       }),
     ),
   onSuccess: (s) => {
-    queries.invalidateQueries({ queryKey: ['today'] })
+    for (const stale of ['today', 'client', 'clients', 'skins']) queries.invalidateQueries({ queryKey: [stale] })
     queries.setQueryData(['sitting', s.id], s)
     router.push({ name: 'intake', params: { id: s.id } })
   },
