@@ -21,9 +21,6 @@ var Acts = []string{"hands", "setup", "lens_out", "cool", "cleanse", "rinse", "c
 // UnmarshalText accepts the words of Acts.
 func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(string(b), Acts) }
 
-// LicensedActs are the kinds of a treat step that licence and training decide on.
-var LicensedActs = []string{"extraction", "suction", "needling", "light_device", "peel", "blading"}
-
 // Step is one thing to do. Film is in mg/cm² by zone, times in seconds; SetS is the longest of the step's zones.
 type Step struct {
 	ID       string                `json:"id" need:"yes" len:"1..40"`

@@ -23,35 +23,22 @@ type NewReading struct {
 const probeNoise = 0.03
 
 // Read takes a reading into a sitting: the grades it gives become the zone's, the reading is kept with its time, and the
-// sitting is planned anew. On store.ErrStale the sitting returned is the one that stands.
-func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (out Sitting, err error) {
-	stale := false
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		studio, err := store.StudioOf(ctx, tx)
-		if err != nil {
-			return err
-		}
-		was, err := store.SittingOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if was.Version != n.Version {
-			stale = true
-			out, err = a.sitting(was)
-			return err
-		}
+// sitting is planned anew; steps made by hand stay and are checked anew. On store.ErrStale the sitting returned is the one
+// that stands.
+func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (Sitting, error) {
+	return a.rewrite(ctx, who, id, n.Version, "read skin", func(_ pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
 		r := n.Reading
 		r.At = a.wall(studio)
 		if r.By == "probe" {
 			probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
 			shown, err := probe.Read(r.Zone)
 			if err != nil {
-				return err
+				return rewritten{}, err
 			}
 			r.SebumUG, r.Hydration, r.SurfaceC = doc.Round(shown.SebumUG), doc.Round(shown.Hydration), doc.Round(shown.SurfaceC)
 		}
 		if err := r.Grade(); err != nil {
-			return doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
+			return rewritten{}, doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
 		}
 		s := was.Sitting
 		g := s.Client.Zones[r.Zone]
@@ -66,23 +53,16 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 		if r.By == "probe" && r.Zone == face.Cheeks {
 			s.Day.SurfaceC = &r.SurfaceC
 		}
-		kept, err := a.planned(s, studio, nil)
+		now, err := a.sitting(was)
 		if err != nil {
-			return err
+			return rewritten{}, err
 		}
-		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, was.Title, was.Artist, was.Version
-		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
-			return err
+		changed := rewritten{sitting: s, title: was.Title, artist: was.Artist}
+		if now.ByHand {
+			changed.byHand = now.Plan.Prep.Steps
 		}
-		if out, err = a.sitting(kept); err != nil {
-			return err
-		}
-		return store.Audit(ctx, tx, who.ID, "read skin", was.ClientID)
+		return changed, nil
 	})
-	if err == nil && stale {
-		err = store.ErrStale
-	}
-	return out, err
 }
 
 // Skin is a client's skin as it was at one sitting.

@@ -303,26 +303,13 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 
 // SaveSitting plans a changed sitting anew and keeps both. Until base has begun the kit is the studio's as it is now; after
 // that it stays what it was. On store.ErrStale the sitting returned is the one that stands.
-func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e SittingEdit) (out Sitting, err error) {
-	stale := false
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		studio, err := store.StudioOf(ctx, tx)
-		if err != nil {
-			return err
-		}
-		was, err := store.SittingOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if was.Version != e.Version {
-			stale = true
-			out, err = a.sitting(was)
-			return err
-		}
+func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e SittingEdit) (Sitting, error) {
+	return a.rewrite(ctx, who, id, e.Version, "change sitting", func(tx pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
 		s := sitting.Sitting{Format: sitting.Format, Client: e.Client, Look: e.Look, Day: e.Day, Method: e.Method, Kit: was.Sitting.Kit, Lifted: e.Lifted}
 		if !was.BaseAt.Before(a.Now()) {
+			var err error
 			if s.Kit, err = store.Kit(ctx, tx); err != nil {
-				return err
+				return rewritten{}, err
 			}
 		}
 		on, _ := a.today(studio)
@@ -336,26 +323,54 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 			s.Asked = &sitting.Asked{At: now, By: who.Name}
 		}
 		noteTouch(&s.Client, was.Sitting.Client, now)
-		kept, err := a.planned(s, studio, e.Steps)
+		return rewritten{s, e.Title, e.Artist, e.Steps}, nil
+	})
+}
+
+// rewritten is a sitting as a change leaves it, with its steps where they are made by hand.
+type rewritten struct {
+	sitting       sitting.Sitting
+	title, artist string
+	byHand        []stack.Step
+}
+
+// rewrite changes a sitting that was read at a version, plans it anew and keeps both, in one transaction. On
+// store.ErrStale the sitting returned is the one that stands.
+func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
+	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		studio, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
 		}
-		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, e.Title, e.Artist, e.Version
+		was, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if was.Version != version {
+			return store.ErrStale
+		}
+		now, err := change(tx, studio, was)
+		if err != nil {
+			return err
+		}
+		kept, err := a.planned(now.sitting, studio, now.byHand)
+		if err != nil {
+			return err
+		}
+		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, now.title, now.artist, version
 		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
 			return err
 		}
 		if out, err = a.sitting(kept); err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "change sitting", was.ClientID)
+		return store.Audit(ctx, tx, who.ID, act, was.ClientID)
 	})
-	if errors.Is(err, store.ErrStale) { // somebody saved between reading and writing
-		if now, err := a.Sitting(ctx, who, id); err == nil {
+	if errors.Is(err, store.ErrStale) {
+		if now, readErr := a.Sitting(ctx, who, id); readErr == nil {
 			return now, store.ErrStale
 		}
-	}
-	if err == nil && stale {
-		err = store.ErrStale
 	}
 	return out, err
 }

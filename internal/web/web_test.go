@@ -670,7 +670,16 @@ func TestStepsMadeByHandAreTriedKeptAndGivenUpAgain(t *testing.T) {
 	if h.call("PUT", path, e, &kept); !kept.ByHand || kept.Proposed == nil || len(kept.Proposed.Steps) != len(steps) || len(kept.Plan.Prep.Steps) != len(less) {
 		t.Fatalf("by hand %v, %d steps", kept.ByHand, len(kept.Plan.Prep.Steps))
 	}
-	e["version"] = kept.Version
+	var read app.Sitting
+	reading := map[string]any{"version": kept.Version, "reading": map[string]any{"zone": "nose", "by": "blot", "sheet": "specks"}}
+	if res := h.call("POST", path+"/readings", reading, &read); res.StatusCode != 200 || !read.ByHand || len(read.Plan.Prep.Steps) != len(less) {
+		t.Errorf("a reading drops what was made by hand: %d, by hand %v, %d steps", res.StatusCode, read.ByHand, len(read.Plan.Prep.Steps))
+	}
+	var stale struct{ Current app.Sitting }
+	if res := h.call("POST", path+"/readings", reading, &stale); res.StatusCode != 409 || stale.Current.Version != read.Version {
+		t.Errorf("a reading on a stale version: %d, current %d", res.StatusCode, stale.Current.Version)
+	}
+	e["version"] = read.Version
 	delete(e, "steps")
 	if h.call("PUT", path, e, &kept); kept.ByHand || len(kept.Plan.Prep.Steps) != len(steps) {
 		t.Errorf("planned again it is still by hand: %v", kept.ByHand)
