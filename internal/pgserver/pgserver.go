@@ -67,10 +67,12 @@ func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 	}
 	s.bury()
 	if s.running() {
-		if err := s.adopt(); err == nil {
-			return s, s.wait(ctx)
+		if s.adopt(ctx) {
+			return s, nil
 		}
-		_ = s.ctl("stop", "-m", "fast", "-w")
+		if !s.bury() {
+			_ = s.ctl("stop", "-m", "fast", "-w")
+		}
 	}
 	if s.port, err = freePort(); err != nil {
 		return nil, err
@@ -189,7 +191,14 @@ func (s *Server) start() error {
 	if s.fast {
 		options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 	}
-	return s.ctl("start", "-w", "-t", "60", "-l", s.log, "-o", options)
+	var err error
+	for range 5 { // the children of a killed server take a moment to let go of its memory
+		if err = s.ctl("start", "-w", "-t", "60", "-l", s.log, "-o", options); err == nil {
+			return nil
+		}
+		time.Sleep(time.Second)
+	}
+	return err
 }
 
 func (s *Server) ctl(verb string, args ...string) error {
@@ -209,54 +218,72 @@ func (s *Server) ctl(verb string, args ...string) error {
 	return nil
 }
 
-// bury removes the pid file of a postmaster that was killed but that nobody has reaped: its process id still answers, and
-// neither pg_ctl nor the server itself would start over it. The server still refuses to start while a child of the dead
-// one holds its shared memory, whose key is the data folder's own.
-func (s *Server) bury() {
+// bury removes the pid file of a postmaster that was killed but that nobody has reaped, and reports whether it did: its
+// process id still answers, and neither pg_ctl nor the server itself would start over it. The server still refuses to start
+// while a child of the dead one holds its shared memory, whose key is the data folder's own.
+func (s *Server) bury() bool {
 	file := filepath.Join(s.data, "postmaster.pid")
 	b, err := os.ReadFile(file)
 	if err != nil {
-		return
+		return false
 	}
 	pid, _, _ := strings.Cut(string(b), "\n")
 	stat, err := os.ReadFile(filepath.Join("/proc", strings.TrimSpace(pid), "stat"))
 	if err != nil {
-		return // gone altogether, or no /proc: the server deals with that
+		return false // gone altogether, or no /proc: the server deals with that
 	}
-	if _, state, ok := strings.Cut(string(stat), ") "); ok && strings.HasPrefix(state, "Z") {
-		time.Sleep(time.Second) // for its children to notice
-		_ = os.Remove(file)
-	}
+	_, state, ok := strings.Cut(string(stat), ") ")
+	return ok && strings.HasPrefix(state, "Z") && os.Remove(file) == nil
 }
 
 func (s *Server) running() bool { return s.ctl("status") == nil }
 
-// adopt reads the port of a cluster that is already running: the fourth line of its pid file.
-func (s *Server) adopt() error {
+// adopt takes over a cluster that is already running, at the port that the fourth line of its pid file names. One that was
+// killed this very moment may still look alive: it is given up as soon as it stops doing so.
+func (s *Server) adopt(ctx context.Context) bool {
 	b, err := os.ReadFile(filepath.Join(s.data, "postmaster.pid"))
 	if err != nil {
-		return err
+		return false
 	}
 	lines := strings.Split(string(b), "\n")
 	if len(lines) < 4 {
-		return errors.New("pgserver: short pid file")
+		return false
 	}
-	s.port, err = strconv.Atoi(strings.TrimSpace(lines[3]))
-	return err
+	if s.port, err = strconv.Atoi(strings.TrimSpace(lines[3])); err != nil {
+		return false
+	}
+	for range 20 {
+		if s.answers(ctx) == nil {
+			return true
+		}
+		if s.bury() || !s.running() {
+			return false
+		}
+		time.Sleep(pause)
+	}
+	return false
+}
+
+const pause = 100 * time.Millisecond
+
+func (s *Server) answers(ctx context.Context) error {
+	c, err := pgx.Connect(ctx, s.DSN("postgres"))
+	if err != nil {
+		return err
+	}
+	return c.Close(ctx)
 }
 
 func (s *Server) wait(ctx context.Context) error {
 	var last error
 	for range 100 {
-		c, err := pgx.Connect(ctx, s.DSN("postgres"))
-		if err == nil {
-			return c.Close(ctx)
+		if last = s.answers(ctx); last == nil {
+			return nil
 		}
-		last = err
 		select {
 		case <-ctx.Done():
 			return ctx.Err()
-		case <-time.After(100 * time.Millisecond):
+		case <-time.After(pause):
 		}
 	}
 	return fmt.Errorf("the cluster does not answer: %w", last)
