@@ -186,6 +186,7 @@ type Segment struct {
 	TowelledAt []Local  `json:"towelled_at,omitempty"`
 	Flash      bool     `json:"flash,omitempty"`
 	KeepFree   bool     `json:"keep_free,omitempty"`
+	Wind       bool     `json:"wind,omitempty" doc:"windy: less of a mist lands"`
 	Note       string   `json:"note,omitempty" len:"0..200"`
 }
 

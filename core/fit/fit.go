@@ -138,9 +138,7 @@ var scentAndAlcohol = []string{"fragrance", "alcohol_denat"}
 
 var menthol = []string{"menthol"}
 
-func (u *Use) sunscreen() bool {
-	return u.Product != nil && u.Product.Kind.Of().Group == kit.Sunscreen
-}
+func (u *Use) sunscreen() bool { return u.Product != nil && u.Product.Screens() }
 
 // told reports whether the client told of any condition; most clients tell of none.
 func (u *Use) told() bool { return len(u.Case.Conditions) > 0 }

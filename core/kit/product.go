@@ -215,6 +215,15 @@ var soothing = []string{"hyaluronic", "ceramides", "glycerin", "panthenol", "ure
 
 var stinging = []string{"fragrance", "alcohol_denat", "menthol"}
 
+// Screens reports whether the product is there for its factor: sunscreens, and what re-protects over makeup.
+func (p *Product) Screens() bool {
+	switch p.Kind {
+	case "spf_mist", "spf_stick", "spf_cushion", "spf_powder", "spf_fluid":
+		return true
+	}
+	return p.Kind.Of().Group == Sunscreen
+}
+
 // Bland reports whether the product has neither scent nor alcohol nor any active beyond the soothing ones.
 func (p *Product) Bland() bool {
 	if p.Carries(stinging) != "" || p.Retinoid() || p.Kind == "acid_toner" || p.Kind.Polish() {

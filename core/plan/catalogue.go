@@ -11,6 +11,7 @@ import (
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
+	"urncloth/core/wear"
 )
 
 // Catalogue is everything the program goes by: rules, house methods and figures, with their marks and sources.
@@ -27,7 +28,7 @@ type Catalogue struct {
 // Everything returns the catalogue.
 func Everything() Catalogue {
 	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets()}
-	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures()} {
+	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures(), wear.Figures()} {
 		c.Figures = append(c.Figures, list...)
 	}
 	for _, k := range kit.Kinds() {

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"slices"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -13,6 +14,7 @@ import (
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
+	"urncloth/core/wear"
 )
 
 // Format is the name and version of the document.
@@ -31,58 +33,6 @@ type Zones struct {
 type Stack struct {
 	AtBase map[face.Zone][]stack.Layer `json:"at_base"`
 	AtLift map[face.Zone][]stack.Layer `json:"at_lift"`
-}
-
-// Point is one moment of the wear.
-type Point struct {
-	At     day.Local `json:"at"`
-	UVI    doc.Num   `json:"uvi"`
-	Place  string    `json:"place"`
-	Film   doc.Num   `json:"film_mg_cm2"`
-	SPF    doc.Num   `json:"spf_effective"`
-	DoseSE doc.Num   `json:"dose_sed"`
-}
-
-// Shine is when a zone would first show.
-type Shine struct {
-	Zone face.Zone `json:"zone"`
-	At   day.Local `json:"at"`
-}
-
-// TouchStep is one short step of a touch-up.
-type TouchStep struct {
-	Act     stack.Act `json:"act"`
-	Product string    `json:"product,omitempty"`
-	Coats   int       `json:"coats,omitempty" in:"0..10"`
-	Grams   doc.Num   `json:"grams,omitempty" in:"0..1000"`
-}
-
-// TouchUp is one interruption of the wear.
-type TouchUp struct {
-	At      day.Local   `json:"at"`
-	Zones   []string    `json:"zones"`
-	Steps   []TouchStep `json:"steps"`
-	Film    doc.Num     `json:"film_mg_cm2"`
-	SPF     doc.Num     `json:"spf_effective"`
-	Because []string    `json:"because"`
-}
-
-// BagItem is something to take along.
-type BagItem struct {
-	Product string  `json:"product"`
-	Grams   doc.Num `json:"grams"`
-	Count   int     `json:"count"`
-}
-
-// Wear is the wear part. Only the dose is reckoned so far.
-type Wear struct {
-	Dose      stack.Dose `json:"dose"`
-	Curve     []Point    `json:"curve"`
-	DoseSED   doc.Num    `json:"dose_sed"`
-	BudgetSED doc.Num    `json:"budget_sed"`
-	Shine     []Shine    `json:"shine"`
-	TouchUps  []TouchUp  `json:"touch_ups"`
-	Bag       []BagItem  `json:"bag"`
 }
 
 // Left is what is left of makeup on a zone after removal, and what may be.
@@ -118,7 +68,7 @@ type Plan struct {
 	Countdown []prep.Due      `json:"countdown"`
 	Prep      prep.Prep       `json:"prep"`
 	Stack     Stack           `json:"stack"`
-	Wear      Wear            `json:"wear"`
+	Wear      wear.Wear       `json:"wear"`
 	Lift      Lift            `json:"lift"`
 	Aftercare Aftercare       `json:"aftercare"`
 	Findings  []rules.Finding `json:"findings"`
@@ -130,7 +80,7 @@ func Make(s *sitting.Sitting) *Plan {
 	p := blank(c)
 	pr, res := prep.Plan(c)
 	p.Prep = pr
-	p.take(res)
+	p.take(&res, wear.Plan(c, &res))
 	return p
 }
 
@@ -139,7 +89,6 @@ func Make(s *sitting.Sitting) *Plan {
 func Check(from *Plan) *Plan {
 	c := sitting.Open(&from.Sitting)
 	p := blank(c)
-	p.Wear.TouchUps = append(p.Wear.TouchUps, from.Wear.TouchUps...)
 	p.Lift.Steps = complete(from.Lift.Steps)
 	p.Aftercare.Steps = complete(from.Aftercare.Steps)
 	p.Prep.GaveUp, p.Prep.RunnerUp, p.Prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
@@ -148,7 +97,7 @@ func Check(from *Plan) *Plan {
 	p.Prep.Steps = complete(res.Steps)
 	p.Prep.StartsAt, p.Prep.ReadyAt, p.Prep.SlackS = day.Wall(res.StartsAt), day.Wall(res.ReadyAt), res.SlackS
 	res.Findings = prep.WithGivenUp(res.Findings, p.Prep.GaveUp)
-	p.take(res)
+	p.take(&res, wear.Check(c, &res, touchUps(from.Wear.TouchUps)))
 	return p
 }
 
@@ -175,15 +124,24 @@ func blank(c *sitting.Case) *Plan {
 	return &Plan{Zones: zones, Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
 		Prep:  prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
 		Stack: Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
-		Wear:  Wear{Curve: []Point{}, Shine: []Shine{}, TouchUps: []TouchUp{}, Bag: []BagItem{}},
 		Lift:  Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}}, Aftercare: Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}},
 		Findings: []rules.Finding{}}
 }
 
-func (p *Plan) take(res stack.Result) {
+// touchUps is a copy that an evaluation may write into.
+func touchUps(ups []wear.TouchUp) []wear.TouchUp {
+	list := slices.Clone(ups)
+	for i := range list {
+		list[i].Steps = slices.Clone(list[i].Steps)
+	}
+	return list
+}
+
+func (p *Plan) take(res *stack.Result, w wear.Result) {
 	p.Stack.AtBase = res.Layers.ByZone()
-	p.Wear.Dose = res.Dose
-	p.Findings = res.Findings
+	p.Stack.AtLift = w.Layers.ByZone()
+	p.Wear = w.Wear
+	p.Findings = rules.Sort(append(res.Findings, w.Findings...))
 }
 
 // Read reads a plan and returns every fault found in it. What the checker computes anew may be absent.
@@ -198,6 +156,7 @@ func Read(data []byte) (*Plan, doc.Faults) {
 		fs.Add("format", "%q is not %s", p.Format, Format)
 	}
 	fs = append(fs, p.CheckSteps("prep.", p.Prep.Steps)...)
+	fs = append(fs, p.CheckTouchUps("wear.", p.Wear.TouchUps)...)
 	fs = append(fs, p.CheckSteps("lift.", p.Lift.Steps)...)
 	fs = append(fs, p.CheckSteps("aftercare.", p.Aftercare.Steps)...)
 	if len(fs) > 0 {
@@ -231,6 +190,52 @@ func (p *Plan) CheckSteps(prefix string, steps []stack.Step) doc.Faults {
 			if _, ok := s.Start.In(loc); !ok {
 				fs.Add(at+".start", "%s does not exist in %s: the clock skips it", s.Start, p.Sitting.Day.Timezone)
 			}
+		}
+	}
+	return fs
+}
+
+// CheckTouchUps returns what is wrong with touch-ups beyond the bounds of single fields.
+func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
+	var fs doc.Faults
+	loc, err := p.Sitting.Day.Zone()
+	seen := map[string]bool{}
+	zones := func(at string, list []string) {
+		for i, w := range list {
+			var z face.Zone
+			if w != "face" && z.UnmarshalText([]byte(w)) != nil {
+				fs.Add(fmt.Sprintf("%s[%d]", at, i), "%q is neither a zone nor face", w)
+			}
+		}
+	}
+	for i, u := range ups {
+		at := fmt.Sprintf("%stouch_ups[%d]", prefix, i)
+		if seen[u.ID] && u.ID != "" {
+			fs.Add(at+".id", "%q is the id of an earlier touch-up", u.ID)
+		}
+		seen[u.ID] = true
+		zones(at+".zones", u.Zones)
+		for j, s := range u.Steps {
+			step := fmt.Sprintf("%s.steps[%d]", at, j)
+			zones(step+".zones", s.Zones)
+			if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
+				fs.Add(step+".product", "%q is not in the kit", s.Product)
+			}
+			if s.Act == "reapply" && s.Product == "" {
+				fs.Add(step+".product", "is missing; to reapply needs one")
+			}
+		}
+		if err != nil || u.At.IsZero() {
+			continue
+		}
+		moment, ok := u.At.In(loc)
+		base, _ := p.Sitting.Day.BaseAt.In(loc)
+		lift, _ := p.Sitting.Day.LiftAt.In(loc)
+		switch {
+		case !ok:
+			fs.Add(at+".at", "%s does not exist in %s: the clock skips it", u.At, p.Sitting.Day.Timezone)
+		case moment.Before(base) || moment.After(lift):
+			fs.Add(at+".at", "%s is not between base_at (%s) and lift_at (%s)", u.At, p.Sitting.Day.BaseAt, p.Sitting.Day.LiftAt)
 		}
 	}
 	return fs

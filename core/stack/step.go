@@ -9,6 +9,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 )
 
 // Act is what is done in a step.
@@ -64,17 +65,23 @@ func (s *Step) Complete() {
 
 // Layer is one film lying on a zone.
 type Layer struct {
-	Product string    `json:"product"`
-	Kind    kit.Kind  `json:"kind"`
-	Base    kit.Base  `json:"base"`
-	Film    doc.Num   `json:"film_mg_cm2"`
-	Residue doc.Num   `json:"residue_mg_cm2"`
-	SetAt   day.Local `json:"set_at"`
+	Product string      `json:"product"`
+	Kind    kit.Kind    `json:"kind,omitempty"`
+	Base    kit.Base    `json:"base"`
+	Film    doc.Num     `json:"film_mg_cm2"`
+	Residue doc.Num     `json:"residue_mg_cm2"`
+	SetAt   day.Local   `json:"set_at"`
+	Item    string      `json:"item,omitempty"`   // declared makeup, which is no product of the kit
+	Binder  look.Binder `json:"binder,omitempty"` // at removal: what holds it
+	Load    doc.Num     `json:"load,omitempty"`   // at removal: how much of it there is
 
 	setAt   time.Time
 	residue float64
 	step    string
 }
+
+// Set is the instant at which the layer had set.
+func (l Layer) Set() time.Time { return l.setAt }
 
 // Layers is the stack of every zone, the lowest layer first.
 type Layers [face.N][]Layer

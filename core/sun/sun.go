@@ -111,6 +111,35 @@ func Index(t time.Time, p day.Place, sky day.Sky, ground day.Ground, ozone float
 		(1 + HeightPerKM*max(p.HeightM, 0)/1000) * skyFactor[sky] * groundFactor[ground]
 }
 
+// Service gives the open-sky UV index. ClearSky is the one that ships with the program; it needs no network.
+type Service interface {
+	Index(at time.Time, ground day.Ground) float64
+}
+
+// ClearSky is the simulated UV service: the clear-sky model under one sky at one place.
+type ClearSky struct {
+	Place day.Place
+	Sky   day.Sky
+	Ozone float64 // DU
+}
+
+// Over is the simulated service for a day, with its ozone or, where none is given, that of the climatology at that instant.
+func Over(d day.Day, at time.Time) ClearSky {
+	s := ClearSky{d.Place, d.Sky, Ozone(at, d.Place.Lat, d.Place.Lon)}
+	if d.OzoneDU != nil {
+		s.Ozone = *d.OzoneDU
+	}
+	return s
+}
+
+// Index is the open-sky UV index at an instant over that ground.
+func (s ClearSky) Index(at time.Time, ground day.Ground) float64 {
+	return Index(at, s.Place, s.Sky, ground, s.Ozone)
+}
+
+// Up reports whether the sun is above the horizon.
+func Up(at time.Time, p day.Place) bool { return At(at, p.Lat, p.Lon).Elevation > Horizon }
+
 // Ozone is the climatological ozone column in DU. Source: Van Heuklon 1979.
 func Ozone(t time.Time, lat, lon float64) float64 {
 	a, beta, c, f, h, i := 150.0, 1.28, 40.0, -30.0, 3.0, 0.0
@@ -155,12 +184,9 @@ func FirstOutdoors(d day.Day, loc *time.Location, from, until time.Time) (first 
 // StrongOutdoors is how long the client is outdoors while the open-sky index is 3 or more, on a five-minute grid.
 func StrongOutdoors(d day.Day, loc *time.Location, from, until time.Time) time.Duration {
 	var sum time.Duration
-	ozone := Ozone(from, d.Place.Lat, d.Place.Lon)
-	if d.OzoneDU != nil {
-		ozone = *d.OzoneDU
-	}
+	sky := Over(d, from)
 	eachOutdoors(d, loc, from, until, func(t time.Time, part time.Duration, s day.Segment) {
-		if Index(t, d.Place, d.Sky, s.Ground, ozone) >= StrongUVI {
+		if sky.Index(t, s.Ground) >= StrongUVI {
 			sum += part
 		}
 	})

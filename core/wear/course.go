@@ -1,0 +1,209 @@
+package wear
+
+import (
+	"math"
+	"slices"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/sitting"
+	"urncloth/core/sun"
+)
+
+// resistances are the labels for water: none, 40 and 80 minutes. A film decays by its own.
+var resistances = [3]int{0, 40, 80}
+
+func resistance(minutes int) int { return slices.Index(resistances[:], minutes) }
+
+// stretch is a segment of the day as instants; seg is nil indoors between segments.
+type stretch struct {
+	from, to time.Time
+	seg      *day.Segment
+	towels   []time.Time
+}
+
+// piece is a time during which nothing about the client's surroundings changes, five minutes at most.
+type piece struct {
+	from    time.Time
+	minutes float64
+	rate    float64    // SED an hour on bare skin where the client is
+	keeps   [3]float64 // share of a film that is left after it, by resistance
+	half    [3]float64 // after half of it
+	outdoor bool       // outdoors with the sun up
+	wet     bool       // in water or sweating, with the sun up
+	towel   bool       // towelled as it begins
+}
+
+// course is the client's day from base to removal: where they are, what the sun does there, and what that does to a film.
+type course struct {
+	c         *sitting.Case
+	uv        sun.Service
+	stretches []stretch
+	grid      []time.Time // from base_at to lift_at
+	pieces    [][]piece   // from each moment of the grid to the next, or to lift_at
+	lastSun   time.Time   // end of the last piece outdoors with the sun up, zero for none
+}
+
+// newCourse lays the day out. Cuts are moments beyond the grid at which something happens.
+func newCourse(c *sitting.Case, cuts ...time.Time) *course {
+	w := &course{c: c, uv: sun.Over(c.Day, c.BaseAt)}
+	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
+	for i := range c.Day.Segments {
+		s := &c.Day.Segments[i]
+		st := stretch{from: at(s.From), to: at(s.To), seg: s}
+		for _, t := range s.TowelledAt {
+			st.towels = append(st.towels, at(t))
+		}
+		slices.SortFunc(st.towels, time.Time.Compare)
+		w.stretches = append(w.stretches, st)
+	}
+	slices.SortStableFunc(w.stretches, func(a, b stretch) int { return a.from.Compare(b.from) })
+	for t := c.BaseAt; !t.After(c.Until); t = t.Add(Grid) {
+		w.grid = append(w.grid, t)
+	}
+	w.pieces = make([][]piece, len(w.grid))
+	var edges []time.Time
+	for k, t := range w.grid {
+		end := c.Until
+		if k+1 < len(w.grid) {
+			end = w.grid[k+1]
+		}
+		edges = append(edges[:0], t)
+		for _, s := range w.stretches {
+			for _, e := range append([]time.Time{s.from, s.to}, s.towels...) {
+				if e.After(t) && e.Before(end) {
+					edges = append(edges, e)
+				}
+			}
+		}
+		for _, e := range cuts {
+			if e.After(t) && e.Before(end) {
+				edges = append(edges, e)
+			}
+		}
+		slices.SortFunc(edges, time.Time.Compare)
+		edges = append(slices.CompactFunc(edges, time.Time.Equal), end)
+		for i := 0; i+1 < len(edges); i++ {
+			if p := w.piece(edges[i], edges[i+1]); p.minutes > 0 || p.towel {
+				w.pieces[k] = append(w.pieces[k], p)
+				if p.outdoor {
+					w.lastSun = edges[i+1]
+				}
+			}
+		}
+	}
+	return w
+}
+
+// during is the segment a moment falls into, nil for indoors between segments.
+func (w *course) during(t time.Time) *day.Segment {
+	for i := range w.stretches {
+		if s := &w.stretches[i]; !t.Before(s.from) && t.Before(s.to) {
+			return s.seg
+		}
+	}
+	return nil
+}
+
+func (w *course) piece(from, to time.Time) piece {
+	p := piece{from: from, minutes: to.Sub(from).Minutes()}
+	middle := from.Add(to.Sub(from) / 2)
+	seg := w.during(middle)
+	hours := p.minutes / 60
+	up := sun.Up(middle, w.c.Day.Place)
+	if seg != nil {
+		p.outdoor = up && seg.Place.Outdoors()
+		p.wet = up && (inWater(seg) || seg.Activity == "active")
+		p.rate = sun.SEDPerUVIHour * sun.Place(seg.Place) * w.uv.Index(middle, seg.Ground)
+	}
+	for i := range resistances {
+		p.keeps[i] = keeps(seg, i, hours)
+		p.half[i] = math.Sqrt(p.keeps[i])
+	}
+	for _, s := range w.stretches {
+		p.towel = p.towel || slices.ContainsFunc(s.towels, from.Equal)
+	}
+	return p
+}
+
+func inWater(s *day.Segment) bool { return s.Activity == "swim" || s.Place == "water" }
+
+// keeps is the share of a film that is left after so many hours in a segment. [W]
+func keeps(s *day.Segment, resists int, hours float64) float64 {
+	switch {
+	case s != nil && inWater(s) && resists == 0:
+		return math.Pow(keptUnlabel, hours/unlabelIn.Hours())
+	case s != nil && inWater(s):
+		return math.Pow(keptInWater, hours*60/float64(resistances[resists]))
+	case s != nil && s.Activity == "active":
+		return math.Pow(1-[3]float64{lossActive, lossActive40, lossActive80}[resists], hours)
+	case s != nil && s.Place.Outdoors():
+		return math.Pow(1-lossOutdoors, hours)
+	}
+	return math.Pow(1-lossIndoors, hours)
+}
+
+// unkind is how unkind a moment is to interrupt: while active or swimming, still, at a segment's edge or indoors.
+func (w *course) unkind(t time.Time) int {
+	for i := range w.stretches {
+		if s := &w.stretches[i]; t.Equal(s.from) || t.Equal(s.to) {
+			return 0
+		}
+	}
+	switch s := w.during(t); {
+	case s == nil:
+		return 0
+	case s.Activity == "active" || s.Activity == "swim":
+		return unkindActive
+	case s.Place == "indoors":
+		return 0
+	}
+	return unkindStill
+}
+
+// free reports whether nobody may interrupt then.
+func (w *course) keptFree(t time.Time) bool {
+	s := w.during(t)
+	return s != nil && s.KeepFree
+}
+
+// dues are the moments at which a coat is due at once: after towelling, and, under a coat without a label for water, at the
+// end of each stretch in water. Only those while the sun is up and after which the client is outdoors by day count.
+func (w *course) dues() (towels, waterEnds []time.Time) {
+	matters := func(t time.Time) bool {
+		return t.Before(w.lastSun) && !t.Before(w.c.BaseAt) && sun.Up(t, w.c.Day.Place)
+	}
+	for i, s := range w.stretches {
+		for _, t := range s.towels {
+			if matters(t) {
+				towels = append(towels, t)
+			}
+		}
+		next := i+1 < len(w.stretches) && w.stretches[i+1].from.Equal(s.to) && inWater(w.stretches[i+1].seg)
+		if inWater(s.seg) && !next && matters(s.to) {
+			waterEnds = append(waterEnds, s.to)
+		}
+	}
+	return towels, waterEnds
+}
+
+// Budget is the reddening dose in SED that the whole wear may bring: a share of a MED, and no more than 1.75 SED.
+func Budget(c *sitting.Case) float64 {
+	share := budgetMED
+	if c.Day.BudgetMED != nil {
+		share = *c.Day.BudgetMED
+	}
+	return min(share*med[c.Client.Phototype-1], budgetSED)
+}
+
+// wetMinutes is how long the client is in water or sweats while the sun is up.
+func (w *course) wetMinutes() (minutes float64) {
+	for _, ps := range w.pieces {
+		for _, p := range ps {
+			if p.wet {
+				minutes += p.minutes
+			}
+		}
+	}
+	return minutes
+}

@@ -1,0 +1,158 @@
+package wear
+
+import (
+	"slices"
+
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	"urncloth/core/sun"
+)
+
+// each looks at every touch-up: whether it may be then, on shine, with that product, in that way.
+func (e *evaluation) each() {
+	oil := tend(e.sheens, e.c.BaseAt, e.powdered())
+	renewed, powder := false, (*done)(nil)
+	var with *TouchUp
+	for _, v := range e.events {
+		if e.keptFree(v.at) {
+			e.find("interrupts", v.up.ID, 0, "The touch-up at %s falls into a time kept free.", v.up.At.Clock())
+		}
+		shines := oil.until(v.at)
+		blotted, unblotted, powdered := face.Set(0), face.Set(0), false
+		for i := range v.steps {
+			d := &v.steps[i]
+			e.objections(v.up, d)
+			switch {
+			case d.Act == "blot":
+				blotted |= d.zones
+			case d.Act == "apply" && d.p != nil && d.p.Kind == "powder":
+				powdered = true
+			case d.Act == "reapply" && d.p != nil:
+				unblotted |= shines & d.zones &^ blotted
+				if d.p.Kind == "spf_powder" {
+					powder, with = d, v.up
+				} else if d.zones&face.Face != 0 {
+					renewed = true
+				}
+				e.manner(v.up, d)
+			}
+		}
+		if unblotted != 0 {
+			e.find("blot-first", v.up.ID, unblotted, "%s shines at %s: blot before the coat.", face.Names(unblotted.List()), v.up.At.Clock())
+		}
+		oil.blot(blotted, powdered)
+	}
+	if powder != nil && !renewed {
+		e.find("powder-alone", with.ID, powder.zones, "%.3g mg/cm² of %s gives about %.2g by itself; its label says %g.", doc.Round(powder.film), powder.p.Name,
+			sun.Effective(powder.p.SPF, powder.film), powder.p.SPF)
+	}
+}
+
+// powdered is the zones that a powdering in a touch-up reaches.
+func (e *evaluation) powdered() face.Set {
+	if zones := powders(e.c); zones != 0 {
+		return zones
+	}
+	return face.BaseArea &^ face.SetOf(face.UnderEyes)
+}
+
+// manner looks at how a form goes on.
+func (e *evaluation) manner(u *TouchUp, d *done) {
+	switch d.p.Kind {
+	case "spf_stick":
+		var dragged face.Set
+		for _, z := range d.zones.List() {
+			if face.BaseArea.Has(z) && powdery(e.c, z) {
+				dragged |= face.SetOf(z)
+			}
+		}
+		if dragged != 0 {
+			e.find("drags-base", u.ID, dragged, "%s drags the matte or powdered base.", d.p.Name)
+		}
+	case "spf_mist":
+		if d.How != "sponge" && d.How != "shielded" {
+			e.find("mist-near-face", u.ID, d.zones, "%s near the face, and no precautions in the step.", d.p.Name)
+		}
+	}
+}
+
+// objections gathers what speaks against a product of a touch-up into one finding a rule.
+func (e *evaluation) objections(u *TouchUp, d *done) {
+	type kind struct {
+		fit.Objection
+		zones face.Set
+	}
+	var met []kind
+	zones := d.zones
+	if zones == 0 || d.p == nil {
+		return
+	}
+	for _, z := range zones.List() {
+		use := fit.Use{Case: e.c, Product: d.p, Act: string(d.Act), Kind: string(d.p.Kind), How: "press", Zone: z}
+		for _, o := range use.Fits() {
+			if o.Rule == "strips-before-makeup" {
+				continue
+			}
+			i := slices.IndexFunc(met, func(k kind) bool { return k.Objection == o })
+			if i < 0 {
+				i = len(met)
+				met = append(met, kind{o, 0})
+			}
+			met[i].zones |= face.SetOf(z)
+		}
+	}
+	for _, k := range met {
+		f := e.find(k.Rule, u.ID, k.zones, "%s", k.Say)
+		if k.Say == "" {
+			f.Say = rules.Get(k.Rule).Say
+		}
+		*f = f.As(k.Severity)
+		if k.Final {
+			*f = f.NoReason()
+		}
+	}
+}
+
+// atLift is everything that lies on the skin at removal: the layers of prep, sunscreen thinned by the wear, every film a
+// touch-up laid, and the declared makeup in its place over prep.
+func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) stack.Layers {
+	var all stack.Layers
+	for z := range face.N {
+		films := end[z]
+		for _, l := range base[z] {
+			if l.Kind.Of().Group == kit.Sunscreen && len(films) > 0 && films[0].layer.Product == l.Product && films[0].layer.SetAt == l.SetAt {
+				l = thinned(l, films[0].left)
+				films = films[1:]
+			}
+			all[z] = append(all[z], l)
+		}
+		for _, it := range c.Look.Items {
+			if it.Zone.Zones.Has(z) {
+				all[z] = append(all[z], stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load), SetAt: c.Day.BaseAt})
+			}
+		}
+		for _, f := range films {
+			all[z] = append(all[z], thinned(f.layer, f.left))
+		}
+		for _, v := range events {
+			for _, d := range v.steps {
+				if d.Act == "apply" && d.p != nil && d.zones.Has(z) && d.film > 0 {
+					k := d.p.Kind
+					all[z] = append(all[z], stack.Layer{Product: d.p.ID, Kind: k, Base: d.p.Base, Film: doc.Num(d.film), Residue: doc.Num(d.film * k.Of().Stays), SetAt: v.up.At})
+				}
+			}
+		}
+	}
+	return all
+}
+
+func thinned(l stack.Layer, left float64) stack.Layer {
+	l.Film = doc.Num(left)
+	l.Residue = doc.Num(left * l.Kind.Of().Stays)
+	return l
+}

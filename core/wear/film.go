@@ -1,0 +1,226 @@
+package wear
+
+import (
+	"math"
+	"slices"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	"urncloth/core/sun"
+)
+
+// film is one coat lying on a zone: how much is left of it, in mg/cm², and what its label says.
+type film struct {
+	layer   stack.Layer
+	left    float64
+	spf     float64
+	resists int
+}
+
+// screen is the films on every zone.
+type screen [face.N][]film
+
+// logFactor is ln of the factor that films give together: Σ q/2·ln SPF, never above the highest label among them.
+func logFactor(films []film) float64 {
+	var sum, highest float64
+	for _, f := range films {
+		if f.spf <= 1 {
+			continue
+		}
+		l := math.Log(f.spf)
+		sum += min(f.left, sun.FullDose) / sun.FullDose * l
+		highest = max(highest, l)
+	}
+	return min(sum, highest)
+}
+
+// firstCoat is the sunscreen that prep laid, as it is at base: worn off since it set, and stippled over by base.
+func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
+	var s screen
+	stippled := face.Set(0)
+	if c.Look.Base != "none" && c.Look.Coverage != "none" {
+		stippled = face.BaseArea
+	}
+	for z := range face.N {
+		for _, l := range layers[z] {
+			p := c.Product(l.Product)
+			if p == nil || l.Kind.Of().Group != kit.Sunscreen {
+				continue
+			}
+			left := float64(l.Film)
+			if d := c.BaseAt.Sub(l.Set()); d > 0 {
+				left *= keeps(nil, 0, d.Hours())
+			}
+			if stippled.Has(z) {
+				left *= keptUnder
+			}
+			s[z] = append(s[z], film{l, left, p.SPF, resistance(p.WaterResistantMin)})
+		}
+	}
+	return s
+}
+
+// covered is the zones with a first coat, or, where there is none, those that one belongs on.
+func covered(c *sitting.Case, s *screen) face.Set {
+	var laid face.Set
+	for z := range s {
+		if len(s[z]) > 0 {
+			laid |= face.SetOf(face.Zone(z))
+		}
+	}
+	if laid != 0 {
+		return laid
+	}
+	return (face.Face&^face.SetOf(face.Lips, face.Eyelids, face.UnderEyes) | c.Neighbours()) &^ c.Barred().All()
+}
+
+// over is the mean film on zones by area and the factor of the whole: area ÷ Σ (zone area ÷ zone factor).
+func (s *screen) over(c *sitting.Case, zones face.Set) (mean, factor float64) {
+	var area, grams, through float64
+	for _, z := range zones.List() {
+		area += c.Area[z]
+		for _, f := range s[z] {
+			grams += f.left * c.Area[z]
+		}
+		through += c.Area[z] * math.Exp(-logFactor(s[z]))
+	}
+	if area == 0 {
+		return 0, 1
+	}
+	return grams / area, area / through
+}
+
+// reckoned is what the evaluator makes of a day with its touch-ups.
+type reckoned struct {
+	curve  []Point
+	dose   float64
+	screen screen
+	after  []float64 // the factor just after each touch-up
+}
+
+// coat is what one touch-up does to films at an instant: zones blotted, and films laid.
+type coat struct {
+	at      time.Time
+	blotted face.Set
+	lays    []laid
+}
+
+// laid is one film that a touch-up lays.
+type laid struct {
+	product *kit.Product
+	film    float64
+	zones   face.Set
+}
+
+// reckon runs the day from base to removal: films wear off by where the client is, touch-ups add theirs, and what passes
+// through is added up. O(pieces × zones × films).
+func (w *course) reckon(s screen, zones face.Set, coats []coat) reckoned {
+	r := reckoned{curve: make([]Point, 0, len(w.grid)), screen: s, after: make([]float64, len(coats))}
+	for z := range s {
+		r.screen[z] = slices.Clone(s[z])
+	}
+	order := make([]int, len(coats))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return coats[a].at.Compare(coats[b].at) })
+	next := 0
+	lay := func(until time.Time) {
+		for ; next < len(order) && !coats[order[next]].at.After(until); next++ {
+			w.lay(&r.screen, &coats[order[next]])
+			_, r.after[order[next]] = r.screen.over(w.c, zones)
+		}
+	}
+	for k, t := range w.grid {
+		for i := range w.pieces[k] {
+			p := &w.pieces[k][i]
+			if p.towel {
+				r.screen.towel()
+			}
+			lay(p.from)
+			if i == 0 {
+				r.curve = append(r.curve, w.point(t, &r, zones))
+			}
+			w.pass(&r, p, zones)
+		}
+		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
+			lay(t)
+			r.curve = append(r.curve, w.point(t, &r, zones))
+		}
+	}
+	lay(w.c.Until)
+	return r
+}
+
+func (s *screen) towel() {
+	for z := range s {
+		for i := range s[z] {
+			s[z][i].left *= keptTowelled
+		}
+	}
+}
+
+// lay does to the films what a touch-up does.
+func (w *course) lay(s *screen, k *coat) {
+	for _, z := range k.blotted.List() {
+		for i := range s[z] {
+			s[z][i].left *= keptBlotted
+		}
+	}
+	for _, l := range k.lays {
+		for _, z := range l.zones.List() {
+			s[z] = append(s[z], film{l.layer(k.at), l.film, l.product.SPF, resistance(l.product.WaterResistantMin)})
+		}
+	}
+}
+
+func (l *laid) layer(at time.Time) stack.Layer {
+	kind := l.product.Kind
+	return stack.Layer{Product: l.product.ID, Kind: kind, Base: l.product.Base, Film: doc.Num(l.film), Residue: doc.Num(l.film * kind.Of().Stays), SetAt: day.Wall(at)}
+}
+
+func (w *course) point(t time.Time, r *reckoned, zones face.Set) Point {
+	p := Point{At: day.Wall(t), Place: "indoors", DoseSED: doc.Num(r.dose)}
+	ground := day.Ground("")
+	if s := w.during(t); s != nil {
+		p.Place, ground = string(s.Place), s.Ground
+	}
+	p.UVI = doc.Num(w.uv.Index(t, ground))
+	mean, factor := r.screen.over(w.c, zones)
+	p.Film, p.SPF = doc.Num(mean), doc.Num(factor)
+	return p
+}
+
+// pass lets a piece of the day go by.
+func (w *course) pass(r *reckoned, p *piece, zones face.Set) {
+	if p.rate > 0 {
+		var area, through float64
+		for _, z := range zones.List() {
+			area += w.c.Area[z]
+			var sum, highest float64
+			for _, f := range r.screen[z] {
+				if f.spf <= 1 {
+					continue
+				}
+				l := math.Log(f.spf)
+				sum += min(f.left*p.half[f.resists], sun.FullDose) / sun.FullDose * l
+				highest = max(highest, l)
+			}
+			through += w.c.Area[z] * math.Exp(-min(sum, highest))
+		}
+		if area > 0 {
+			r.dose += p.rate * p.minutes / 60 * through / area
+		}
+	}
+	for z := range r.screen {
+		for i := range r.screen[z] {
+			f := &r.screen[z][i]
+			f.left *= p.keeps[f.resists]
+		}
+	}
+}

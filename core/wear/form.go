@@ -1,0 +1,188 @@
+package wear
+
+import (
+	"slices"
+	"time"
+
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/sun"
+)
+
+// bare reports whether there is no makeup base to go through, so that an ordinary sunscreen can be laid again.
+func bare(c *sitting.Case) bool { return c.Look.Base == "none" || c.Look.Coverage == "none" }
+
+// powdery reports whether the finished base is matte or powdered there, so that a stick drags it.
+func powdery(c *sitting.Case, z face.Zone) bool {
+	if bare(c) {
+		return false
+	}
+	if c.Look.Finish == "matte" || c.Look.Base == "powder" {
+		return true
+	}
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Binder == "powder" && it.Zone.Zones.Has(z) })
+}
+
+// form is what renews the face at some moment: a product, how many coats of it, and where it goes.
+type form struct {
+	product *kit.Product
+	coats   int
+	film    float64
+	zones   face.Set
+}
+
+// delivers is the film in mg/cm² that so many coats of a product bring, 0 coats meaning as many as are usual.
+func delivers(p *kit.Product, coats int) (film float64, used int) {
+	d, over := forms[p.Kind]
+	if !over {
+		return sun.FullDose, max(coats, 1)
+	}
+	if coats <= 0 {
+		coats = d.coats
+	}
+	return min(d.perCoat*float64(coats), d.most), coats
+}
+
+// screenable is the zones of some that a product may renew, and the cost of the cautions it brings there.
+func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, cost float64) {
+	cautions := map[string]bool{}
+	for _, z := range on.List() {
+		u := fit.Use{Case: c, Product: p, Act: "reapply", Kind: string(p.Kind), How: "press", Zone: z}
+		met := u.Fits()
+		if slices.ContainsFunc(met, func(o fit.Objection) bool { return o.Bars }) {
+			continue
+		}
+		zones |= face.SetOf(z)
+		for _, o := range met {
+			if o.Severity == rules.Caution {
+				cautions[o.Rule] = true
+			}
+		}
+	}
+	return zones, cautionCost * float64(len(cautions))
+}
+
+// sprayed reports whether a mist is sprayed at the face rather than on a sponge.
+func sprayed(c *sitting.Case) bool { return c.Method.Is("mist_how", "spray") }
+
+// chooser picks the form for each moment: the same wherever wind is the same.
+type chooser struct {
+	c     *sitting.Case
+	on    face.Set
+	wet   bool // long in water or sweat
+	known map[bool]*form
+}
+
+// face is the form that renews the face in that air, nil where the kit has none.
+func (f *chooser) face(windy bool) *form {
+	if known, asked := f.known[windy]; asked {
+		return known
+	}
+	best, least := (*form)(nil), 0.0
+	for i := range f.c.Kit {
+		p := &f.c.Kit[i]
+		k, cost := f.consider(p, windy)
+		if k != nil && (best == nil || cost < least-1e-9) {
+			best, least = k, cost
+		}
+	}
+	f.known[windy] = best
+	return best
+}
+
+func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
+	c := f.c
+	d, over := forms[p.Kind]
+	if p.SPF <= 1 || !over && !(bare(c) && p.Kind == "sunscreen") || p.Empty() {
+		return nil, 0
+	}
+	if p.Kind == "spf_mist" && c.Cold {
+		return nil, 0
+	}
+	zones, cost := screenable(c, p, f.on&face.Face)
+	if zones&face.BaseArea == 0 {
+		return nil, 0
+	}
+	film, coats := delivers(p, 0)
+	cost += sun.FullDose - film
+	var matte, oily, marked bool
+	for _, z := range zones.List() {
+		matte = matte || powdery(c, z)
+		oily = oily || c.Skin[z].Oil >= fit.OilyFrom
+		marked = marked || c.Skin[z].Has(face.Pigment)
+	}
+	if matte {
+		cost += d.powders
+	}
+	if oily {
+		cost += d.waxy
+	}
+	if p.Kind == "spf_stick" && matte || p.Kind == "spf_powder" {
+		cost += cautionCost
+	}
+	if p.SPF < sun.LeastSPF || !p.BroadSpectrum {
+		cost += cautionCost
+	}
+	if p.Kind == "spf_mist" && windy && sprayed(c) {
+		cost += windCost
+	}
+	if dark := c.Client.Phototype >= 4; dark || marked {
+		if !p.Tinted {
+			cost += untintedCost
+		}
+		cost += castCost * float64(p.WhiteCast)
+	}
+	cost += dislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+	if f.wet && p.WaterResistantMin < 80 {
+		cost += wetCost
+	}
+	return &form{p, coats, film, zones}, cost
+}
+
+// Costs of a product without the 80-minute label where the client swims or sweats for long, and of another product than the
+// one laid first. [W]
+const (
+	wetCost   = 0.5
+	otherCost = 0.3
+)
+
+// ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first that
+// may go on them.
+func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
+	var best *form
+	least := 0.0
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		if p.Kind.Of().Group != kit.Sunscreen || p.Empty() {
+			continue
+		}
+		zones, cost := screenable(c, p, on)
+		if zones == 0 {
+			continue
+		}
+		was := false
+		for _, z := range zones.List() {
+			was = was || slices.ContainsFunc(first[z], func(f film) bool { return f.layer.Product == p.ID })
+		}
+		if !was {
+			cost += otherCost
+		}
+		if wet && p.WaterResistantMin < 80 {
+			cost += wetCost
+		}
+		if best == nil || cost < least {
+			best, least = &form{p, 1, sun.FullDose, zones}, cost
+		}
+	}
+	return best
+}
+
+// windy reports whether the client stands in wind at a moment.
+func (w *course) windy(t time.Time) bool {
+	s := w.during(t)
+	return s != nil && s.Wind && s.Place.Outdoors()
+}

@@ -1,0 +1,557 @@
+package wear
+
+import (
+	"math"
+	"slices"
+	"time"
+)
+
+// The search for the touch-ups that renew sunscreen. A node is a moment of the grid at which a coat may be laid; what is
+// minimised is, in this order: minutes of label breaks, coats inside keep_free, windows missed (the early second coat, the
+// reset at half time), SED over budget, interruptions, unkindness, dose, earliest. Where no touch-ups keep the budget, each
+// one beyond what the labels ask has to save a tenth of a SED.
+//
+// All but the dose depend on neighbouring coats alone, so they are a shortest path over the grid, exact in O(n²). The dose
+// depends on every coat before, so it is found by label setting over (dose, what is left of the films), where a label that
+// is worse in all is dropped. Only paths that are still best in what comes before are followed.
+
+// score packs label minutes, keep_free, windows, interruptions and unkindness so that they compare in that order.
+type score int64
+
+const (
+	unkindBits, countBits, missBits, keepBits = 13, 11, 5, 10
+	countShift                                = unkindBits
+	missShift                                 = countShift + countBits
+	keepShift                                 = missShift + missBits
+	labelShift                                = keepShift + keepBits
+)
+
+func pack(label, keep, miss, count, unkind int) score {
+	return score(label)<<labelShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift + score(unkind)
+}
+
+// graver is the part of a score that comes before the dose over budget.
+func (s score) graver() score { return s >> missShift }
+func (s score) count() int    { return int(s>>countShift) & (1<<countBits - 1) }
+func (s score) unkind() int   { return int(s) & (1<<unkindBits - 1) }
+
+// group is zones whose films are alike from base on: one weight, one sum of logs for each resistance, one cap.
+type group struct {
+	share float64 // of the covered area
+	logs  [3]float64
+	cap   float64
+	adds  [2][3]float64 // what a coat adds, in still air and in wind
+	capTo [2]float64
+	blots bool
+}
+
+type window struct{ from, to time.Time }
+
+type search struct {
+	*course
+	last      int // index of the last moment of the grid at which a coat may be laid
+	outdoors  []float64
+	wet       []float64
+	end       int // node that stands for the end
+	towels    []int
+	waterEnds []int
+	firstWet  label
+	formWet   [2]label // in still air and in wind
+	coated    bool     // there is a first coat
+	wind      []int
+	blots     []int
+	unkinds   []int
+	kept      []bool
+	open      []bool // a coat can be laid then
+	windows   [][2]int
+	groups    []group
+	sums      []sum
+	budget    float64
+	best      []score   // least score from a node on
+	floor     []float64 // the least dose from a moment on
+	bare      []float64 // what would reach bare skin from a moment on
+	sunEnd    int
+}
+
+// prepare lays out what every step of the search asks for again and again.
+func (s *search) prepare(towels, waterEnds []time.Time, blots []time.Time, windows []window) {
+	n := len(s.grid)
+	s.end = n
+	s.outdoors, s.wet = make([]float64, n+1), make([]float64, n+1)
+	s.unkinds, s.kept, s.wind = make([]int, n), make([]bool, n), make([]int, n)
+	for k := range n {
+		s.outdoors[k+1], s.wet[k+1] = s.outdoors[k], s.wet[k]
+		for _, p := range s.pieces[k] {
+			if p.outdoor {
+				s.outdoors[k+1] += p.minutes
+				s.sunEnd = k + 1
+			}
+			if p.wet {
+				s.wet[k+1] += p.minutes
+			}
+		}
+		s.unkinds[k], s.kept[k] = s.unkind(s.grid[k]), s.keptFree(s.grid[k])
+		if s.windy(s.grid[k]) {
+			s.wind[k] = 1
+		}
+		if s.grid[k].Before(s.c.WearUntil) {
+			s.last = k
+		}
+	}
+	for _, t := range towels {
+		s.towels = append(s.towels, s.from(t))
+	}
+	for _, t := range waterEnds {
+		s.waterEnds = append(s.waterEnds, s.from(t))
+	}
+	for _, t := range blots {
+		s.blots = append(s.blots, s.from(t))
+	}
+	for _, w := range windows {
+		a, b := s.from(w.from), s.from(w.to.Add(time.Second))-1
+		if a <= b && b <= s.last {
+			s.windows = append(s.windows, [2]int{max(a, 1), b})
+		}
+	}
+	s.list()
+	s.floor = make([]float64, n+1)
+	least := 0.0
+	for _, g := range s.groups {
+		least += g.share * math.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
+	}
+	s.bare = make([]float64, n+1)
+	for k := n - 1; k >= 0; k-- {
+		s.floor[k], s.bare[k] = s.floor[k+1], s.bare[k+1]
+		for _, p := range s.pieces[k] {
+			s.floor[k] += p.rate * p.minutes / 60 * least
+			s.bare[k] += p.rate * p.minutes / 60
+		}
+	}
+}
+
+// from is the first moment of the grid at or after t.
+func (s *search) from(t time.Time) int {
+	return int((max(0, t.Sub(s.grid[0])) + Grid - 1) / Grid)
+}
+
+const near = int(MergeWithin / Grid)
+
+// label is what the labels of one coat's products say of water: the fewest minutes that any of them names, 0 where none
+// does, and whether any names none.
+type label struct {
+	minutes int
+	none    bool
+}
+
+func (l *label) with(minutes int) {
+	switch {
+	case minutes == 0:
+		l.none = true
+	case l.minutes == 0 || minutes < l.minutes:
+		l.minutes = minutes
+	}
+}
+
+// labelled is the label of the coat laid at a node.
+func (s *search) labelled(i int) label {
+	if i == 0 {
+		return s.firstWet
+	}
+	return s.formWet[s.wind[i]]
+}
+
+// breaks is the minutes of label breaks between a coat and the next, or the end.
+func (s *search) breaks(i, j int) int {
+	clock := TwoHours.Minutes()
+	if i == 0 && !s.coated {
+		clock = 0
+	}
+	whole := func(x float64) int { return int(math.Ceil(max(0, x) - 1e-6)) }
+	sum := whole(s.outdoors[j] - s.outdoors[i] - clock)
+	limit := s.labelled(i)
+	due := func(at int) {
+		if at > i && at < j {
+			sum += max(0, (min(j, s.sunEnd)-at)*int(Grid/time.Minute))
+		}
+	}
+	if limit.minutes > 0 {
+		sum += whole(s.wet[j] - s.wet[i] - float64(limit.minutes))
+	}
+	if limit.none {
+		for _, e := range s.waterEnds {
+			due(e)
+		}
+	}
+	for _, e := range s.towels {
+		due(e)
+	}
+	return sum
+}
+
+// step is the score of going from a coat to the next, or to the end.
+func (s *search) step(i, j int) score {
+	miss := 0
+	for _, w := range s.windows {
+		if i < w[0] && j > w[1] {
+			miss++
+		}
+	}
+	total := pack(s.breaks(i, j), 0, miss, 0, 0)
+	if j == s.end {
+		return total
+	}
+	keep := 0
+	if s.kept[j] {
+		keep = 1
+	}
+	total += pack(0, keep, 0, 1, s.unkinds[j])
+	for _, b := range s.blots { // a blot near the coat is done with it
+		if abs(j-b) <= near && (i == 0 || abs(i-b) > near) {
+			total -= pack(0, 0, 0, 1, s.unkinds[b])
+		}
+	}
+	return total
+}
+
+func abs(x int) int { return max(x, -x) }
+
+// plan returns the nodes at which to lay a coat, none where nothing is to be renewed.
+func (s *search) plan() []int {
+	s.best = make([]score, s.end+1)
+	steps := make([][]score, s.end) // from a node to each later one, and last to the end
+	for i := s.last; i >= 0; i-- {
+		if i > 0 && !s.open[i] {
+			continue
+		}
+		steps[i] = make([]score, s.last-i+1)
+		s.best[i] = s.step(i, s.end)
+		steps[i][s.last-i] = s.best[i]
+		for j := i + 1; j <= s.last; j++ {
+			if !s.open[j] {
+				continue
+			}
+			st := s.step(i, j)
+			steps[i][j-i-1] = st
+			s.best[i] = min(s.best[i], st+s.best[j])
+		}
+	}
+	start := pack(0, 0, 0, len(s.blots), 0)
+	for _, b := range s.blots {
+		start += pack(0, 0, 0, 0, s.unkinds[b])
+	}
+	total := start + s.best[0]
+	follow := func(count int) func(score) bool {
+		return func(sum score) bool { return sum.graver() == total.graver() && sum.count() <= count }
+	}
+	fewest := total.count()
+	least := s.most()
+	if least <= s.budget {
+		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, func(sum score) bool { return sum == total }); found != nil {
+			return found
+		}
+	}
+	for count := fewest; least <= s.budget && count <= fewest+moreTouchUps; count++ {
+		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, follow(count)); found != nil {
+			return found
+		}
+	}
+	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
+	limit, at := math.Inf(1), fewest
+	for last, count := math.Inf(1), fewest; count <= fewest+moreTouchUps; count++ {
+		_, dose := s.paths(steps, start, total, math.Inf(1), true, follow(count))
+		if dose > last-overStep {
+			break
+		}
+		last, limit, at = dose, s.budget+overStep*math.Ceil((dose-s.budget)/overStep), count
+	}
+	found, _ := s.paths(steps, start, total, limit+1e-9, false, follow(at))
+	return found
+}
+
+// moreTouchUps is how many touch-ups beyond the fewest are tried for the budget's sake. [W]
+const moreTouchUps = 4
+
+// needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the dose is
+// worse, and that by less than a hundredth of a SED.
+func (s *search) needed(coats []int) []int {
+	for i := len(coats) - 1; i >= 0; i-- {
+		less := slices.Delete(slices.Clone(coats), i, i+1)
+		was, is := s.value(coats), s.value(less)
+		if is.score <= was.score && is.dose-was.dose < idleDose && is.dose <= max(s.budget, was.dose) {
+			coats = less
+		}
+	}
+	return coats
+}
+
+// value is the score and the dose of laying coats at some nodes.
+func (s *search) value(coats []int) mark {
+	m := s.first()
+	m.score = pack(0, 0, 0, len(s.blots), 0)
+	for _, b := range s.blots {
+		m.score += pack(0, 0, 0, 0, s.unkinds[b])
+	}
+	at := 0
+	for k := range s.grid {
+		s.towelled(&m, k)
+		if len(coats) > 0 && coats[0] == k {
+			m.score += s.step(at, k)
+			s.coat(&m, k)
+			at, coats = k, coats[1:]
+		}
+		s.advance(&m, k)
+	}
+	m.score += s.step(at, s.end)
+	return m
+}
+
+// most is the dose with a coat at every moment that may be interrupted: no plan brings less.
+func (s *search) most() float64 {
+	l := s.first()
+	for k := range s.grid {
+		s.towelled(&l, k)
+		if k > 0 && k <= s.last && s.open[k] && !s.kept[k] {
+			s.coat(&l, k)
+		}
+		s.advance(&l, k)
+	}
+	return l.dose
+}
+
+// mark is a label: how things stand just after a coat at a node.
+type mark struct {
+	score   score
+	dose    float64
+	logs    [dims]float64 // sums of logs, as the search lists them
+	node    int
+	promise float64 // what keep goes by where there are too many
+	coated  bool    // the highest label is that of first coat and form together
+	before  *mark
+}
+
+// dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many different
+// first coats; beyond it the last zones are left out of the dose that decides between touch-ups, not of the one reported.
+const dims = 12
+
+// sum is one sum of logs: whose it is, and how it decays.
+type sum struct {
+	group, resists int
+	start          float64
+	adds           [2]float64
+	blots          bool
+}
+
+// list gathers the sums that ever hold anything.
+func (s *search) list() {
+	for i, g := range s.groups {
+		for r := range resistances {
+			if g.logs[r] == 0 && g.adds[0][r] == 0 && g.adds[1][r] == 0 {
+				continue
+			}
+			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}, g.blots})
+		}
+	}
+	if len(s.sums) > dims {
+		s.sums = s.sums[:dims]
+	}
+}
+
+func (s *search) first() mark {
+	var m mark
+	for i, x := range s.sums {
+		m.logs[i] = x.start
+	}
+	return m
+}
+
+func (s *search) coat(m *mark, k int) {
+	wind := s.wind[k]
+	for i := range s.sums {
+		x := &s.sums[i]
+		if x.blots {
+			m.logs[i] *= keptBlotted
+		}
+		m.logs[i] += x.adds[wind]
+	}
+	m.coated = true
+}
+
+// towelled takes off what a towel takes at that very moment; a coat laid then comes after it.
+func (s *search) towelled(m *mark, k int) {
+	if len(s.pieces[k]) > 0 && s.pieces[k][0].towel {
+		for i := range m.logs {
+			m.logs[i] *= keptTowelled
+		}
+	}
+}
+
+// advance lets the time from one moment of the grid to the next go by.
+func (s *search) advance(m *mark, k int) {
+	for n := range s.pieces[k] {
+		p := &s.pieces[k][n]
+		if n > 0 && p.towel {
+			for i := range m.logs {
+				m.logs[i] *= keptTowelled
+			}
+		}
+		if p.rate > 0 {
+			through, at := 0.0, 0
+			for i := range s.groups {
+				g, l := &s.groups[i], 0.0
+				for ; at < len(s.sums) && s.sums[at].group == i; at++ {
+					l += m.logs[at] * p.half[s.sums[at].resists]
+				}
+				highest := g.cap
+				if m.coated {
+					highest = max(g.cap, g.capTo[0], g.capTo[1])
+				}
+				through += g.share * math.Exp(-min(l, highest))
+			}
+			m.dose += p.rate * p.minutes / 60 * through
+		}
+		for i := range s.sums {
+			m.logs[i] *= p.keeps[s.sums[i].resists]
+		}
+	}
+}
+
+// paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more than the
+// limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
+func (s *search) paths(steps [][]score, start, total score, limit float64, doseAlone bool, may func(score) bool) (nodes []int, dose float64) {
+	at := make([][]*mark, s.last+1)
+	zero := s.first()
+	zero.score = start
+	s.towelled(&zero, 0)
+	at[0] = []*mark{&zero}
+	gravest := total >> labelShift
+	width := mostLabels
+	if doseAlone {
+		width = fewLabels
+	}
+	var end *mark
+	for i := 0; i <= s.last; i++ {
+		for _, m := range at[i] {
+			on := *m
+			for j := i + 1; ; j++ {
+				s.advance(&on, j-1)
+				if on.dose+s.floor[j] > limit {
+					break
+				}
+				if j > s.last {
+					for k := j; k < len(s.grid); k++ {
+						s.towelled(&on, k)
+						s.advance(&on, k)
+					}
+					sum := m.score + steps[i][s.last-i]
+					kinder := end != nil && !doseAlone && sum.unkind() < end.score.unkind()
+					less := end == nil || (doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-1e-12
+					if may(sum) && on.dose <= limit && (kinder || less) {
+						end = &mark{score: sum, dose: on.dose, before: m}
+					}
+					break
+				}
+				s.towelled(&on, j)
+				if !s.open[j] {
+					continue
+				}
+				st := steps[i][j-i-1]
+				if (m.score+st)>>labelShift > gravest { // breaks only grow with the wait
+					break
+				}
+				if !may(m.score + st + s.best[j]) {
+					continue
+				}
+				next := on
+				next.score, next.node, next.before = m.score+st, j, m
+				s.coat(&next, j)
+				at[j] = s.keep(at[j], &next, width)
+			}
+		}
+	}
+	if end == nil {
+		return nil, 0
+	}
+	nodes = []int{}
+	for m := end.before; m.before != nil; m = m.before {
+		nodes = append(nodes, m.node)
+	}
+	slices.Reverse(nodes)
+	return nodes, end.dose
+}
+
+// Labels nearer to each other than this are one: a two-thousandth of a SED, and a third of a per cent of the factor. So all
+// that comes before the dose is exact, and the dose to about a hundredth of a SED.
+const (
+	sameDose = 0.0005
+	sameLog  = 0.003
+)
+
+// keep adds a label to those of its node unless one of them is no worse in all, and drops those that it beats.
+func (s *search) keep(list []*mark, m *mark, width int) []*mark {
+	for _, o := range list {
+		if s.beats(o, m) {
+			return list
+		}
+	}
+	kept := list[:0]
+	for _, o := range list {
+		if !s.beats(m, o) {
+			kept = append(kept, o)
+		}
+	}
+	m.promise = 0
+	if len(kept) < width {
+		c := *m
+		return append(kept, &c)
+	}
+	m.promise = s.promise(m)
+	worst := kept[0]
+	for _, o := range kept {
+		if o.promise == 0 {
+			o.promise = s.promise(o)
+		}
+		if o.promise > worst.promise {
+			worst = o
+		}
+	}
+	if m.promise < worst.promise {
+		*worst = *m
+	}
+	return kept
+}
+
+// mostLabels is how many labels of one moment are followed at most. Days with a dozen touch-ups under a budget that can only
+// just be met have more; there the least promising go, and the search is exact no longer but for the label clocks. [W]
+const (
+	mostLabels = 16
+	fewLabels  = 6 // where only the least dose is asked for
+)
+
+// promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
+func (s *search) promise(m *mark) float64 {
+	through, at := 0.0, 0
+	for i := range s.groups {
+		l := 0.0
+		for ; at < len(s.sums) && s.sums[at].group == i; at++ {
+			l += m.logs[at]
+		}
+		through += s.groups[i].share * math.Exp(-min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
+	}
+	return m.dose + through*s.bare[m.node]*promiseShare + float64(m.score.unkind()+unkindActive*m.score.count())*1e-3
+}
+
+// promiseShare is how much of the bare dose to come a coat still answers for. [W]
+const promiseShare = 0.3
+
+// beats reports whether m is no worse than o in everything that still matters.
+func (s *search) beats(m, o *mark) bool {
+	if m.dose > o.dose+sameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() || m.score.unkind() > o.score.unkind() {
+		return false
+	}
+	for i := range s.sums {
+		if m.logs[i] < o.logs[i]-sameLog {
+			return false
+		}
+	}
+	return true
+}

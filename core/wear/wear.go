@@ -1,0 +1,322 @@
+package wear
+
+import (
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	"urncloth/core/sun"
+)
+
+// Point is one moment of the wear: the open-sky UV index, where the client is, the mean film over the covered zones, the
+// factor it really gives, and the reddening dose so far in SED.
+type Point struct {
+	At      day.Local `json:"at"`
+	UVI     doc.Num   `json:"uvi"`
+	Place   string    `json:"place"`
+	Film    doc.Num   `json:"film_mg_cm2"`
+	SPF     doc.Num   `json:"spf_effective"`
+	DoseSED doc.Num   `json:"dose_sed"`
+}
+
+// Shine is when a zone would first show if nobody tended it.
+type Shine struct {
+	Zone face.Zone `json:"zone"`
+	At   day.Local `json:"at"`
+}
+
+// TouchStep is one short step of a touch-up. Grams is what lands; Zones is empty where it is the touch-up's own.
+type TouchStep struct {
+	Act     stack.Act `json:"act" need:"yes"`
+	Product string    `json:"product,omitempty" len:"0..80"`
+	Coats   int       `json:"coats,omitempty" in:"0..20"`
+	Grams   doc.Num   `json:"grams,omitempty" in:"0..1000"`
+	Zones   []string  `json:"zones,omitempty" len:"0..13"`
+	How     string    `json:"how,omitempty" len:"0..60"`
+	Say     string    `json:"say,omitempty" len:"0..1000"`
+}
+
+// TouchUp is one interruption of the wear. Film is what it adds through makeup, SPF the factor of all covered zones just
+// after it, Alone what the film it adds would give by itself.
+type TouchUp struct {
+	ID      string      `json:"id,omitempty" len:"0..40"`
+	At      day.Local   `json:"at" need:"yes"`
+	Zones   []string    `json:"zones" len:"0..13"`
+	Steps   []TouchStep `json:"steps" len:"0..20"`
+	Film    doc.Num     `json:"film_mg_cm2" in:"0..100"`
+	SPF     doc.Num     `json:"spf_effective" in:"0..1000"`
+	Alone   doc.Num     `json:"spf_alone" in:"0..1000"`
+	Because []string    `json:"because" len:"0..40"`
+}
+
+// BagItem is something to take along: grams as they leave the pack, or pieces.
+type BagItem struct {
+	Product string  `json:"product"`
+	Grams   doc.Num `json:"grams"`
+	Count   int     `json:"count"`
+}
+
+// Honest is the numbers to say aloud: what the label says, what the first coat gives at base, and the least that the client
+// stands outdoors with.
+type Honest struct {
+	Label    doc.Num   `json:"label"`
+	AtBase   doc.Num   `json:"at_base"`
+	Least    doc.Num   `json:"least"`
+	LeastAt  day.Local `json:"least_at,omitzero"`
+	Unscreen doc.Num   `json:"unscreened_sed"` // what would reach bare skin that day
+}
+
+// Wear is the wear part of a plan.
+type Wear struct {
+	Dose      stack.Dose `json:"dose"`
+	Curve     []Point    `json:"curve"`
+	DoseSED   doc.Num    `json:"dose_sed"`
+	BudgetSED doc.Num    `json:"budget_sed"`
+	Honest    Honest     `json:"honest"`
+	Shine     []Shine    `json:"shine"`
+	TouchUps  []TouchUp  `json:"touch_ups"`
+	Bag       []BagItem  `json:"bag"`
+	Card      []string   `json:"card"` // the touch-ups in the client's words
+}
+
+// Result is the wear and what lies on the skin at its end.
+type Result struct {
+	Wear     Wear
+	Layers   stack.Layers // every layer, films thinned and topped up, as at removal
+	Findings []rules.Finding
+}
+
+// Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
+func Plan(c *sitting.Case, prep *stack.Result) Result {
+	p := &planner{c: c, first: firstCoat(c, &prep.Layers), sheens: sheens(c, &prep.Layers, prep.Steps)}
+	p.course = newCourse(c)
+	p.covered = covered(c, &p.first)
+	ups := p.touchUps()
+	return evaluate(c, prep, p.course, ups, true)
+}
+
+// Check evaluates touch-ups as they stand: their moments, products and coats are kept, films, grams, factors, dose and
+// findings computed anew.
+func Check(c *sitting.Case, prep *stack.Result, ups []TouchUp) Result {
+	var cuts []time.Time
+	for _, u := range ups {
+		at, _ := u.At.In(c.Loc)
+		cuts = append(cuts, at)
+	}
+	return evaluate(c, prep, newCourse(c, cuts...), ups, false)
+}
+
+type planner struct {
+	*course
+	c       *sitting.Case
+	first   screen
+	covered face.Set
+	sheens  []sheen
+	form    chooser
+	body    *form
+}
+
+// powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature eyes.
+func powders(c *sitting.Case) face.Set {
+	if bare(c) || c.Look.Finish == "dewy" {
+		return 0
+	}
+	var zones face.Set
+	for _, z := range face.BaseArea.List() {
+		if z.Class() != face.Eye && (c.Look.Finish == "matte" || c.Skin[z].Oil >= 2 && c.Skin[z].Water >= 2) {
+			zones |= face.SetOf(z)
+		}
+	}
+	return zones &^ c.Barred().All()
+}
+
+func (p *planner) powder() *kit.Product {
+	for i := range p.c.Kit {
+		q := &p.c.Kit[i]
+		if q.Kind != "powder" || q.Empty() {
+			continue
+		}
+		if zones, cost := screenable(p.c, q, face.BaseArea&^p.c.Barred().All()); zones != 0 && cost == 0 {
+			return q
+		}
+	}
+	return nil
+}
+
+// touchUps searches for the coats, puts the blots that are left beside them, and writes each out in steps.
+func (p *planner) touchUps() []TouchUp {
+	c := p.c
+	wet := p.wetMinutes() > 40
+	p.form = chooser{c, p.covered, wet, map[bool]*form{}}
+	p.body = ordinary(c, &p.first, p.covered&^face.Face, wet)
+	powdered := face.Set(0)
+	if p.powder() != nil {
+		powdered = powders(c)
+	}
+	shines := p.blots(tend(p.sheens, c.BaseAt, powdered), nil)
+	half := c.BaseAt.Add(c.WearUntil.Sub(c.BaseAt) / 2)
+	reset := c.WearUntil.Sub(c.BaseAt) >= longWear
+	alone := shines
+	var coats []time.Time
+	if !p.lastSun.IsZero() && (p.form.face(false) != nil || p.form.face(true) != nil) {
+		var windows []window
+		if reset {
+			windows = append(windows, window{half.Add(-resetWithin), half.Add(resetWithin)})
+		}
+		if first := c.FirstSun; c.Method.Is("second_coat", "early") && !first.IsZero() {
+			windows = append(windows, window{first.Add(earlyFrom), first.Add(earlyUntil)})
+		}
+		s := &search{course: p.course, budget: Budget(c), coated: p.coated()}
+		s.groups = p.groups()
+		s.firstWet = p.firstLabel()
+		s.open = make([]bool, len(p.grid))
+		for i, windy := range []bool{false, true} {
+			s.formWet[i] = p.coatLabel(windy)
+		}
+		for k, t := range p.grid {
+			s.open[k] = k > 0 && t.Before(c.WearUntil) && p.form.face(p.windy(t)) != nil
+		}
+		towels, ends := p.dues()
+		s.prepare(towels, ends, shines, windows)
+		for _, k := range s.needed(s.plan()) {
+			coats = append(coats, p.grid[k])
+		}
+		alone = p.blots(tend(p.sheens, c.BaseAt, powdered), coats)
+	}
+	type event struct {
+		at          time.Time
+		coat, reset bool
+	}
+	var events []event
+	for _, t := range coats {
+		events = append(events, event{at: t, coat: true})
+	}
+	for _, t := range alone {
+		events = append(events, event{at: t})
+	}
+	slices.SortFunc(events, func(a, b event) int { return a.at.Compare(b.at) })
+	if reset {
+		near, best := -1, resetWithin+time.Second
+		for i, e := range events {
+			if d := e.at.Sub(half).Abs(); d < best && (e.coat || near < 0 || !events[near].coat) {
+				near, best = i, d
+			}
+		}
+		if near < 0 {
+			if at, found := p.kindest(half); found {
+				events = append(events, event{at: at, reset: true})
+			}
+		} else {
+			events[near].reset = true
+		}
+		slices.SortFunc(events, func(a, b event) int { return a.at.Compare(b.at) })
+	}
+	ups := make([]TouchUp, len(events))
+	for i, e := range events {
+		ups[i] = p.write(e.at, e.coat, e.reset, "t"+strconv.Itoa(i+1))
+	}
+	p.explain(ups, coats, shines)
+	return ups
+}
+
+// kindest is the moment nearest to half time, the kindest within twenty minutes of it.
+func (p *planner) kindest(half time.Time) (best time.Time, found bool) {
+	least := math.Inf(1)
+	for _, t := range p.grid[1:] {
+		d := t.Sub(half).Abs()
+		if d > resetWithin || p.keptFree(t) || !t.Before(p.c.WearUntil) {
+			continue
+		}
+		if cost := float64(p.unkind(t))*1000 + d.Minutes(); cost < least {
+			best, least, found = t, cost, true
+		}
+	}
+	return best, found
+}
+
+func (p *planner) coated() bool {
+	return slices.ContainsFunc(p.first[:], func(fs []film) bool { return len(fs) > 0 })
+}
+
+// firstLabel is what the labels of the first coat say of water. Zones at the eyes keep no clock of their own.
+func (p *planner) firstLabel() (l label) {
+	for _, z := range p.covered.List() {
+		for _, f := range p.first[z] {
+			if z.Class() != face.Eye {
+				l.with(resistances[f.resists])
+			}
+		}
+	}
+	return l
+}
+
+// coatLabel is what the labels of a coat in that air say of water.
+func (p *planner) coatLabel(windy bool) (l label) {
+	for _, k := range p.lays(windy) {
+		if k.zones != 0 {
+			l.with(k.product.WaterResistantMin)
+		}
+	}
+	return l
+}
+
+// groups gathers covered zones whose films go the same way all day.
+func (p *planner) groups() []group {
+	var list []group
+	var area float64
+	for _, z := range p.covered.List() {
+		area += p.c.Area[z]
+	}
+	for _, z := range p.covered.List() {
+		g := group{share: p.c.Area[z] / area, blots: blotted.Has(z)}
+		for _, f := range p.first[z] {
+			if f.spf > 1 {
+				g.logs[f.resists] += min(f.left, sun.FullDose) / sun.FullDose * math.Log(f.spf)
+				g.cap = max(g.cap, math.Log(f.spf))
+			}
+		}
+		for i, windy := range []bool{false, true} {
+			for _, l := range p.lays(windy) {
+				if l.zones.Has(z) {
+					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / sun.FullDose * math.Log(l.product.SPF)
+					g.capTo[i] = max(g.capTo[i], math.Log(l.product.SPF))
+				}
+			}
+		}
+		like := slices.IndexFunc(list, func(o group) bool {
+			o.share = g.share
+			return o == g
+		})
+		if like >= 0 {
+			list[like].share += g.share
+			continue
+		}
+		list = append(list, g)
+	}
+	return list
+}
+
+// lays is the films of a coat in that air.
+func (p *planner) lays(windy bool) []laid {
+	var list []laid
+	f := p.form.face(windy)
+	if f == nil {
+		return nil
+	}
+	list = append(list, laid{f.product, f.film, f.zones})
+	rest := p.covered &^ face.Face
+	if p.body != nil {
+		list = append(list, laid{p.body.product, p.body.film, p.body.zones & rest})
+	} else if zones, _ := screenable(p.c, f.product, rest); zones != 0 {
+		list[0].zones |= zones
+	}
+	return list
+}

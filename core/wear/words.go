@@ -1,0 +1,256 @@
+package wear
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/sitting"
+)
+
+// write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
+func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
+	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []string{}}
+	zones := face.BaseArea &^ p.c.Barred().All()
+	tissue := TouchStep{Act: "blot"}
+	if b := p.sundry("blotting_paper", "tissue"); b != nil {
+		tissue.Product = b.ID
+	}
+	u.Steps = append(u.Steps, tissue)
+	if reset {
+		u.Because = append(u.Because, "reset")
+		u.Steps = append(u.Steps, p.resetSteps()...)
+	}
+	if coat {
+		for i, l := range p.lays(p.windy(at)) {
+			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product)}
+			_, s.Coats = delivers(l.product, 0)
+			if i > 0 || l.zones&^face.Face != 0 {
+				s.Zones = names(l.zones)
+			}
+			zones |= l.zones
+			u.Steps = append(u.Steps, s)
+		}
+	}
+	if q := p.powder(); q != nil {
+		if on := powders(p.c); on != 0 {
+			u.Steps = append(u.Steps, TouchStep{Act: "apply", Product: q.ID, Zones: names(on), How: "press"})
+		}
+	}
+	u.Zones = names(zones)
+	return u
+}
+
+// names writes zones one by one, but a whole base as "face".
+func names(zones face.Set) []string {
+	list := []string{}
+	if whole := face.BaseArea &^ face.SetOf(face.UnderEyes); zones&whole == whole {
+		list = append(list, "face")
+		zones &^= face.Face
+	}
+	for _, z := range zones.List() {
+		list = append(list, z.String())
+	}
+	return list
+}
+
+func (p *planner) how(q *kit.Product) string {
+	switch {
+	case q.Kind == "spf_mist" && sprayed(p.c):
+		return "shielded"
+	case q.Kind == "spf_mist" || q.Kind == "spf_fluid":
+		return "sponge"
+	case q.Kind == "spf_stick":
+		return "glide"
+	}
+	return "press"
+}
+
+// resetSteps clean what has slid and moisten what has dried, half-way through a long wear.
+func (p *planner) resetSteps() []TouchStep {
+	c := p.c
+	var list []TouchStep
+	for i := range c.Kit {
+		if q := &c.Kit[i]; q.Kind == "micellar" && !q.Empty() {
+			if zones, cost := screenable(c, q, face.SetOf(face.Nose, face.Chin)); zones != 0 && cost == 0 {
+				list = append(list, TouchStep{Act: "cleanse", Product: q.ID, Zones: names(zones), How: "bud"})
+				break
+			}
+		}
+	}
+	if c.Cold {
+		return list
+	}
+	for i := range c.Kit {
+		if q := &c.Kit[i]; q.Kind == "mist" && !q.Empty() {
+			if zones, cost := screenable(c, q, face.SetOf(face.Cheeks, face.Jaw)); zones != 0 && cost == 0 {
+				return append(list, TouchStep{Act: "apply", Product: q.ID, Zones: names(zones), How: "sponge"})
+			}
+		}
+	}
+	return list
+}
+
+// explain names, for each touch-up, the rules that would break without it.
+func (p *planner) explain(ups []TouchUp, coats, shines []time.Time) {
+	for i := range ups {
+		u := &ups[i]
+		at, _ := u.At.In(p.c.Loc)
+		n := slices.IndexFunc(coats, at.Equal)
+		add := func(id string) {
+			if !slices.Contains(u.Because, id) {
+				u.Because = append(u.Because, id)
+			}
+		}
+		if n < 0 {
+			if !slices.Contains(u.Because, "reset") {
+				add("shine")
+			}
+			continue
+		}
+		before := p.c.BaseAt
+		if n > 0 {
+			before = coats[n-1]
+		}
+		after := p.c.Until
+		if n+1 < len(coats) {
+			after = coats[n+1]
+		}
+		for _, rule := range p.broken(before, at, after) {
+			add(rule)
+		}
+		if len(u.Because) == 0 {
+			switch {
+			case p.c.Method.Is("second_coat", "early") && n == 0:
+				add("second_coat")
+			case slices.ContainsFunc(shines, func(t time.Time) bool { return t.Sub(at).Abs() <= MergeWithin }):
+				add("shine")
+			default:
+				add("dose-over-budget")
+			}
+		}
+	}
+}
+
+// broken lists the label rules that would break between two coats were there none between them.
+func (p *planner) broken(before, at, after time.Time) []string {
+	var outdoors, wet float64
+	var list []string
+	limit := p.firstLabel()
+	if before.After(p.c.BaseAt) {
+		limit = p.coatLabel(p.windy(before))
+	}
+	for _, ps := range p.pieces {
+		for _, q := range ps {
+			if q.from.Before(before) || !q.from.Before(after) {
+				continue
+			}
+			if q.outdoor {
+				outdoors += q.minutes
+			}
+			if q.wet {
+				wet += q.minutes
+			}
+		}
+	}
+	towels, ends := p.dues()
+	within := func(t time.Time) bool { return t.After(before) && !t.After(at) }
+	if slices.ContainsFunc(towels, within) {
+		list = append(list, "reapply-after-towel")
+	}
+	if limit.minutes > 0 && wet > float64(limit.minutes)+1e-6 || limit.none && slices.ContainsFunc(ends, within) {
+		list = append(list, "reapply-after-water")
+	}
+	if outdoors > TwoHours.Minutes()+1e-6 || !p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
+		list = append(list, "reapply-two-hours")
+	}
+	return list
+}
+
+// say words a step for whoever holds the bag.
+func (e *evaluation) say(d *done, at time.Time) string {
+	where := face.Names(d.zones.List())
+	if d.zones&face.BaseArea == face.BaseArea || d.zones&face.BaseArea == face.BaseArea&^face.SetOf(face.UnderEyes) {
+		rest := (d.zones &^ face.Face).List()
+		where = "the face"
+		if len(rest) > 0 {
+			where += ", " + face.Names(rest)
+		}
+	}
+	switch {
+	case d.Act == "blot" && d.p != nil:
+		return fmt.Sprintf("Press %s on what shines; do not rub.", d.p.Name)
+	case d.Act == "blot":
+		return "Press a clean tissue on what shines; do not rub."
+	case d.p == nil:
+		return ""
+	case d.Act == "cleanse":
+		return fmt.Sprintf("Lift what has slid with %s on a bud, one bud a dip, and press dry.", d.p.Name)
+	case d.Act == "apply" && d.p.Kind == "powder":
+		return fmt.Sprintf("When it has set, press %s on %s.", d.p.Name, where)
+	case d.Act == "apply":
+		return fmt.Sprintf("Press a little %s on %s with a damp sponge.", d.p.Name, where)
+	case d.Act != "reapply":
+		return ""
+	}
+	n, unit := d.p.Units(e.leaves(d.p, float64(d.Grams), at))
+	amount := kit.Say(e.leaves(d.p, float64(d.Grams), at), n, unit)
+	switch d.p.Kind {
+	case "spf_mist":
+		how := "eyes and mouth shut, breath held, at arm's length and by its label"
+		if d.How == "sponge" {
+			how = "sprayed on a damp sponge and pressed, eyes and mouth shut"
+		} else if d.How != "shielded" {
+			how = ""
+		}
+		return strings.TrimSuffix(fmt.Sprintf("%s of %s on %s, a minute between them: %s, %s", coatWords(d.Coats), d.p.Name, where, amount, how), ", ") + ". Never near a flame."
+	case "spf_fluid":
+		return fmt.Sprintf("Press %s on %s with a damp sponge: %s. Wait until it has set.", d.p.Name, where, amount)
+	case "spf_cushion":
+		return fmt.Sprintf("Press %s on %s, a second time where it thins: %s.", d.p.Name, where, amount)
+	case "spf_stick":
+		return fmt.Sprintf("Glide %s over %s, %d passes, no pulling: %s.", d.p.Name, where, max(d.Coats, 1), amount)
+	case "spf_powder":
+		return fmt.Sprintf("Press %s over %s, %d full passes.", d.p.Name, where, max(d.Coats, 1))
+	}
+	return fmt.Sprintf("Pat %s on %s at the full dose: %s.", d.p.Name, where, amount)
+}
+
+func coatWords(n int) string {
+	switch n {
+	case 1:
+		return "One coat"
+	case 2:
+		return "Two coats"
+	case 3:
+		return "Three coats"
+	}
+	return fmt.Sprintf("%d coats", n)
+}
+
+// card is the touch-ups in the client's words, and what they cannot do.
+func card(c *sitting.Case, w *Wear) []string {
+	list := []string{}
+	for _, u := range w.TouchUps {
+		var parts []string
+		for _, s := range u.Steps {
+			if s.Say != "" {
+				parts = append(parts, s.Say)
+			}
+		}
+		list = append(list, u.At.Clock()+"  "+strings.Join(parts, " "))
+	}
+	if c.Daylight {
+		if len(w.TouchUps) == 0 {
+			list = append(list, "No touch-up is planned. Should the day change, renew sunscreen at least every two hours outdoors, and at once after towelling.")
+		}
+		list = append(list,
+			"Shade, a hat and clothing come first; the label decides when they and this card differ.",
+			"Sunscreen lets less through. It does not make any length of time in the sun harmless.")
+	}
+	return append(list, "Stinging: take it off with lukewarm water. Swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.")
+}
