@@ -90,6 +90,9 @@ func (l Local) String() string { return l.t.Format(localForm) }
 // Clock is the time of day alone, 09:00.
 func (l Local) Clock() string { return l.t.Format("15:04") }
 
+// Add is the wall clock so many minutes later, with no regard to changes of the clock.
+func (l Local) Add(minutes int) Local { return Local{l.t.Add(time.Duration(minutes) * time.Minute)} }
+
 // IsZero reports whether no time was given.
 func (l Local) IsZero() bool { return l.t.IsZero() }
 
@@ -236,7 +239,9 @@ func (l Local) In(loc *time.Location) (at time.Time, ok bool) {
 
 // Wall returns what the clock shows at an instant, in the instant's own zone.
 func Wall(at time.Time) Local {
-	return Local{time.Date(at.Year(), at.Month(), at.Day(), at.Hour(), at.Minute(), at.Second(), 0, time.UTC)}
+	y, m, d := at.Date()
+	hour, minute, second := at.Clock()
+	return Local{time.Date(y, m, d, hour, minute, second, 0, time.UTC)}
 }
 
 // Check returns what is wrong with the day beyond the bounds of single fields; path is put before each field.

@@ -46,3 +46,13 @@ func BenchmarkWearOfFourteenHours(b *testing.B) {
 		})
 	}
 }
+
+func BenchmarkCheckOfFourteenHours(b *testing.B) {
+	s := longDays(b)["mixed"]
+	c := sitting.Open(s)
+	_, res := prep.Plan(c)
+	ups := wear.Plan(c, &res).Wear.TouchUps
+	for b.Loop() {
+		wear.Check(c, &res, ups)
+	}
+}

@@ -41,7 +41,8 @@ type course struct {
 	stretches []stretch
 	grid      []time.Time // from base_at to lift_at
 	pieces    [][]piece   // from each moment of the grid to the next, or to lift_at
-	lastSun   time.Time   // end of the last piece outdoors with the sun up, zero for none
+	decay     *decay
+	lastSun   time.Time // end of the last piece outdoors with the sun up, zero for none
 }
 
 // newCourse lays the day out. Cuts are moments beyond the grid at which something happens.
@@ -61,7 +62,11 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 	for t := c.BaseAt; !t.After(c.Until); t = t.Add(Grid) {
 		w.grid = append(w.grid, t)
 	}
+	for _, s := range w.stretches {
+		cuts = append(append(cuts, s.from, s.to), s.towels...)
+	}
 	w.pieces = make([][]piece, len(w.grid))
+	all := make([]piece, 0, len(w.grid)+len(cuts))
 	var edges []time.Time
 	for k, t := range w.grid {
 		end := c.Until
@@ -69,13 +74,6 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 			end = w.grid[k+1]
 		}
 		edges = append(edges[:0], t)
-		for _, s := range w.stretches {
-			for _, e := range append([]time.Time{s.from, s.to}, s.towels...) {
-				if e.After(t) && e.Before(end) {
-					edges = append(edges, e)
-				}
-			}
-		}
 		for _, e := range cuts {
 			if e.After(t) && e.Before(end) {
 				edges = append(edges, e)
@@ -83,9 +81,11 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		}
 		slices.SortFunc(edges, time.Time.Compare)
 		edges = append(slices.CompactFunc(edges, time.Time.Equal), end)
+		first := len(all)
 		for i := 0; i+1 < len(edges); i++ {
 			if p := w.piece(edges[i], edges[i+1]); p.minutes > 0 || p.towel {
-				w.pieces[k] = append(w.pieces[k], p)
+				all = append(all, p)
+				w.pieces[k] = all[first:len(all):len(all)]
 				if p.outdoor {
 					w.lastSun = edges[i+1]
 				}
@@ -93,6 +93,13 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		}
 	}
 	return w
+}
+
+// decay is what a piece of that length leaves of a film in a segment.
+type decay struct {
+	seg         *day.Segment
+	minutes     float64
+	keeps, half [3]float64
 }
 
 // during is the segment a moment falls into, nil for indoors between segments.
@@ -110,18 +117,23 @@ func (w *course) piece(from, to time.Time) piece {
 	middle := from.Add(to.Sub(from) / 2)
 	seg := w.during(middle)
 	hours := p.minutes / 60
-	up := sun.Up(middle, w.c.Day.Place)
 	if seg != nil {
+		up := sun.Up(middle, w.c.Day.Place)
 		p.outdoor = up && seg.Place.Outdoors()
 		p.wet = up && (inWater(seg) || seg.Activity == "active")
 		p.rate = sun.SEDPerUVIHour * sun.Place(seg.Place) * w.uv.Index(middle, seg.Ground)
 	}
-	for i := range resistances {
-		p.keeps[i] = keeps(seg, i, hours)
-		p.half[i] = math.Sqrt(p.keeps[i])
+	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike
+		d := &decay{seg: seg, minutes: p.minutes}
+		for i := range resistances {
+			d.keeps[i] = keeps(seg, i, hours)
+			d.half[i] = math.Sqrt(d.keeps[i])
+		}
+		w.decay = d
 	}
-	for _, s := range w.stretches {
-		p.towel = p.towel || slices.ContainsFunc(s.towels, from.Equal)
+	p.keeps, p.half = w.decay.keeps, w.decay.half
+	for i := range w.stretches {
+		p.towel = p.towel || slices.ContainsFunc(w.stretches[i].towels, from.Equal)
 	}
 	return p
 }

@@ -139,7 +139,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			v.lays = append(v.lays, laid{d.p, d.film, zones})
 			for _, z := range zones.List() {
 				added[z] += d.film
-				alone[z] = append(alone[z], film{left: d.film, spf: d.p.SPF})
+				alone[z] = append(alone[z], newFilm(stack.Layer{}, d.film, d.p.SPF, 0))
 			}
 		case s.Act == "apply" && d.p != nil:
 			d.film = d.p.Kind.Of().Film

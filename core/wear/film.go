@@ -19,22 +19,27 @@ type film struct {
 	layer   stack.Layer
 	left    float64
 	spf     float64
+	log     float64 // ln of spf, 0 for none
 	resists int
+}
+
+func newFilm(l stack.Layer, left, spf float64, waterMin int) film {
+	return film{l, left, spf, math.Log(max(spf, 1)), resistance(waterMin)}
 }
 
 // screen is the films on every zone.
 type screen [face.N][]film
 
 // logFactor is ln of the factor that films give together: Σ q/2·ln SPF, never above the highest label among them.
-func logFactor(films []film) float64 {
+func logFactor(films []film) float64 { return logAfter(films, &[3]float64{1, 1, 1}) }
+
+// logAfter is logFactor after a time that left so much of each film, by resistance.
+func logAfter(films []film, keeps *[3]float64) float64 {
 	var sum, highest float64
-	for _, f := range films {
-		if f.spf <= 1 {
-			continue
-		}
-		l := math.Log(f.spf)
-		sum += min(f.left, sun.FullDose) / sun.FullDose * l
-		highest = max(highest, l)
+	for i := range films {
+		f := &films[i]
+		sum += min(f.left*keeps[f.resists], sun.FullDose) / sun.FullDose * f.log
+		highest = max(highest, f.log)
 	}
 	return min(sum, highest)
 }
@@ -59,7 +64,7 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 			if stippled.Has(z) {
 				left *= keptUnder
 			}
-			s[z] = append(s[z], film{l, left, p.SPF, resistance(p.WaterResistantMin)})
+			s[z] = append(s[z], newFilm(l, left, p.SPF, p.WaterResistantMin))
 		}
 	}
 	return s
@@ -174,7 +179,7 @@ func (w *course) lay(s *screen, k *coat) {
 	}
 	for _, l := range k.lays {
 		for _, z := range l.zones.List() {
-			s[z] = append(s[z], film{l.layer(k.at), l.film, l.product.SPF, resistance(l.product.WaterResistantMin)})
+			s[z] = append(s[z], newFilm(l.layer(k.at), l.film, l.product.SPF, l.product.WaterResistantMin))
 		}
 	}
 }
@@ -202,16 +207,7 @@ func (w *course) pass(r *reckoned, p *piece, zones face.Set) {
 		var area, through float64
 		for _, z := range zones.List() {
 			area += w.c.Area[z]
-			var sum, highest float64
-			for _, f := range r.screen[z] {
-				if f.spf <= 1 {
-					continue
-				}
-				l := math.Log(f.spf)
-				sum += min(f.left*p.half[f.resists], sun.FullDose) / sun.FullDose * l
-				highest = max(highest, l)
-			}
-			through += w.c.Area[z] * math.Exp(-min(sum, highest))
+			through += w.c.Area[z] * math.Exp(-logAfter(r.screen[z], &p.half))
 		}
 		if area > 0 {
 			r.dose += p.rate * p.minutes / 60 * through / area

@@ -278,10 +278,8 @@ func (p *planner) groups() []group {
 	for _, z := range p.covered.List() {
 		g := group{share: p.c.Area[z] / area, blots: blotted.Has(z)}
 		for _, f := range p.first[z] {
-			if f.spf > 1 {
-				g.logs[f.resists] += min(f.left, sun.FullDose) / sun.FullDose * math.Log(f.spf)
-				g.cap = max(g.cap, math.Log(f.spf))
-			}
+			g.logs[f.resists] += min(f.left, sun.FullDose) / sun.FullDose * f.log
+			g.cap = max(g.cap, f.log)
 		}
 		for i, windy := range []bool{false, true} {
 			for _, l := range p.lays(windy) {
