@@ -9,7 +9,10 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
-          groups: [{ name: 'vue', test: /node_modules[\\/](vue|@vue|vue-router|pinia|@tanstack|@vueuse)/ }],
+          groups: [
+            { name: 'charts', priority: 2, test: /node_modules[\\/](vue-echarts|echarts|zrender|tslib)[\\/]/ },
+            { name: 'vue', priority: 1, test: /node_modules[\\/](vue|@vue|vue-router|pinia|@tanstack|@vueuse)[\\/]/ },
+          ],
         },
       },
     },

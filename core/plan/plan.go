@@ -72,16 +72,112 @@ type Plan struct {
 	Lift      Lift            `json:"lift"`
 	Aftercare Aftercare       `json:"aftercare"`
 	Findings  []rules.Finding `json:"findings"`
+	ByHand    []string        `json:"by_hand,omitempty"` // the parts a person made: prep, touch_ups
+}
+
+// Hand is the parts of a plan that a person made. A part that is nil is the planner's.
+type Hand struct {
+	Prep     []stack.Step
+	TouchUps *[]wear.TouchUp
+}
+
+// Parts names what is by hand.
+func (h Hand) Parts() []string {
+	var list []string
+	if h.Prep != nil {
+		list = append(list, "prep")
+	}
+	if h.TouchUps != nil {
+		list = append(list, "touch_ups")
+	}
+	return list
+}
+
+// Or is the hand with the parts of another laid under it, but for those named.
+func (h Hand) Or(kept Hand, but []string) Hand {
+	if h.Prep == nil && !slices.Contains(but, "prep") {
+		h.Prep = kept.Prep
+	}
+	if h.TouchUps == nil && !slices.Contains(but, "touch_ups") {
+		h.TouchUps = kept.TouchUps
+	}
+	return h
+}
+
+// CheckHand returns what is wrong with parts made by hand for this plan's sitting, beyond the bounds of single fields.
+func (p *Plan) CheckHand(prefix string, h Hand) doc.Faults {
+	fs := p.CheckSteps(prefix, h.Prep)
+	if h.TouchUps != nil {
+		fs = append(fs, p.CheckTouchUps(prefix, *h.TouchUps)...)
+	}
+	return fs
+}
+
+// Hand is the hand of a plan that names its parts made by hand.
+func (p *Plan) Hand() Hand {
+	var h Hand
+	if slices.Contains(p.ByHand, "prep") {
+		h.Prep = p.Prep.Steps
+	}
+	if slices.Contains(p.ByHand, "touch_ups") {
+		h.TouchUps = &p.Wear.TouchUps
+	}
+	return h
+}
+
+// Usual fills in touch-ups that are only a moment, as the planner would write them.
+func Usual(s *sitting.Sitting, h Hand) []wear.TouchUp {
+	ups := touchUps(*h.TouchUps)
+	var c *sitting.Case
+	var res stack.Result
+	for i, u := range ups {
+		if len(u.Steps) > 0 {
+			continue
+		}
+		if c == nil {
+			if c = sitting.Open(s); h.Prep != nil {
+				res = stack.Prep(c, h.Prep)
+			} else {
+				_, res = prep.Plan(c)
+			}
+		}
+		ups[i] = wear.Usual(c, &res, u.At)
+		ups[i].ID = u.ID
+	}
+	return ups
 }
 
 // Make plans a valid sitting.
-func Make(s *sitting.Sitting) *Plan {
+func Make(s *sitting.Sitting) *Plan { return With(s, Hand{}) }
+
+// With plans a valid sitting around the parts that a person made, which are checked and kept as they are. Each part is
+// planned on what the one before comes to.
+func With(s *sitting.Sitting, h Hand) *Plan {
 	c := sitting.Open(s)
 	p := blank(c)
-	pr, res := prep.Plan(c)
-	p.Prep = pr
-	p.take(&res, wear.Plan(c, &res))
+	p.ByHand = h.Parts()
+	var res stack.Result
+	if h.Prep != nil {
+		res = p.checkPrep(c, h.Prep)
+	} else {
+		p.Prep, res = prep.Plan(c)
+	}
+	var w wear.Result
+	if h.TouchUps != nil {
+		w = wear.Check(c, &res, touchUps(*h.TouchUps))
+	} else {
+		w = wear.Plan(c, &res)
+	}
+	p.take(&res, w)
 	return p
+}
+
+// checkPrep evaluates prep steps made by hand.
+func (p *Plan) checkPrep(c *sitting.Case, steps []stack.Step) stack.Result {
+	res := stack.Prep(c, steps)
+	p.Prep.Steps = complete(res.Steps)
+	p.Prep.StartsAt, p.Prep.ReadyAt, p.Prep.SlackS = day.Wall(res.StartsAt), day.Wall(res.ReadyAt), res.SlackS
+	return res
 }
 
 // Check recomputes a plan whose steps a person made or edited: clock, stack, residue, dose and findings anew; order,
@@ -89,13 +185,12 @@ func Make(s *sitting.Sitting) *Plan {
 func Check(from *Plan) *Plan {
 	c := sitting.Open(&from.Sitting)
 	p := blank(c)
+	p.ByHand = from.ByHand
 	p.Lift.Steps = complete(from.Lift.Steps)
 	p.Aftercare.Steps = complete(from.Aftercare.Steps)
 	p.Prep.GaveUp, p.Prep.RunnerUp, p.Prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
 	p.Prep.RunnerUp.Differs = orEmpty(from.Prep.RunnerUp.Differs)
-	res := stack.Prep(c, from.Prep.Steps)
-	p.Prep.Steps = complete(res.Steps)
-	p.Prep.StartsAt, p.Prep.ReadyAt, p.Prep.SlackS = day.Wall(res.StartsAt), day.Wall(res.ReadyAt), res.SlackS
+	res := p.checkPrep(c, from.Prep.Steps)
 	res.Findings = prep.WithGivenUp(res.Findings, p.Prep.GaveUp)
 	p.take(&res, wear.Check(c, &res, touchUps(from.Wear.TouchUps)))
 	return p

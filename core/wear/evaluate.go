@@ -429,7 +429,7 @@ func (e *evaluation) mended(z face.Zone, from, to time.Time) bool {
 
 // mend says what would mend a broken label clock.
 func (e *evaluation) mend(b breach) string {
-	ch := chooser{e.c, e.covered, e.wetMinutes() > 40, map[bool]*form{}}
+	ch := chooser{e.c, e.covered, e.wetMinutes() > wetLong, map[bool]*form{}}
 	f := ch.face(e.windy(b.since))
 	at := day.Wall(b.since.In(e.c.Loc)).Clock()
 	if f == nil {

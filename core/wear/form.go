@@ -148,6 +148,7 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 const (
 	wetCost   = 0.5
 	otherCost = 0.3
+	wetLong   = 40 // minutes in water or sweat
 )
 
 // ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first that

@@ -523,8 +523,8 @@ func (s *search) keep(list []*mark, m *mark, width int) []*mark {
 // mostLabels is how many labels of one moment are followed at most. Days with a dozen touch-ups under a budget that can only
 // just be met have more; there the least promising go, and the search is exact no longer but for the label clocks. [W]
 const (
-	mostLabels = 16
-	fewLabels  = 6 // where only the least dose is asked for
+	mostLabels = 12
+	fewLabels  = 4 // where only the least dose is asked for
 )
 
 // promise is the dose so far and a guess of what is still to come, were the films to stay as they are.

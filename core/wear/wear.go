@@ -96,9 +96,7 @@ type Result struct {
 
 // Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
 func Plan(c *sitting.Case, prep *stack.Result) Result {
-	p := &planner{c: c, first: firstCoat(c, &prep.Layers), sheens: sheens(c, &prep.Layers, prep.Steps)}
-	p.course = newCourse(c)
-	p.covered = covered(c, &p.first)
+	p := newPlanner(c, prep)
 	ups := p.touchUps()
 	return evaluate(c, prep, p.course, ups, true)
 }
@@ -114,6 +112,16 @@ func Check(c *sitting.Case, prep *stack.Result, ups []TouchUp) Result {
 	return evaluate(c, prep, newCourse(c, cuts...), ups, false)
 }
 
+// Usual is a touch-up as the planner would write it for a moment: blot, renew the sunscreen by day, powder.
+func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
+	p := newPlanner(c, prep)
+	p.choose()
+	moment, _ := at.In(c.Loc)
+	up := p.write(moment, p.form.face(p.windy(moment)) != nil && !p.lastSun.IsZero(), false, "")
+	up.At = at
+	return up
+}
+
 type planner struct {
 	*course
 	c       *sitting.Case
@@ -122,6 +130,19 @@ type planner struct {
 	sheens  []sheen
 	form    chooser
 	body    *form
+}
+
+func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
+	p := &planner{c: c, course: newCourse(c), first: firstCoat(c, &prep.Layers), sheens: sheens(c, &prep.Layers, prep.Steps)}
+	p.covered = covered(c, &p.first)
+	return p
+}
+
+// choose settles what renews the face, and what neck, ears and chest.
+func (p *planner) choose() {
+	wet := p.wetMinutes() > wetLong
+	p.form = chooser{p.c, p.covered, wet, map[bool]*form{}}
+	p.body = ordinary(p.c, &p.first, p.covered&^face.Face, wet)
 }
 
 // powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature eyes.
@@ -154,9 +175,7 @@ func (p *planner) powder() *kit.Product {
 // touchUps searches for the coats, puts the blots that are left beside them, and writes each out in steps.
 func (p *planner) touchUps() []TouchUp {
 	c := p.c
-	wet := p.wetMinutes() > 40
-	p.form = chooser{c, p.covered, wet, map[bool]*form{}}
-	p.body = ordinary(c, &p.first, p.covered&^face.Face, wet)
+	p.choose()
 	powdered := face.Set(0)
 	if p.powder() != nil {
 		powdered = powders(c)

@@ -26,12 +26,12 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 		u.Steps = append(u.Steps, p.resetSteps()...)
 	}
 	if coat {
-		for i, l := range p.lays(p.windy(at)) {
-			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product)}
-			_, s.Coats = delivers(l.product, 0)
-			if i > 0 || l.zones&^face.Face != 0 {
-				s.Zones = names(l.zones)
+		for _, l := range p.lays(p.windy(at)) {
+			if l.zones == 0 {
+				continue
 			}
+			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones)}
+			_, s.Coats = delivers(l.product, 0)
 			zones |= l.zones
 			u.Steps = append(u.Steps, s)
 		}

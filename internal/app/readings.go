@@ -57,11 +57,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 		if err != nil {
 			return rewritten{}, err
 		}
-		changed := rewritten{sitting: s, title: was.Title, artist: was.Artist}
-		if now.ByHand {
-			changed.byHand = now.Plan.Prep.Steps
-		}
-		return changed, nil
+		return rewritten{s, was.Title, was.Artist, now.hand()}, nil
 	})
 }
 

@@ -11,15 +11,16 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/prep"
-	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
+	"urncloth/core/wear"
 	"urncloth/internal/store"
 )
 
@@ -55,18 +56,18 @@ type Sitting struct {
 	Version  int       `json:"version"`
 	Title    string    `json:"title"`
 	Artist   string    `json:"artist"`
-	Past     bool      `json:"past"` // base_at has passed: the kit stays as it was
-	Plan     plan.Plan `json:"plan"` // what is kept: the planner's, or what the artist made of it
-	ByHand   bool      `json:"by_hand"`
-	Proposed *Proposed `json:"proposed,omitempty"` // what the planner proposes, where the plan is by hand
+	Past     bool      `json:"past"`               // base_at has passed: the kit stays as it was
+	Plan     plan.Plan `json:"plan"`               // what is kept: the planner's, or what the artist made of it
+	ByHand   []string  `json:"by_hand"`            // the parts of the plan that were made by hand
+	Proposed *Proposed `json:"proposed,omitempty"` // what the planner proposes, where a part is by hand
 }
 
-// Proposed is the planner's own prep beside one made by hand.
+// Proposed is what the planner's own plan comes to, beside one with parts made by hand.
 type Proposed struct {
-	ReadyAt  day.Local       `json:"ready_at"`
-	SlackS   int             `json:"slack_s"`
-	Steps    []stack.Step    `json:"steps"`
-	Findings []rules.Finding `json:"findings"`
+	ReadyAt  day.Local `json:"ready_at"`
+	SlackS   int       `json:"slack_s"`
+	TouchUps int       `json:"touch_ups"`
+	DoseSED  doc.Num   `json:"dose_sed"`
 }
 
 // NewSitting asks for a sitting of a client.
@@ -89,7 +90,21 @@ type SittingEdit struct {
 	Method  method.Choice  `json:"method,omitempty"`
 	Lifted  []sitting.Lift `json:"lifted,omitempty" len:"0..100"`
 	Asked   bool           `json:"asked,omitempty" doc:"the consultation has been asked at this sitting"`
-	Steps   []stack.Step   `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand; none: the planner's"`
+	Byhand
+}
+
+// Byhand is the parts of a plan as a person made them; a part left out is the planner's.
+type Byhand struct {
+	Steps    []stack.Step    `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand"`
+	TouchUps *[]wear.TouchUp `json:"touch_ups,omitempty" len:"0..200" doc:"the touch-ups as made by hand; an empty list is none at all"`
+}
+
+func (b Byhand) hand() plan.Hand {
+	h := plan.Hand{TouchUps: b.TouchUps}
+	if len(b.Steps) > 0 {
+		h.Prep = b.Steps
+	}
+	return h
 }
 
 // wall is what the clock in the studio shows.
@@ -118,10 +133,13 @@ func noteTouch(now *face.Client, was face.Client, at day.Local) {
 
 func same(a, b *int) bool { return (a == nil) == (b == nil) && (a == nil || *a == *b) }
 
-// Trial asks what steps made by hand come to, without keeping them.
+// Trial asks what parts made by hand, or another course of the day, come to, without keeping them. A part left out stays
+// as it is kept.
 type Trial struct {
-	Steps  []stack.Step `json:"steps" need:"yes" len:"0..200"`
-	Retime bool         `json:"retime,omitempty" doc:"give the steps new starts in their order, as early as can be"`
+	Byhand
+	Retime   bool           `json:"retime,omitempty" doc:"give the prep steps new starts in their order, as early as can be"`
+	Segments *[]day.Segment `json:"segments,omitempty" len:"0..200" doc:"where the client will be, in place of what is kept"`
+	Again    []string       `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
 }
 
 func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
@@ -180,15 +198,27 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 }
 
 func (a *App) sitting(s store.Sitting) (Sitting, error) {
-	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now())}
+	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now()), ByHand: []string{}}
+	if err := json.Unmarshal(s.Plan, &out.Plan); err != nil {
+		return out, err
+	}
 	if len(s.Proposal) > 0 {
 		var p plan.Plan
 		if err := json.Unmarshal(s.Proposal, &p); err != nil {
 			return out, err
 		}
-		out.ByHand, out.Proposed = true, &Proposed{p.Prep.ReadyAt, p.Prep.SlackS, p.Prep.Steps, p.Findings}
+		if out.ByHand = out.Plan.ByHand; len(out.ByHand) == 0 { // kept before the parts were named
+			out.ByHand = []string{"prep"}
+		}
+		out.Proposed = &Proposed{p.Prep.ReadyAt, p.Prep.SlackS, len(p.Wear.TouchUps), p.Wear.DoseSED}
 	}
-	return out, json.Unmarshal(s.Plan, &out.Plan)
+	return out, nil
+}
+
+// hand is the parts of a kept plan that were made by hand.
+func (s *Sitting) hand() plan.Hand {
+	s.Plan.ByHand = s.ByHand
+	return s.Plan.Hand()
 }
 
 // Times that a new sitting is given until somebody says otherwise. [W]
@@ -226,7 +256,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 		if s.Kit, err = store.Kit(ctx, tx); err != nil {
 			return err
 		}
-		kept, err := a.planned(s, studio, nil)
+		kept, err := a.planned(s, studio, plan.Hand{})
 		if err != nil {
 			return err
 		}
@@ -245,7 +275,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 
 // planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand, those
 // as checked, with the planner's beside them. Faults are returned as such.
-func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand []stack.Step) (store.Sitting, error) {
+func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) (store.Sitting, error) {
 	if fs := s.Check("", nil); len(fs) > 0 {
 		return store.Sitting{}, fs
 	}
@@ -258,16 +288,14 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand []stack.Ste
 	made := plan.Make(&s)
 	kept := store.Sitting{Sitting: s, ChairAt: chair, BaseAt: base}
 	var err error
-	if len(byHand) > 0 {
+	if len(byHand.Parts()) > 0 {
 		if kept.Proposal, err = json.Marshal(made); err != nil {
 			return kept, err
 		}
-		mine := *made
-		mine.Prep.Steps, mine.Prep.GaveUp = byHand, nil
-		if fs := mine.CheckSteps("", byHand); len(fs) > 0 {
+		if fs := made.CheckHand("", byHand); len(fs) > 0 {
 			return kept, fs
 		}
-		made = plan.Check(&mine)
+		made = plan.With(&s, byHand)
 	}
 	kept.Plan, err = json.Marshal(made)
 	return kept, err
@@ -281,20 +309,35 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 			return err
 		}
 		p := plan.Plan{Format: plan.Format, Sitting: was.Sitting}
-		if fs := p.CheckSteps("", t.Steps); len(fs) > 0 {
+		if t.Segments != nil {
+			p.Sitting.Day.Segments = *t.Segments
+			if fs := p.Sitting.Check("", nil); len(fs) > 0 {
+				return fs
+			}
+		}
+		h := t.hand()
+		if now, err := a.sitting(was); err != nil {
+			return err
+		} else if len(now.ByHand) > 0 {
+			h = h.Or(now.hand(), t.Again)
+		}
+		if fs := p.CheckHand("", h); len(fs) > 0 {
 			return fs
 		}
-		p.Prep.Steps = t.Steps
-		if t.Retime {
+		if h.TouchUps != nil {
+			ups := plan.Usual(&p.Sitting, h)
+			h.TouchUps = &ups
+		}
+		if t.Retime && h.Prep != nil {
 			c := sitting.Open(&p.Sitting)
-			for i, s := range t.Steps { // a layer just added goes where it usually does
+			for i, s := range h.Prep { // a layer just added goes where it usually does
 				if product := c.Product(s.Product); s.Act == "apply" && len(s.Zones) == 0 && product != nil {
-					t.Steps[i].Zones = prep.Usual(c, product)
+					h.Prep[i].Zones = prep.Usual(c, product)
 				}
 			}
-			p.Prep.Steps = stack.Retime(c, t.Steps)
+			h.Prep = stack.Retime(c, h.Prep)
 		}
-		out = *plan.Check(&p)
+		out = *plan.With(&p.Sitting, h)
 		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second
 		return nil
 	})
@@ -323,7 +366,7 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 			s.Asked = &sitting.Asked{At: now, By: who.Name}
 		}
 		noteTouch(&s.Client, was.Sitting.Client, now)
-		return rewritten{s, e.Title, e.Artist, e.Steps}, nil
+		return rewritten{s, e.Title, e.Artist, e.hand()}, nil
 	})
 }
 
@@ -331,7 +374,7 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 type rewritten struct {
 	sitting       sitting.Sitting
 	title, artist string
-	byHand        []stack.Step
+	byHand        plan.Hand
 }
 
 // rewrite changes a sitting that was read at a version, plans it anew and keeps both, in one transaction. On

@@ -14,6 +14,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/plan"
+	"urncloth/core/wear"
 	"urncloth/internal/app"
 	"urncloth/internal/store"
 )
@@ -108,6 +109,16 @@ func (s *server) routes(api huma.API) {
 		}
 		now, err := s.App.SaveHouse(ctx, who, h)
 		return answer(now, err, now)
+	})
+	writes[wear.Amount](api, "reckon-amount", http.MethodPost, "/api/amount", "What an amount of sunscreen really gives", func(ctx context.Context, i *sent) (*body[wear.Gives], error) {
+		if _, err := s.actor(ctx); err != nil {
+			return nil, err
+		}
+		a, err := read[wear.Amount](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		return &body[wear.Gives]{wear.Reckon(a)}, nil
 	})
 	s.clients(api)
 	s.people(api)
@@ -248,15 +259,15 @@ func (s *server) sittings(api huma.API) {
 		return answer(out, err, nil)
 	})
 	reads(api, "get-countdown", "/api/sittings/{id}/countdown.ics", "What is due before a sitting, as iCalendar", func(ctx context.Context, i *byID) (*download, error) {
-		who, err := s.actor(ctx)
-		if err != nil {
-			return nil, err
-		}
-		out, err := s.App.Sitting(ctx, who, i.ID)
-		if err != nil {
-			return nil, problem(err, nil)
-		}
-		return &download{"text/calendar; charset=utf-8", `attachment; filename="countdown.ics"`, countdown(out, s.App.Now())}, nil
+		return s.about(ctx, i.ID, "text/calendar; charset=utf-8", "countdown.ics", func(out app.Sitting) ([]byte, error) { return countdown(out, s.App.Now()), nil })
+	})
+	reads(api, "get-touch-ups", "/api/sittings/{id}/touch-ups.ics", "The touch-ups of a sitting as iCalendar, with an alarm for each", func(ctx context.Context, i *byID) (*download, error) {
+		return s.about(ctx, i.ID, "text/calendar; charset=utf-8", "touch-ups.ics", func(out app.Sitting) ([]byte, error) { return touchUps(out, s.App.Now()), nil })
+	})
+	reads(api, "get-touch-up-card", "/api/sittings/{id}/touch-ups.pdf", "The touch-up card in the client's words", func(ctx context.Context, i *byID) (*download, error) {
+		return s.about(ctx, i.ID, "application/pdf", "touch-ups.pdf", func(out app.Sitting) ([]byte, error) {
+			return card("Touch-ups", out, out.Plan.Wear.Card)
+		})
 	})
 	writes[app.NewSitting](api, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client", func(ctx context.Context, i *sent) (*body[app.Sitting], error) {
 		who, err := s.actor(ctx)
@@ -294,6 +305,23 @@ func (s *server) sittings(api huma.API) {
 		out, err := s.App.Try(ctx, who, i.ID, t)
 		return answer(out, err, nil)
 	})
+}
+
+// about is a file to keep that is made of a sitting.
+func (s *server) about(ctx context.Context, id uuid.UUID, kind, name string, of func(app.Sitting) ([]byte, error)) (*download, error) {
+	who, err := s.actor(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out, err := s.App.Sitting(ctx, who, id)
+	if err != nil {
+		return nil, problem(err, nil)
+	}
+	b, err := of(out)
+	if err != nil {
+		return nil, problem(err, nil)
+	}
+	return &download{kind, `attachment; filename="` + name + `"`, b}, nil
 }
 
 func (s *server) kit(api huma.API) {

@@ -17,6 +17,8 @@ export const router = createRouter({
         { path: '', redirect: (to) => ({ name: 'prep', params: to.params }) },
         { path: 'intake', name: 'intake', component: () => import('./places/sitting/Intake.vue') },
         { path: 'prep', name: 'prep', component: () => import('./places/sitting/Prep.vue') },
+        { path: 'wear/card', name: 'touch-up-card', component: () => import('./places/wear/TouchUpCard.vue') },
+        { path: 'wear', name: 'wear', component: () => import('./places/wear/WearLeaf.vue') },
       ],
     },
     { path: '/kit', name: 'kit', component: () => import('./places/kit/Kit.vue') },

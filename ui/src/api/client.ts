@@ -28,6 +28,8 @@ export type Reading = Schemas['FaceReading']
 export type Person = Schemas['AppPerson']
 export type House = Schemas['AppHouse']
 export type Lift = Schemas['SittingLift']
+export type TouchUp = Schemas['WearTouchUp']
+export type Wear = Schemas['WearWear']
 export type Look = Schemas['LookLook']
 
 export interface Fault {

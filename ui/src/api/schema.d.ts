@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an amount of sunscreen really gives */
+        post: operations["reckon-amount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -319,6 +336,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/touch-ups.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The touch-ups of a sitting as iCalendar, with an alarm for each */
+        get: operations["get-touch-ups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/touch-ups.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The touch-up card in the client's words */
+        get: operations["get-touch-up-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -452,7 +503,7 @@ export interface components {
         };
         AppSitting: {
             artist: string;
-            by_hand: boolean;
+            by_hand: string[];
             client_id: string;
             id: string;
             past: boolean;
@@ -473,9 +524,11 @@ export interface components {
             method?: {
                 [key: string]: string;
             };
-            /** @description the prep as made by hand; none: the planner's */
+            /** @description the prep as made by hand */
             steps?: components["schemas"]["StackStep"][];
             title?: string;
+            /** @description the touch-ups as made by hand; an empty list is none at all */
+            touch_ups?: components["schemas"]["WearTouchUp"][];
             /** Format: int64 */
             version: number;
         };
@@ -513,9 +566,16 @@ export interface components {
             today: string;
         };
         AppTrial: {
-            /** @description give the steps new starts in their order, as early as can be */
+            /** @description parts to plan anew rather than as kept */
+            again?: string[];
+            /** @description give the prep steps new starts in their order, as early as can be */
             retime?: boolean;
-            steps: components["schemas"]["StackStep"][];
+            /** @description where the client will be, in place of what is kept */
+            segments?: components["schemas"]["DaySegment"][];
+            /** @description the prep as made by hand */
+            steps?: components["schemas"]["StackStep"][];
+            /** @description the touch-ups as made by hand; an empty list is none at all */
+            touch_ups?: components["schemas"]["WearTouchUp"][];
         };
         Asked: {
             at?: string;
@@ -586,6 +646,8 @@ export interface components {
             place: string;
             to: string;
             towelled_at?: string[];
+            /** @description windy: less of a mist lands */
+            wind?: boolean;
         };
         Demo: {
             email: string;
@@ -812,13 +874,6 @@ export interface components {
             steps: components["schemas"]["StackStep"][];
             tomorrow: string[];
         };
-        PlanBagItem: {
-            /** Format: int64 */
-            count: number;
-            /** Format: double */
-            grams: number;
-            product: string;
-        };
         PlanCatalogue: {
             figures: components["schemas"]["FigureFigure"][];
             implied: {
@@ -854,6 +909,7 @@ export interface components {
         };
         PlanPlan: {
             aftercare: components["schemas"]["PlanAftercare"];
+            by_hand?: string[];
             countdown: components["schemas"]["PrepDue"][];
             findings: components["schemas"]["RulesFinding"][];
             format: string;
@@ -862,24 +918,8 @@ export interface components {
             sitting: components["schemas"]["SittingSitting"];
             skin: components["schemas"]["FaceType"];
             stack: components["schemas"]["PlanStack"];
-            wear: components["schemas"]["PlanWear"];
+            wear: components["schemas"]["WearWear"];
             zones: components["schemas"]["PlanZones"];
-        };
-        PlanPoint: {
-            at: string;
-            /** Format: double */
-            dose_sed: number;
-            /** Format: double */
-            film_mg_cm2: number;
-            place: string;
-            /** Format: double */
-            spf_effective: number;
-            /** Format: double */
-            uvi: number;
-        };
-        PlanShine: {
-            at: string;
-            zone: string;
         };
         PlanStack: {
             at_base: {
@@ -888,35 +928,6 @@ export interface components {
             at_lift: {
                 [key: string]: components["schemas"]["StackLayer"][];
             };
-        };
-        PlanTouchStep: {
-            act: string;
-            /** Format: int64 */
-            coats?: number;
-            /** Format: double */
-            grams?: number;
-            product?: string;
-        };
-        PlanTouchUp: {
-            at: string;
-            because: string[];
-            /** Format: double */
-            film_mg_cm2: number;
-            /** Format: double */
-            spf_effective: number;
-            steps: components["schemas"]["PlanTouchStep"][];
-            zones: string[];
-        };
-        PlanWear: {
-            bag: components["schemas"]["PlanBagItem"][];
-            /** Format: double */
-            budget_sed: number;
-            curve: components["schemas"]["PlanPoint"][];
-            dose: components["schemas"]["StackDose"];
-            /** Format: double */
-            dose_sed: number;
-            shine: components["schemas"]["PlanShine"][];
-            touch_ups: components["schemas"]["PlanTouchUp"][];
         };
         PlanZones: {
             areas: {
@@ -965,11 +976,13 @@ export interface components {
             more: number;
         };
         Proposed: {
-            findings: components["schemas"]["RulesFinding"][];
+            /** Format: double */
+            dose_sed: number;
             ready_at: string;
             /** Format: int64 */
             slack_s: number;
-            steps: components["schemas"]["StackStep"][];
+            /** Format: int64 */
+            touch_ups: number;
         };
         RulesFinding: {
             because: string;
@@ -1029,9 +1042,13 @@ export interface components {
         };
         StackLayer: {
             base: string;
+            binder?: string;
             /** Format: double */
             film_mg_cm2: number;
-            kind: string;
+            item?: string;
+            kind?: string;
+            /** Format: double */
+            load?: number;
             product: string;
             /** Format: double */
             residue_mg_cm2: number;
@@ -1078,6 +1095,101 @@ export interface components {
             at: string;
             hot?: boolean;
         };
+        WearAmount: {
+            /** Format: double */
+            film_mg_cm2?: number;
+            /** Format: double */
+            grams?: number;
+            /** Format: double */
+            label: number;
+            /** @description face, face_neck (the default) or face_neck_chest */
+            zones?: string;
+        };
+        WearBagItem: {
+            /** Format: int64 */
+            count: number;
+            /** Format: double */
+            grams: number;
+            product: string;
+        };
+        WearGives: {
+            /** Format: double */
+            area_cm2: number;
+            /** Format: double */
+            film_mg_cm2: number;
+            /** Format: double */
+            full_grams: number;
+            full_hand: string;
+            /** Format: double */
+            grams: number;
+            hand: string;
+            /** Format: double */
+            spf_effective: number;
+        };
+        WearHonest: {
+            /** Format: double */
+            at_base: number;
+            /** Format: double */
+            label: number;
+            /** Format: double */
+            least: number;
+            least_at?: string;
+            /** Format: double */
+            unscreened_sed: number;
+        };
+        WearPoint: {
+            at: string;
+            /** Format: double */
+            dose_sed: number;
+            /** Format: double */
+            film_mg_cm2: number;
+            place: string;
+            /** Format: double */
+            spf_effective: number;
+            /** Format: double */
+            uvi: number;
+        };
+        WearShine: {
+            at: string;
+            zone: string;
+        };
+        WearTouchStep: {
+            act: string;
+            /** Format: int64 */
+            coats?: number;
+            /** Format: double */
+            grams?: number;
+            how?: string;
+            product?: string;
+            say?: string;
+            zones?: string[];
+        };
+        WearTouchUp: {
+            at: string;
+            because: string[];
+            /** Format: double */
+            film_mg_cm2: number;
+            id?: string;
+            /** Format: double */
+            spf_alone: number;
+            /** Format: double */
+            spf_effective: number;
+            steps: components["schemas"]["WearTouchStep"][];
+            zones: string[];
+        };
+        WearWear: {
+            bag: components["schemas"]["WearBagItem"][];
+            /** Format: double */
+            budget_sed: number;
+            card: string[];
+            curve: components["schemas"]["WearPoint"][];
+            dose: components["schemas"]["StackDose"];
+            /** Format: double */
+            dose_sed: number;
+            honest: components["schemas"]["WearHonest"];
+            shine: components["schemas"]["WearShine"][];
+            touch_ups: components["schemas"]["WearTouchUp"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -1087,6 +1199,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "reckon-amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WearAmount"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearGives"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -1932,6 +2077,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-touch-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-touch-up-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

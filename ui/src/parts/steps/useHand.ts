@@ -3,31 +3,31 @@ import { Problem, type Plan, type Step } from '../../api/client'
 
 const few = 40 // steps of undo
 
-interface Wiring {
+interface Wiring<T> {
   /** what stands: the steps that are kept */
-  kept: Ref<Step[]>
+  kept: Ref<T[]>
   /** asks the server what steps come to; retime lets it give them new starts in their order */
-  check: (steps: Step[], retime: boolean) => Promise<Plan>
+  check: (steps: T[], retime: boolean) => Promise<Plan>
   /** keeps steps, or goes back to the planner's with undefined */
-  keep: (steps: Step[] | undefined) => void
-  stepsOf: (p: Plan) => Step[]
+  keep: (steps: T[] | undefined) => void
+  stepsOf: (p: Plan) => T[]
 }
 
 /**
  * useHand edits a list of steps by hand. Every change is checked by the server's rules as it happens; while a drag goes on
  * the answer is only shown, and kept when it ends. It knows nothing of prep, wear or removal.
  */
-export function useHand(w: Wiring) {
+export function useHand<T = Step>(w: Wiring<T>) {
   const trial = shallowRef<Plan>()
-  const past = ref<Step[][]>([])
-  const future = ref<Step[][]>([])
+  const past = shallowRef<T[][]>([])
+  const future = shallowRef<T[][]>([])
   const trouble = ref('')
   const replanned = ref(false) // the steps by hand were just given up for the planner's
   let turn = 0
 
   const steps = computed(() => (trial.value ? w.stepsOf(trial.value) : w.kept.value))
 
-  async function look(next: Step[], retime: boolean) {
+  async function look(next: T[], retime: boolean) {
     const mine = ++turn
     try {
       const p = await w.check(next, retime)
@@ -40,19 +40,19 @@ export function useHand(w: Wiring) {
       if (mine === turn) trouble.value = e instanceof Problem ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ') : 'That could not be checked.'
     }
   }
-  function settle(next: Step[]) {
+  function settle(next: T[]) {
     past.value = [...past.value.slice(-few), w.kept.value]
     future.value = []
     replanned.value = false
     w.keep(next)
   }
   /** change makes one change, checks it and keeps it. */
-  async function change(how: (list: Step[]) => Step[], retime = true) {
+  async function change(how: (list: T[]) => T[], retime = true) {
     const p = await look(how(copy(w.kept.value)), retime)
     if (p) settle(w.stepsOf(p))
   }
   /** drag shows what a change in progress comes to. */
-  const drag = (how: (list: Step[]) => Step[], retime: boolean) => look(how(copy(w.kept.value)), retime)
+  const drag = (how: (list: T[]) => T[], retime: boolean) => look(how(copy(w.kept.value)), retime)
   /** drop keeps what the drag came to, or lets it go. */
   function drop(really: boolean) {
     turn++
@@ -87,8 +87,8 @@ export function useHand(w: Wiring) {
   return { steps, trial, replanned, trouble, change, drag, drop, undo, redo, again, caught, canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0) }
 }
 
-export type Hand = ReturnType<typeof useHand>
-const copy = (list: Step[]) => JSON.parse(JSON.stringify(list)) as Step[]
+export type Hand = ReturnType<typeof useHand<Step>>
+const copy = <T>(list: T[]) => JSON.parse(JSON.stringify(list)) as T[]
 
 /** moved is the list with one step at another place. */
 export function moved(list: Step[], id: string, to: number) {

@@ -122,7 +122,7 @@ const worse = computed(() => {
           <li v-for="(g, i) in prep.gave_up" :key="i">{{ g.say }}</li>
         </ul>
       </div>
-      <Findings :findings="plan.findings" :lit="lit" @pick="pick" @lift="lift" />
+      <Findings :findings="plan.findings.filter((f) => f.phase === 'prep')" :lit="lit" @pick="pick" @lift="lift" />
       <section v-if="plan.countdown.length" class="count sheet" aria-labelledby="count-title">
         <div class="count-head">
           <h2 id="count-title">Before the day</h2>

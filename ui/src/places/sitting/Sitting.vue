@@ -9,6 +9,7 @@ const { saved, draft, plan, state, say, theirs, away, gone, keepMine, takeTheirs
 const leaves = [
   { name: 'intake', key: '1', label: 'Intake' },
   { name: 'prep', key: '2', label: 'Prep' },
+  { name: 'wear', key: '3', label: 'Wear' },
 ]
 const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty: 'Not saved: see the marked field', away: 'Kept here, trying again', stale: 'Two versions' }
 </script>

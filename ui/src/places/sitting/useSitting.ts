@@ -114,7 +114,15 @@ export function useSitting(id: string) {
 /** edit is the part of a sitting that a person changes. */
 function edit(s: Sitting): SittingEdit {
   const p = s.plan.sitting
-  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...(s.by_hand ? { steps: s.plan.prep.steps } : {}) }))
+  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...byHand(s) }))
+}
+
+/** byHand is the parts of the plan that were made by hand, which are sent back as they are. */
+function byHand(s: Sitting): Partial<SittingEdit> {
+  return {
+    ...(s.by_hand.includes('prep') ? { steps: s.plan.prep.steps } : {}),
+    ...(s.by_hand.includes('touch_ups') ? { touch_ups: s.plan.wear.touch_ups } : {}),
+  }
 }
 
 const key = Symbol('sitting') as InjectionKey<ReturnType<typeof useSitting>>
