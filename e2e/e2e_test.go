@@ -515,6 +515,13 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.ottoline()
 		s.press(".steps .a", "Mattify")
 		look("prep")
+		s.press("nav a", "Wear")
+		s.press(".ups .top", "Sunscreen")
+		s.see(".honest p", "by itself")
+		look("wear")
+		s.press("a", "Card to print")
+		s.see(".card b", "13:10")
+		look("touch-up card")
 		s.press("nav a", "Intake")
 		for _, tab := range []string{"Ask", "Skin", "Look", "Day", "House method"} {
 			s.press("[role=tab]", tab)

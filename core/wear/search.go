@@ -256,16 +256,19 @@ func (s *search) plan() []int {
 		}
 	}
 	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
+	var best []int
 	limit, at := math.Inf(1), fewest
 	for last, count := math.Inf(1), fewest; count <= fewest+moreTouchUps; count++ {
-		_, dose := s.paths(steps, start, total, math.Inf(1), true, follow(count))
+		found, dose := s.paths(steps, start, total, math.Inf(1), true, follow(count))
 		if dose > last-overStep {
 			break
 		}
-		last, limit, at = dose, s.budget+overStep*math.Ceil((dose-s.budget)/overStep), count
+		best, last, limit, at = found, dose, s.budget+overStep*math.Ceil((dose-s.budget)/overStep), count
 	}
-	found, _ := s.paths(steps, start, total, limit+1e-9, false, follow(at))
-	return found
+	if kinder, _ := s.paths(steps, start, total, limit+1e-9, false, follow(at)); kinder != nil {
+		return kinder
+	}
+	return best
 }
 
 // moreTouchUps is how many touch-ups beyond the fewest are tried for the budget's sake. [W]

@@ -65,3 +65,11 @@ func Painted(p *rod.Page, act, holds string) time.Duration {
 func Text(p *rod.Page, selector, words string) *rod.Element {
 	return p.Timeout(15*time.Second).MustElementR(selector, words).CancelTimeout()
 }
+
+// A stretch of the day dragged by its end, for measuring: taken hold of, pulled by a grid step, and drawn anew.
+const (
+	GrabEdge = `() => { const e = [...document.querySelectorAll('.seg .edge')].at(-1), b = e.getBoundingClientRect(); window.px = b.x + 5; window.py = b.y + 5;
+		e.dispatchEvent(new PointerEvent('pointerdown', { clientX: window.px, clientY: window.py, button: 0, bubbles: true })) }`
+	PullEdge  = `() => { window.was = [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width'); window.px += 9; window.dispatchEvent(new PointerEvent('pointermove', { clientX: window.px, clientY: window.py })) }`
+	EdgeMoved = `() => [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width') !== window.was`
+)

@@ -169,6 +169,14 @@ func paints(root string) error {
 			time.Sleep(300 * time.Millisecond)
 		}
 		report("change by hand to paint", edits[2:])
+		browser.Text(p, ".leaves a", "Wear").MustClick()
+		browser.Text(p, ".honest p", "is the least")
+		p.MustEval(browser.GrabEdge)
+		var drags []time.Duration
+		for range changes {
+			drags = append(drags, browser.Painted(p, browser.PullEdge, browser.EdgeMoved))
+		}
+		report("stretch dragged to paint", drags[2:])
 	})
 }
 

@@ -19,7 +19,7 @@ const parts = (line: string) => (line.includes('  ') ? line.split('  ', 2) : [''
     </div>
     <h2>Touch-ups</h2>
     <p class="who">{{ plan.sitting.client.name }}, {{ longDate(plan.sitting.day.date) }}</p>
-    <p v-for="(line, i) in plan.wear.card" :key="i"><b v-if="parts(line)[0]">{{ parts(line)[0] }} </b>{{ parts(line)[1] }}</p>
+    <p v-for="(line, i) in plan.wear.card" :key="i"><b v-if="parts(line)[0]">{{ parts(line)[0] }}&ensp;</b>{{ parts(line)[1] }}</p>
   </article>
 </template>
 
