@@ -22,6 +22,7 @@ type Use struct {
 	Kind    string // as a step's kind
 	How     string // press, pat, smooth, …
 	Zone    face.Zone
+	After   bool // after makeup: nothing that only matters before it
 }
 
 // Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
@@ -368,11 +369,11 @@ var checks = []check{
 }
 
 func strips(u *Use) *Objection {
-	if u.Kind == "peel" {
+	if u.Kind == "peel" && !u.After {
 		return when(true, "A peel just before makeup.")
 	}
 	p := u.Product
-	if p == nil {
+	if p == nil || u.After {
 		return nil
 	}
 	polish := u.Case.Method.Get("same_day_polish")

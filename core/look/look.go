@@ -123,6 +123,30 @@ type Look struct {
 	Items    []Item   `json:"items,omitempty" len:"0..60"`
 }
 
+// Check returns what is wrong beyond the bounds of single fields: lashes and magnetic liner belong on the lids.
+func (l Look) Check(path string) doc.Faults {
+	var fs doc.Faults
+	lids := face.SetOf(face.Eyelids)
+	for i, it := range l.Items {
+		at := fmt.Sprintf("%s.items[%d]", path, i)
+		if it.Zone.Zones == 0 {
+			continue
+		}
+		if it.Attach != "" && it.Zone.Zones != lids {
+			fs.Add(at+".attach", "lashes are attached on eyelids, not on %s", it.Zone)
+		}
+		if it.Binder == "magnetic_liner" && it.Zone.Zones != lids {
+			fs.Add(at+".binder", "magnetic_liner lies on eyelids, not on %s", it.Zone)
+		}
+	}
+	return fs
+}
+
+func (s Spot) String() string {
+	b, _ := s.MarshalText()
+	return string(b)
+}
+
 // Open reports whether the chest shows.
 func (l Look) Open() bool { return l.Neckline == "open" }
 

@@ -1,10 +1,12 @@
 package plan
 
 import (
+	"urncloth/core/after"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/lift"
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/prep"
@@ -28,7 +30,7 @@ type Catalogue struct {
 // Everything returns the catalogue.
 func Everything() Catalogue {
 	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets()}
-	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures(), wear.Figures()} {
+	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures(), wear.Figures(), lift.Figures(), after.Figures()} {
 		c.Figures = append(c.Figures, list...)
 	}
 	for _, k := range kit.Kinds() {

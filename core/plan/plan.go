@@ -7,9 +7,11 @@ import (
 	"fmt"
 	"slices"
 
+	"urncloth/core/after"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/lift"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -35,30 +37,6 @@ type Stack struct {
 	AtLift map[face.Zone][]stack.Layer `json:"at_lift"`
 }
 
-// Left is what is left of makeup on a zone after removal, and what may be.
-type Left struct {
-	Left   doc.Num `json:"left"`
-	Target doc.Num `json:"target"`
-}
-
-// Lift is the removal part.
-type Lift struct {
-	Steps    []stack.Step       `json:"steps"`
-	Residue  map[face.Zone]Left `json:"residue"`
-	Pads     int                `json:"pads"`
-	PadFaces int                `json:"pad_faces"`
-	Buds     int                `json:"buds"`
-	Cloths   int                `json:"cloths"`
-	Minutes  doc.Num            `json:"minutes"`
-}
-
-// Aftercare is that night and the next morning.
-type Aftercare struct {
-	Steps    []stack.Step `json:"steps"`
-	Tomorrow []string     `json:"tomorrow"`
-	Card     []string     `json:"card"`
-}
-
 // Plan is the whole document. Every part is there, empty where nothing is planned.
 type Plan struct {
 	Format    string          `json:"format" need:"yes"`
@@ -69,8 +47,8 @@ type Plan struct {
 	Prep      prep.Prep       `json:"prep"`
 	Stack     Stack           `json:"stack"`
 	Wear      wear.Wear       `json:"wear"`
-	Lift      Lift            `json:"lift"`
-	Aftercare Aftercare       `json:"aftercare"`
+	Lift      lift.Lift       `json:"lift"`
+	Aftercare after.Aftercare `json:"aftercare"`
 	Findings  []rules.Finding `json:"findings"`
 	ByHand    []string        `json:"by_hand,omitempty"` // the parts a person made: prep, touch_ups
 }
@@ -79,6 +57,8 @@ type Plan struct {
 type Hand struct {
 	Prep     []stack.Step
 	TouchUps *[]wear.TouchUp
+	Lift     *[]stack.Step
+	Night    *[]stack.Step // aftercare
 }
 
 // Parts names what is by hand.
@@ -89,6 +69,12 @@ func (h Hand) Parts() []string {
 	}
 	if h.TouchUps != nil {
 		list = append(list, "touch_ups")
+	}
+	if h.Lift != nil {
+		list = append(list, "lift")
+	}
+	if h.Night != nil {
+		list = append(list, "aftercare")
 	}
 	return list
 }
@@ -101,6 +87,12 @@ func (h Hand) Or(kept Hand, but []string) Hand {
 	if h.TouchUps == nil && !slices.Contains(but, "touch_ups") {
 		h.TouchUps = kept.TouchUps
 	}
+	if h.Lift == nil && !slices.Contains(but, "lift") {
+		h.Lift = kept.Lift
+	}
+	if h.Night == nil && !slices.Contains(but, "aftercare") {
+		h.Night = kept.Night
+	}
 	return h
 }
 
@@ -109,6 +101,12 @@ func (p *Plan) CheckHand(prefix string, h Hand) doc.Faults {
 	fs := p.CheckSteps(prefix, h.Prep)
 	if h.TouchUps != nil {
 		fs = append(fs, p.CheckTouchUps(prefix, *h.TouchUps)...)
+	}
+	if h.Lift != nil {
+		fs = append(fs, p.CheckSteps(prefix, *h.Lift)...)
+	}
+	if h.Night != nil {
+		fs = append(fs, p.CheckSteps(prefix, *h.Night)...)
 	}
 	return fs
 }
@@ -121,6 +119,12 @@ func (p *Plan) Hand() Hand {
 	}
 	if slices.Contains(p.ByHand, "touch_ups") {
 		h.TouchUps = &p.Wear.TouchUps
+	}
+	if slices.Contains(p.ByHand, "lift") {
+		h.Lift = &p.Lift.Steps
+	}
+	if slices.Contains(p.ByHand, "aftercare") {
+		h.Night = &p.Aftercare.Steps
 	}
 	return h
 }
@@ -168,8 +172,32 @@ func With(s *sitting.Sitting, h Hand) *Plan {
 	} else {
 		w = wear.Plan(c, &res)
 	}
-	p.take(&res, w)
+	lift.Annotate(c, &w.Layers)
+	var l lift.Result
+	if h.Lift != nil {
+		l = lift.Evaluate(c, &w.Layers, slices.Clone(*h.Lift))
+	} else {
+		l = lift.Plan(c, &w.Layers)
+	}
+	var n after.Result
+	if night := evening(c, &w, &l); h.Night != nil {
+		n = after.Evaluate(c, night, *h.Night)
+	} else {
+		n = after.Plan(c, night)
+	}
+	p.take(&res, &w, &l, &n)
 	return p
+}
+
+// evening is what of the day matters to the night.
+func evening(c *sitting.Case, w *wear.Result, l *lift.Result) after.Day {
+	d := after.Day{From: l.End, Sunned: float64(w.Wear.DoseSED) > float64(w.Wear.BudgetSED)}
+	for _, s := range l.Lift.Steps {
+		if s.Product != "" && (s.Act == "hold" || s.Act == "massage") {
+			d.Removers = append(d.Removers, s.Product)
+		}
+	}
+	return d
 }
 
 // checkPrep evaluates prep steps made by hand.
@@ -186,13 +214,16 @@ func Check(from *Plan) *Plan {
 	c := sitting.Open(&from.Sitting)
 	p := blank(c)
 	p.ByHand = from.ByHand
-	p.Lift.Steps = complete(from.Lift.Steps)
-	p.Aftercare.Steps = complete(from.Aftercare.Steps)
 	p.Prep.GaveUp, p.Prep.RunnerUp, p.Prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
 	p.Prep.RunnerUp.Differs = orEmpty(from.Prep.RunnerUp.Differs)
 	res := p.checkPrep(c, from.Prep.Steps)
 	res.Findings = prep.WithGivenUp(res.Findings, p.Prep.GaveUp)
-	p.take(&res, wear.Check(c, &res, touchUps(from.Wear.TouchUps)))
+	w := wear.Check(c, &res, touchUps(from.Wear.TouchUps))
+	lift.Annotate(c, &w.Layers)
+	l := lift.Evaluate(c, &w.Layers, from.Lift.Steps)
+	l.Lift.Cost = from.Lift.Cost
+	n := after.Evaluate(c, evening(c, &w, &l), from.Aftercare.Steps)
+	p.take(&res, &w, &l, &n)
 	return p
 }
 
@@ -217,9 +248,8 @@ func blank(c *sitting.Case) *Plan {
 		zones.Areas[z], zones.Limits[z] = doc.Num(c.Area[z]), doc.Num(c.Limit(z))
 	}
 	return &Plan{Zones: zones, Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
-		Prep:  prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
-		Stack: Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
-		Lift:  Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}}, Aftercare: Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}},
+		Prep:     prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
+		Stack:    Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
 		Findings: []rules.Finding{}}
 }
 
@@ -232,11 +262,12 @@ func touchUps(ups []wear.TouchUp) []wear.TouchUp {
 	return list
 }
 
-func (p *Plan) take(res *stack.Result, w wear.Result) {
+func (p *Plan) take(res *stack.Result, w *wear.Result, l *lift.Result, n *after.Result) {
 	p.Stack.AtBase = res.Layers.ByZone()
 	p.Stack.AtLift = w.Layers.ByZone()
-	p.Wear = w.Wear
-	p.Findings = rules.Sort(append(res.Findings, w.Findings...))
+	p.Wear, p.Lift, p.Aftercare = w.Wear, l.Lift, n.Aftercare
+	p.Findings = rules.Sort(orEmpty(slices.Concat(res.Findings, w.Findings, l.Findings, n.Findings)))
+	sitting.LiftStops(&p.Sitting, p.Findings)
 }
 
 // Read reads a plan and returns every fault found in it. What the checker computes anew may be absent.

@@ -2,6 +2,8 @@
 package sitting
 
 import (
+	"slices"
+
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -63,6 +65,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 		fs.Add(prefix+"format", "%q is not %s", s.Format, Format)
 	}
 	fs = append(fs, s.Client.Check(prefix+"client", s.Day.Date)...)
+	fs = append(fs, s.Look.Check(prefix+"look")...)
 	fs = append(fs, s.Day.Check(prefix+"day")...)
 	fs = append(fs, s.Method.Check(prefix+"method")...)
 	if !has(already, prefix+"kit") {
@@ -89,4 +92,18 @@ func has(fs doc.Faults, path string) bool {
 		}
 	}
 	return false
+}
+
+// LiftStops marks the findings that a person's written reason lifts.
+func LiftStops(s *Sitting, fs []rules.Finding) {
+	for i, f := range fs {
+		if f.Severity != rules.Stop || !f.Overridable {
+			continue
+		}
+		for _, l := range s.Lifted {
+			if l.Rule == f.Rule && (l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
+				fs[i].Lifted = l.Reason
+			}
+		}
+	}
 }

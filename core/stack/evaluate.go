@@ -101,7 +101,7 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	if res.SlackS < 0 {
 		r.find("time-short", "", 0, "%s are missing: skin is ready at %s, base is at %s.", Minutes(-res.SlackS), day.Wall(res.ReadyAt).Clock(), c.Day.BaseAt.Clock())
 	}
-	lift(c, res.Findings)
+	sitting.LiftStops(c.Sitting, res.Findings)
 	res.Findings = rules.Sort(res.Findings)
 	return res
 }
@@ -511,20 +511,6 @@ func (r *run) base() {
 var DrySkin = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin, face.Cheeks, face.Jaw)
 
 func (r *run) shown(z face.Zone) bool { return z != face.Chest || r.c.Look.Open() }
-
-// lift marks the findings that a person's written reason lifts.
-func lift(c *sitting.Case, fs []rules.Finding) {
-	for i, f := range fs {
-		if f.Severity != rules.Stop || !f.Overridable {
-			continue
-		}
-		for _, l := range c.Lifted {
-			if l.Rule == f.Rule && (l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
-				fs[i].Lifted = l.Reason
-			}
-		}
-	}
-}
 
 // Covered is the zones a sunscreen belongs on: all of the face but the lips, and eyelids and under the eyes only where
 // the product is eye-safe; ears, neck, and the chest where it shows.

@@ -46,6 +46,7 @@ type Step struct {
 	Because  []string              `json:"because" len:"0..40"`
 	Say      string                `json:"say" len:"0..1000"`
 	Amount   string                `json:"amount" len:"0..200"`           // the dose said all three ways
+	TempC    float64               `json:"temp_c,omitempty" in:"0..100"`  // of water or a cloth, °C
 	With     string                `json:"with,omitempty" len:"0..40"`    // blended with the step of that id
 	Second   string                `json:"second,omitempty" len:"0..300"` // what was second, and by how much
 }

@@ -1,0 +1,478 @@
+// Package after plans what the skin gets once everything is off, that night and the next morning, and the card that goes
+// home with the client. The same rules check steps made by hand.
+package after
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// Aftercare is that night, the next morning, and the card in the client's words.
+type Aftercare struct {
+	Steps    []stack.Step `json:"steps"`
+	Tomorrow []string     `json:"tomorrow"`
+	Card     []string     `json:"card"`
+}
+
+// Day is what of the day matters at night: when removal ended, what took makeup off, and whether more sun than the budget
+// reached the skin.
+type Day struct {
+	From     time.Time
+	Removers []string // product ids in order
+	Sunned   bool
+}
+
+// Result is an evaluation of aftercare.
+type Result struct {
+	Aftercare Aftercare
+	Findings  []rules.Finding
+}
+
+// Figures of the night. [W]
+const (
+	exfoliateEvery  = 3    // days
+	scrubsAWeek     = 2    // at most
+	week            = 7    // days
+	retinoidEvery   = 2    // days since the last: two to three nights a week
+	retinoidG       = 0.25 // a pea
+	coldC           = 10.0
+	dryAir          = 0.3
+	richer          = 1.0 // weight, in cold or dry air
+	weightMisfit    = 0.5
+	dislikedCost    = 1.0
+	handsOnS        = 30
+	spotS           = 20
+	exfoliateHandsS = 60
+	exfoliateWaitS  = 300
+	neutraliseS     = 30
+)
+
+var idealByType = map[string]float64{"oily": 1, "combination": 2, "balanced": 2, "dry": 3}
+
+// Figures lists the figures this package holds.
+func Figures() []figure.Figure {
+	const w = "after"
+	list := []figure.Figure{
+		figure.W(w, "exfoliant again after", exfoliateEvery, "days"), figure.W(w, "scrubs a week, at most", scrubsAWeek, ""),
+		figure.W(w, "retinoid again after", retinoidEvery, "days"), figure.W(w, "retinoid for a face", retinoidG, "g"),
+		figure.W(w, "a richer moisturiser in air under", coldC, "°C"), figure.W(w, "a richer moisturiser in air drier than", dryAir, "share"),
+		figure.W(w, "richer by a weight of", richer, ""), figure.W(w, "night moisturiser, each weight from the ideal", weightMisfit, "cost"),
+		figure.W(w, "an exfoliant waits", exfoliateWaitS, "s"),
+	}
+	for _, t := range []string{"oily", "combination", "balanced", "dry"} {
+		list = append(list, figure.W(w, "ideal weight at night, "+t, idealByType[t], ""))
+	}
+	return list
+}
+
+type planner struct {
+	c     *sitting.Case
+	at    time.Time
+	steps []stack.Step
+	night Day
+}
+
+// Plan writes the night: one active at most, thin to thick, nothing that the skin speaks against.
+func Plan(c *sitting.Case, d Day) Result {
+	pl := &planner{c: c, at: d.From, night: d}
+	pl.write()
+	return Evaluate(c, d, pl.steps)
+}
+
+var (
+	skin  = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin, face.Cheeks, face.Jaw)
+	whole = skin | face.SetOf(face.Neck)
+)
+
+// use is how a product is asked about at night.
+func use(c *sitting.Case, p *kit.Product, act stack.Act, z face.Zone) *fit.Use {
+	return &fit.Use{Case: c, Product: p, Act: string(act), Kind: string(p.Kind), How: "pat", Zone: z, After: true}
+}
+
+// find returns the product that costs least among those of some kinds that nothing but a note speaks against, and where it
+// may go.
+func (pl *planner) find(act stack.Act, on face.Set, misfit func(*kit.Product) (float64, bool), kinds ...kit.Kind) (*kit.Product, face.Set) {
+	var best *kit.Product
+	var where face.Set
+	least := math.Inf(1)
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		if !slices.Contains(kinds, p.Kind) || p.Empty() {
+			continue
+		}
+		cost, fits := misfit(p)
+		if !fits {
+			continue
+		}
+		var zones face.Set
+		for _, z := range on.List() {
+			if !slices.ContainsFunc(use(pl.c, p, act, z).Fits(), func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note }) {
+				zones |= face.SetOf(z)
+			}
+		}
+		if zones == 0 {
+			continue
+		}
+		cost += dislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) + float64(len(on.List())-len(zones.List()))
+		if cost < least-1e-9 {
+			best, where, least = p, zones, cost
+		}
+	}
+	return best, where
+}
+
+func whatever(*kit.Product) (float64, bool) { return 0, true }
+
+func (pl *planner) add(act stack.Act, p *kit.Product, zones face.Set, film map[face.Zone]doc.Num, grams float64, hands int, say string, because ...string) {
+	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: act, Zones: zones.List(), Film: film, HandsS: hands, How: "pat", Because: because, Start: day.Wall(pl.at), Say: say}
+	if p != nil {
+		s.Kind, s.Product = string(p.Kind), p.ID
+		for _, f := range film {
+			s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
+		}
+		if grams == 0 {
+			grams = pl.c.Grams(film)
+		}
+		stack.Measure(&s, p, grams)
+		s.Say = strings.Replace(say, "%", s.Amount, 1)
+	}
+	s.Complete()
+	pl.at = pl.at.Add(time.Duration(hands+s.SetS) * time.Second)
+	pl.steps = append(pl.steps, s)
+}
+
+// lay writes one layer.
+func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, say string, because ...string) {
+	if p == nil || zones == 0 {
+		return
+	}
+	film := map[face.Zone]doc.Num{}
+	for _, z := range zones.List() {
+		f := pl.c.Film(p.Kind, z)
+		if p.Kind == "face_oil" {
+			f = p.Kind.Of().Full
+		}
+		film[z] = doc.Num(doc.Round(f))
+	}
+	pl.add("apply", p, zones, film, 0, hands, fmt.Sprintf(say, p.Name, face.Names(zones.List())), because...)
+}
+
+// calm reports whether skin may have an active at all tonight.
+func (pl *planner) calm() bool {
+	c := pl.c
+	red := c.Marked(face.Irritated)|c.Marked(face.Sunburn)|c.Marked(face.Blister)|c.Marked(face.Broken) != 0
+	healing, _ := fit.Healing(c)
+	return !red && healing == 0 && !pl.night.Sunned && c.Chronic("rosacea") == 0 && c.Chronic("eczema") == 0
+}
+
+func (pl *planner) write() {
+	c := pl.c
+	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ c.Barred().All()
+	layered := c.Method.Is("night_layers", "layered")
+	retinoid, onRetinoid := pl.retinoid(open)
+	if layered && retinoid == nil {
+		pl.exfoliate(open)
+	}
+	if layered {
+		if p, zones := pl.find("apply", open, whatever, "essence"); p != nil {
+			pl.lay(p, zones, spotS, "Press %s on %s: %%.", "no-moisture")
+		}
+	}
+	calming := func(p *kit.Product) (float64, bool) {
+		if p.Acid() || p.Retinoid() || p.FirstUse {
+			return 0, false
+		}
+		if p.Has("hyaluronic", "panthenol", "allantoin", "ceramides", "glycerin") {
+			return 0, true
+		}
+		return 0.4, !p.Has("vitamin_c")
+	}
+	if p, zones := pl.find("apply", open, calming, "serum"); p != nil {
+		pl.lay(p, zones, handsOnS, "Press %s on %s: %%.", "no-moisture")
+	}
+	if layered {
+		pl.targeted(open, retinoid != nil)
+		if p, zones := pl.find("apply", face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, "eye_cream"); p != nil {
+			pl.lay(p, zones, handsOnS, "%s with the ring finger along the orbital bone, %s: %%.", "under-eye-heavy")
+		}
+	}
+	if retinoid != nil {
+		pl.add("apply", retinoid, onRetinoid, spread(c, onRetinoid, retinoidG), retinoidG, handsOnS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), "two-actives")
+	}
+	pl.moisturise(open)
+	if p, zones := pl.find("apply", c.Marked(face.Breakout)&open, whatever, "spot_patch"); p != nil {
+		pl.add("apply", p, zones, map[face.Zone]doc.Num{}, 0, spotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
+	}
+	if p, zones := pl.find("apply", face.SetOf(face.Lips)&^c.Barred().All(), whatever, "lip_balm"); p != nil {
+		pl.lay(p, zones, spotS, "%s on %s: %%.", "dry-patch")
+	}
+	if layered && !slices.Contains(c.Client.Wears, "lash_extensions") {
+		if p, _ := pl.find("apply", face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, "lash_serum"); p != nil {
+			pl.add("apply", p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, kit.DropG, spotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
+		}
+	}
+}
+
+// spread is grams spread evenly over zones.
+func spread(c *sitting.Case, zones face.Set, grams float64) map[face.Zone]doc.Num {
+	var area float64
+	for _, z := range zones.List() {
+		area += c.Area[z]
+	}
+	film := map[face.Zone]doc.Num{}
+	for _, z := range zones.List() {
+		film[z] = doc.Num(doc.Round(kit.Film(grams, area)))
+	}
+	return film
+}
+
+// retinoid is the client's own, where tonight is one of its nights.
+func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
+	c := pl.c
+	if c.Chronic("retinoid") == 0 || c.Within(retinoidEvery-1, "retinoid") != 0 || !pl.calm() {
+		return nil, 0
+	}
+	return pl.find("apply", open&skin, func(p *kit.Product) (float64, bool) { return 0, !p.FirstUse }, "retinoid")
+}
+
+// exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
+func (pl *planner) exfoliate(open face.Set) {
+	c := pl.c
+	if c.Within(exfoliateEvery-1, "exfoliated") != 0 || c.Client.Sensitivity >= fit.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), "retinoid") != 0 {
+		return
+	}
+	gentle := func(p *kit.Product) (float64, bool) {
+		return map[kit.Kind]float64{"enzyme_polish": 0, "acid_toner": 0.5}[p.Kind], !p.FirstUse
+	}
+	p, zones := pl.find("treat", open&skin, gentle, "enzyme_polish", "acid_toner")
+	if p == nil {
+		return
+	}
+	if p.Kind == "acid_toner" {
+		pl.lay(p, zones, handsOnS, "%s on %s: %%. Wait its time.", "too-often")
+	} else {
+		film := map[face.Zone]doc.Num{}
+		for _, z := range zones.List() {
+			film[z] = doc.Num(p.Kind.Of().Film)
+		}
+		pl.add("treat", p, zones, film, 0, exfoliateHandsS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), "too-often")
+		pl.add("rinse", nil, zones, nil, 0, neutraliseS, "Rinse with lukewarm water.", "too-hot")
+	}
+	if p.Tagged(neutralise) {
+		pl.add("neutralise", nil, zones, nil, 0, neutraliseS, "Neutralise with water when its time is up.", "not-neutralised")
+	}
+}
+
+// neutralise is the tag of an acid that has to be taken off with water.
+const neutralise = "neutralise"
+
+// targeted lays a serum only where its mark is.
+func (pl *planner) targeted(open face.Set, retinoid bool) {
+	c := pl.c
+	for _, t := range []struct {
+		mark    face.Mark
+		actives []string
+	}{{face.Pigment, []string{"vitamin_c", "niacinamide"}}, {face.Breakout, []string{"niacinamide", "zinc_pca", "salicylic"}}} {
+		on := c.Marked(t.mark) & open
+		if on == 0 {
+			continue
+		}
+		p, zones := pl.find("apply", on, func(p *kit.Product) (float64, bool) {
+			acid := p.Acid() && (retinoid || c.Within(exfoliateEvery-1, "exfoliated") != 0 || !pl.calm())
+			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
+		}, "serum")
+		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
+			pl.lay(p, zones, handsOnS, "%s on %s only: %%.", "two-actives")
+		}
+	}
+}
+
+func (pl *planner) moisturise(open face.Set) {
+	c := pl.c
+	ideal := idealByType[c.Type.Type]
+	if c.Day.Air.Temp() < coldC || c.Day.Air.RH() < dryAir {
+		ideal += richer
+	}
+	misfit := func(p *kit.Product) (float64, bool) { return weightMisfit * math.Abs(p.Weight-ideal), true }
+	if p, zones := pl.find("apply", open, misfit, "moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich"); p != nil {
+		pl.lay(p, zones, 2*handsOnS, "Smooth %s on %s: %%.", "no-moisture")
+	}
+	var parched face.Set
+	for _, z := range (open & skin).List() {
+		if s := c.Skin[z]; s.Oil == 0 && s.Water == 0 {
+			parched |= face.SetOf(z)
+		}
+	}
+	if p, zones := pl.find("apply", parched, whatever, "face_oil"); p != nil {
+		pl.lay(p, zones, handsOnS, "Press %s on %s last: %%.", "oil-too-early")
+	}
+}
+
+// Evaluate looks at the steps of a night as they stand.
+func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
+	r := Result{Findings: []rules.Finding{}}
+	r.Aftercare.Steps = make([]stack.Step, len(steps))
+	copy(r.Aftercare.Steps, steps)
+	find := func(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
+		r.Findings = append(r.Findings, rules.New(rule, "aftercare", step, zones.List(), say, args...))
+		return &r.Findings[len(r.Findings)-1]
+	}
+	acid, retinoid := "", ""
+	var unneutral *stack.Step
+	for i := range r.Aftercare.Steps {
+		s := &r.Aftercare.Steps[i]
+		s.Complete()
+		if s.Act == "neutralise" || s.Act == "rinse" {
+			unneutral = nil
+		}
+		p := c.Product(s.Product)
+		if p == nil {
+			continue
+		}
+		zones := face.SetOf(s.Zones...)
+		if len(s.Film) > 0 {
+			s.Grams = doc.Num(c.Grams(s.Film))
+		}
+		stack.Measure(s, p, float64(s.Grams))
+		object(c, s, p, zones, find)
+		if p.Screens() {
+			find("spf-after-dark", s.ID, zones, "%s at night.", p.Name)
+		}
+		if p.Acid() && s.Act != "cleanse" && s.Act != "massage" {
+			acid = p.Name
+			if p.Tagged(neutralise) {
+				unneutral = s
+			}
+		}
+		if p.Retinoid() {
+			retinoid = p.Name
+		}
+		if acid != "" && retinoid != "" && (p.Acid() || p.Retinoid()) {
+			find("two-actives", s.ID, zones, "%s and %s in one night.", acid, retinoid)
+		}
+		exfoliates := p.Kind == "scrub" || p.Kind == "enzyme_polish" || p.Kind == "acid_toner"
+		if exfoliates && c.Within(exfoliateEvery-1, "exfoliated")&zones != 0 && p.Kind == "acid_toner" {
+			find("too-often", s.ID, zones, "This skin was exfoliated within three days.")
+		}
+		if p.Kind == "scrub" && scrubsIn(c, week) >= scrubsAWeek {
+			find("too-often", s.ID, zones, "A third scrub within a week.")
+		}
+	}
+	if unneutral != nil {
+		find("not-neutralised", unneutral.ID, face.SetOf(unneutral.Zones...), "%s has to be neutralised with water.", c.Product(unneutral.Product).Name)
+	}
+	r.Findings = rules.Sort(r.Findings)
+	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)
+	r.Aftercare.Card = card(c, d, &r.Aftercare)
+	return r
+}
+
+// scrubsIn counts the exfoliations told of within so many days.
+func scrubsIn(c *sitting.Case, days int) (n int) {
+	for _, k := range c.Conditions {
+		if k.Kind == "exfoliated" && k.Days < days {
+			n++
+		}
+	}
+	return n
+}
+
+// object gathers what speaks against a step's product into one finding a rule.
+func object(c *sitting.Case, s *stack.Step, p *kit.Product, zones face.Set, find func(string, string, face.Set, string, ...any) *rules.Finding) {
+	type met struct {
+		fit.Objection
+		zones face.Set
+	}
+	var list []met
+	for _, z := range zones.List() {
+		u := use(c, p, s.Act, z)
+		u.How = s.How
+		for _, o := range u.Fits() {
+			if o.Rule == "flashback" || o.Rule == "white-cast" || o.Rule == "spf-low" {
+				continue
+			}
+			i := slices.IndexFunc(list, func(m met) bool { return m.Objection == o })
+			if i < 0 {
+				i, list = len(list), append(list, met{o, 0})
+			}
+			list[i].zones |= face.SetOf(z)
+		}
+	}
+	for _, m := range list {
+		f := find(m.Rule, s.ID, m.zones, "%s", m.Say)
+		if m.Say == "" {
+			f.Say = rules.Get(m.Rule).Say
+		}
+		*f = f.As(m.Severity)
+		if m.Final {
+			*f = f.NoReason()
+		}
+	}
+}
+
+// tomorrow is the next morning.
+func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
+	list := []string{"Rinse with lukewarm water, then moisturise.", "Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any."}
+	if acid || c.Within(fit.PhotosensitiveDays, "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
+		list = append(list, "After an acid skin burns more easily for a week: sunscreen every day.")
+	}
+	if retinoid || c.Chronic("retinoid") != 0 {
+		list = append(list, "Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
+	}
+	if acid || c.Within(exfoliateEvery-1, "exfoliated") != 0 {
+		list = append(list, "No scrub or acid for three days.")
+	}
+	if sunned || c.Marked(face.Sunburn) != 0 {
+		list = append(list, "Keep out of the sun tomorrow; cool, bland care until the skin is calm.")
+	}
+	if slices.ContainsFunc(c.Conditions, func(k sitting.Condition) bool { return k.Kind == "eczema" || k.Kind == "rosacea" }) {
+		list = append(list, "Your own emollient or prescription comes first.")
+	}
+	return list
+}
+
+// card is what was used, what is next, and when to see somebody.
+func card(c *sitting.Case, d Day, a *Aftercare) []string {
+	list := []string{}
+	names := func(ids []string) []string {
+		var out []string
+		for _, id := range ids {
+			if p := c.Product(id); p != nil && !slices.Contains(out, p.Name) {
+				out = append(out, p.Name)
+			}
+		}
+		return out
+	}
+	if used := names(d.Removers); len(used) > 0 {
+		list = append(list, "Taken off with  "+face.List(used)+".")
+	}
+	var ids []string
+	for _, s := range a.Steps {
+		ids = append(ids, s.Product)
+	}
+	if used := names(ids); len(used) > 0 {
+		list = append(list, "Tonight  "+face.List(used)+".")
+	}
+	list = append(list, "Tomorrow  "+strings.Join(a.Tomorrow, " "))
+	if option := c.Method.Get("night_layers"); option == "lean" {
+		list = append(list, "Little is enough  "+method.Reason("night_layers", option))
+	}
+	return append(list,
+		"See somebody  Redness, swelling or itching that lasts past tomorrow: a pharmacist or doctor. Pain or altered sight, swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.",
+		"Labels, and what your own clinician says, come first.")
+}

@@ -1,0 +1,696 @@
+package lift
+
+import (
+	"cmp"
+	"math"
+	"math/bits"
+	"slices"
+
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+)
+
+// pass is one pass of a remover: how long, and as how many passes it counts.
+type pass struct {
+	remover int
+	contact float64
+	counts  int
+}
+
+// sequence is the passes of one group, what they cost and what they leave.
+type sequence struct {
+	passes []pass
+	set    uint64 // removers used
+	cost   float64
+	pads   int
+	left   float64 // the worst binder's share
+	film   float64
+}
+
+// group is zones that are alike in all that removal asks: what is on them, their class, what may go on them.
+type group struct {
+	zones    face.Set
+	like     face.Zone
+	on       Loads
+	binders  []look.Binder
+	start    []float64 // what is left of each binder before the first pass
+	strip    int       // index of the glue that lets go at half, -1 for none
+	allowed  []int
+	cautions []float64 // cost of the cautions each allowed remover brings
+	weight   float64   // share of the minutes and grams of a pass over the face; 1 where a zone is done by itself
+	grams    float64   // of a pass over the whole face, or of one over the zone
+}
+
+// chooser holds what the search asks again and again.
+type chooser struct {
+	c        *sitting.Case
+	removers []*kit.Product
+	oily     []bool
+	groups   []*group
+	pads     int  // how many there are, -1 for enough
+	wanted   bool // a second cleanse always
+	refused  bool // never
+	one      bool // one product for both cleanses
+}
+
+// limits on how many removers a kit may offer to the search; those beyond come too late in the kit to win a tie.
+const mostRemovers = 64
+
+func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64) *chooser {
+	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same")}
+	mitt := false
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		if p.Kind == "mitt" && !p.Empty() && !mitt && len(ch.removers) < mostRemovers {
+			mitt = true
+			w := *p
+			w.Kind = "water_mitt"
+			ch.removers = append(ch.removers, &w)
+		}
+		if takes[p.Kind] != nil && p.Kind != "water_mitt" && !p.Empty() && len(ch.removers) < mostRemovers {
+			ch.removers = append(ch.removers, p)
+		}
+		if p.Kind == "cotton_pad" && p.Count != nil {
+			ch.pads = max(ch.pads, 0) + *p.Count
+		}
+	}
+	// Oily ones first: what takes off their film comes after them.
+	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return rank(a.Kind) - rank(b.Kind) })
+	for _, p := range ch.removers {
+		ch.oily = append(ch.oily, films(p.Kind))
+	}
+	ch.group(on, loosened)
+	return ch
+}
+
+func rank(k kit.Kind) int {
+	switch {
+	case k == "fx_remover_ester" || k == "fx_remover_silicone":
+		return 0
+	case films(k):
+		return 1
+	case washes[k] == 0: // wipe, water
+		return 2
+	case k == "micellar":
+		return 3
+	}
+	return 4
+}
+
+// group gathers zones that are alike.
+func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
+	c := ch.c
+	var skin float64
+	for z := range face.N {
+		if len(on[z]) > 0 && !held(z) && !c.Barred().All().Has(z) {
+			skin += c.Area[z]
+		}
+	}
+	for z := range face.N {
+		if len(on[z].binders()) == 0 || c.Barred().All().Has(z) {
+			continue
+		}
+		g := &group{zones: face.SetOf(z), like: z, on: on[z], binders: on[z].binders(), strip: -1, weight: 1}
+		g.start = slices.Repeat([]float64{1}, len(g.binders))
+		for i, b := range g.binders {
+			if b == "adhesive" && z == face.Eyelids {
+				g.start[i] = loosened
+				if loosened == 1 && hasStrip(c, false) {
+					g.strip = i
+				}
+			}
+		}
+		switch z {
+		case face.Eyelids:
+			g.grams = eyeGrams
+		case face.Brows, face.Lips:
+			g.grams = spotGrams
+		default:
+			g.weight = c.Area[z] / skin
+		}
+		ch.allow(g)
+		if !held(z) {
+			if i := slices.IndexFunc(ch.groups, func(o *group) bool { return !held(o.like) && o.alike(c, g) }); i >= 0 {
+				ch.groups[i].zones |= g.zones
+				ch.groups[i].weight += g.weight
+				continue
+			}
+		}
+		ch.groups = append(ch.groups, g)
+	}
+}
+
+// Grams of a remover for one pass over both eyes, and over brows or lips. [W]; the eyes after the handbook's biphase.
+const (
+	eyeGrams  = 1.0
+	spotGrams = 0.5
+)
+
+func (g *group) alike(c *sitting.Case, o *group) bool {
+	scar := func(z face.Zone) bool { return c.Skin[z].Has(face.Scar) }
+	return slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
+		delicacy(g.like, scar(g.like)) == delicacy(o.like, scar(o.like)) && !slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) })
+}
+
+// level is the step of the load that contact times go by; nothing finer matters to the choice.
+func level(load float64) int {
+	switch {
+	case load <= lightLoad+1e-9:
+		return 0
+	case load <= mediumLoad+1e-9:
+		return 1
+	}
+	return 2
+}
+
+// hasStrip reports whether strip lashes are on, to be kept or not.
+func hasStrip(c *sitting.Case, keep bool) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "glue_strip" && it.Keep == keep })
+}
+
+// allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the house
+// method for eyes.
+func (ch *chooser) allow(g *group) {
+	for i, p := range ch.removers {
+		cost, may := ch.may(p, g.like, g.on)
+		if !may {
+			continue
+		}
+		if !ch.bySideOfMethod(p, g.like) {
+			cost += againstMethod
+		}
+		g.allowed = append(g.allowed, i)
+		g.cautions = append(g.cautions, cost)
+	}
+}
+
+// bySideOfMethod reports whether the house method for eyes would use the remover there.
+func (ch *chooser) bySideOfMethod(p *kit.Product, z face.Zone) bool {
+	if z != face.Eyelids && z != face.Brows {
+		return true
+	}
+	switch ch.c.Method.Get("eye_remover") {
+	case "oil_free":
+		return !p.Oily()
+	case "all_in_one_balm":
+		return p.Kind == "balm" || p.Kind == "cleansing_oil"
+	}
+	return true
+}
+
+// may reports whether a remover may be used on a zone, and the cost of the cautions it brings.
+func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, may bool) {
+	c := ch.c
+	fx := slices.ContainsFunc(on.binders(), effects)
+	switch {
+	case p.Kind == "water_mitt" && !c.Method.Is("removal_tool", "mitt") && !(z == face.Eyelids && onlyWater(on)):
+		return 0, false
+	case p.Kind == "wipe" && !c.Method.Is("wipes", "travel_only"):
+		return 0, false
+	case rank(p.Kind) == 0 && (!fx || z.Class() == face.Eye):
+		return 0, false
+	case glitter(c, z) && !rubbed(p.Kind):
+		return 0, false
+	}
+	for _, o := range objections(c, p, z, c.Client.Has("contact_lenses_stay")) {
+		if o.Bars {
+			return 0, false
+		}
+		if o.Severity == rules.Caution {
+			caution += cautionCost
+		}
+	}
+	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == "single" }); single && z == face.Eyelids && p.Oily() {
+		caution += cautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
+	}
+	if p.Kind == "plant_oil" != c.Method.Is("first_cleanse_on", "warm_damp") && films(p.Kind) && rubbed(p.Kind) {
+		caution += wrongSkin
+	}
+	return caution, true
+}
+
+// Costs of a balm on a wet face or a plain oil on a dry one, and of a pass that the house method for eyes would not make. [W]
+const (
+	wrongSkin     = 0.3
+	againstMethod = 20.0
+)
+
+func effects(b look.Binder) bool {
+	return b == "fx_resin" || b == "fx_acrylic" || b == "fx_silicone" || b == "alcohol_film"
+}
+
+// onlyWater reports whether the makeup there is held by water film alone, over care.
+func onlyWater(on Loads) bool {
+	return on["water_film"] > 0 && !slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != "water_film" && b != "care" })
+}
+
+func glitter(c *sitting.Case, z face.Zone) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return named(it.Item, "glitter") && it.Zone.Zones.Has(z) })
+}
+
+// objections lists what speaks against a remover on a zone after makeup.
+func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
+	u := fit.Use{Case: c, Product: p, Act: "lift", Kind: string(p.Kind), Zone: z, After: true}
+	list := u.Fits()
+	add := func(is bool, rule string, s rules.Severity, say string) {
+		if is {
+			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: say, Bars: s == rules.Stop})
+		}
+	}
+	near := z == face.Eyelids || z == face.UnderEyes
+	add(near && lensesIn && p.Oily(), "lens-in", rules.Stop, p.Name+" is oily, and contact lenses are in.")
+	add(near && lensesIn && !p.Oily() && !p.LensSafe && p.Kind != "water_mitt", "lens-in", rules.Stop, p.Name+" is not made for eyes with lenses in.")
+	add(near && lensesIn && !p.Oily() && p.LensSafe, "lens-in", rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
+	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), "on-lash-line", rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
+	healing, _ := fit.Healing(c)
+	fresh := c.Within(fit.InjectableMassageDays, "injectables")
+	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), "injectables", rules.Stop, "Injectables are less than two weeks old: nothing massaged there.")
+	add(rubbed(p.Kind) && !held(z) && healing.Has(z), "recent-procedure", rules.Stop, "Skin is still healing from a treatment: nothing massaged there.")
+	return list
+}
+
+// options lists the ways a remover may make one pass on a group.
+func (ch *chooser) options(g *group, i int) []pass {
+	p := ch.removers[i]
+	if held(g.like) || rank(p.Kind) == 0 {
+		longest := g.on.longest()
+		var list []pass
+		for _, m := range []float64{1, 1.5, 2, 2.5, 3} {
+			list = append(list, pass{i, math.Ceil(longest*m/gripS-1e-9) * gripS, 1})
+		}
+		return list
+	}
+	if rubbed(p.Kind) {
+		s := g.on.massage(p.Kind)
+		return []pass{{i, s, 1}, {i, 2 * s, 2}}
+	}
+	return []pass{{i, gripS, 1}}
+}
+
+// strokes is how many clean faces one wiping of a zone takes. [W]
+func strokes(z face.Zone) int {
+	switch z {
+	case face.Cheeks, face.Jaw, face.UnderEyes, face.Eyelids, face.Brows, face.Neck, face.Ears, face.Chest:
+		return 2
+	}
+	return 1
+}
+
+// facesPerPad is what a pad gives when folded over twice, and what half a pad gives an eye. [W]
+const facesPerPad = 4
+
+// padsFor is how many pads one pass takes there: half a pad for each eye, one for lips or brows, as many as there are
+// strokes elsewhere, but only where the house works with pads.
+func (ch *chooser) padsFor(g *group, p *kit.Product) int {
+	if held(g.like) {
+		if p.Kind == "water_mitt" || rubbed(p.Kind) && !films(p.Kind) {
+			return 0
+		}
+		return 1
+	}
+	if rubbed(p.Kind) || p.Kind == "wipe" || p.Kind == "water_mitt" || !ch.c.Method.Is("removal_tool", "pads") {
+		return 0
+	}
+	n := 0
+	for _, z := range g.zones.List() {
+		n += strokes(z)
+	}
+	return (n + facesPerPad - 1) / facesPerPad
+}
+
+// finish is what takes a remover off again: seconds, and the share of its film that is left.
+func (ch *chooser) finish(g *group, p *kit.Product) (seconds, film float64) {
+	switch {
+	case held(g.like) && films(p.Kind):
+		return dampS, filmPad
+	case held(g.like) && rubbed(p.Kind):
+		return rinseS, 0
+	case held(g.like):
+		return glideS, 0
+	case films(p.Kind) && ch.byCloth(p.Kind):
+		return clothS, filmCloth
+	case films(p.Kind):
+		return emulsifyS + rinseS, filmEmulsify
+	case rubbed(p.Kind):
+		return rinseS, 0
+	}
+	return wipeS, 0
+}
+
+// byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method, dry skin
+// by a cloth, and always what has no emulsifier.
+func (ch *chooser) byCloth(k kit.Kind) bool { return byCloth(ch.c, k) }
+
+func byCloth(c *sitting.Case, k kit.Kind) bool {
+	switch {
+	case !emulsifies(k):
+		return true
+	case c.Method.Is("first_cleanse_off", "warm_cloth"):
+		return true
+	case c.Method.Is("first_cleanse_off", "emulsify_rinse"):
+		return false
+	}
+	return c.Type.Type == "dry"
+}
+
+// price is the cost of one pass, all of it.
+func (ch *chooser) price(g *group, k pass, second bool) float64 {
+	p := ch.removers[k.remover]
+	seconds, _ := ch.finish(g, p)
+	d := delicacy(g.like, ch.c.Skin[g.like].Has(face.Scar))
+	if ch.c.Method.Is("wipes", "travel_only") && p.Kind == "wipe" {
+		d *= travelTimes
+	}
+	grams := ch.passGrams(g, p)
+	cost := passDelicacy*d*float64(k.counts) + minuteCost*(k.contact+seconds)/60*g.weight + padCost*float64(ch.padsFor(g, p)) + priceCost*p.PriceOf(grams)
+	if p.Short(grams) {
+		cost += cautionCost
+	}
+	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !held(g.like) && !ch.one {
+		cost += kindnessCost * misfit
+	}
+	return cost + g.cautions[slices.Index(g.allowed, k.remover)]
+}
+
+// travelTimes is what a wipe's pass counts for on the road, where there is no basin. [W]
+const travelTimes = 0.3
+
+func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
+	if p.Kind == "water_mitt" || p.Kind == "wipe" {
+		return 0
+	}
+	if g.grams > 0 {
+		return g.grams
+	}
+	grams := p.Kind.PassGrams(true) * g.weight
+	if g.zones&sitting.Beard != 0 && fullBeard(ch.c) {
+		grams *= beardRemover
+	}
+	return grams
+}
+
+func fullBeard(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return named(it.Item, "full beard") })
+}
+
+// after is what a pass leaves of what was left.
+func (ch *chooser) after(g *group, left []float64, k pass) []float64 {
+	next := make([]float64, len(left))
+	for i, b := range g.binders {
+		next[i] = left[i] * share(ch.c, ch.removers[k.remover].Kind, g.like, g.on, b, k.contact)
+	}
+	return next
+}
+
+// worst is the share left of the worst binder. A strip lash takes most of its glue with it once half has let go.
+func (g *group) worst(left []float64) float64 {
+	var most float64
+	for i, l := range left {
+		if i == g.strip && l <= lashHalf {
+			l *= 1 - lashTakes
+		}
+		most = max(most, l)
+	}
+	return most
+}
+
+// least is the least that so many passes could leave of each binder, each by the remover that is best for it.
+func (ch *chooser) least(g *group, left []float64, passes int) []float64 {
+	best := slices.Clone(left)
+	for i, b := range g.binders {
+		share1 := 1.0
+		for _, r := range g.allowed {
+			for _, k := range ch.options(g, r) {
+				share1 = min(share1, math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact), 1/float64(k.counts)))
+			}
+		}
+		best[i] *= math.Pow(share1, float64(passes))
+	}
+	return best
+}
+
+// search is the branch and bound of one group.
+type search struct {
+	*chooser
+	g      *group
+	best   map[ends]sequence // the cheapest for each set of removers, and number of pads where those are scarce
+	least1 []float64         // what one pass could leave of each binder at the least
+	cheap  []float64         // the cheapest so far of any set, by pads used where those are scarce
+	pass1  float64           // no pass costs less
+	opts   [][]pass
+	shares [][][]float64 // by allowed remover, option and binder
+}
+
+type ends struct {
+	set  uint64
+	pads int
+}
+
+// How much dearer a sequence may be than the cheapest and still win by sharing its products with other zones; and how many
+// pads are so many that no choice hangs on them. [W]
+const (
+	mergeSlack = 3 * productCost
+	padsEnough = 24
+)
+
+func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < padsEnough }
+
+// sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none does
+// it returns the one that leaves least, and reached is false.
+func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
+	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, padsEnough+1), pass1: math.Inf(1)}
+	if len(g.allowed) == 0 {
+		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+toleranceLR
+	}
+	s.least1 = ch.least(g, slices.Repeat([]float64{1}, len(g.binders)), 1)
+	for _, r := range g.allowed {
+		opts := ch.options(g, r)
+		var rows [][]float64
+		for _, k := range opts {
+			row := make([]float64, len(g.binders))
+			for i, b := range g.binders {
+				row[i] = share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact)
+			}
+			rows = append(rows, row)
+			s.pass1 = min(s.pass1, ch.price(g, k, false)/float64(k.counts))
+		}
+		s.opts, s.shares = append(s.opts, opts), append(s.shares, rows)
+	}
+	for deep := 1; deep <= mostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
+		s.walk(sequence{}, g.start, 0, 0, 0, deep, 0)
+	}
+	if len(s.best) == 0 {
+		return []sequence{s.honest()}, false
+	}
+	s.walk(sequence{}, g.start, 0, 0, 0, mostOfAll, 0)
+	for _, q := range s.best {
+		if q.cost <= s.bound(q.pads) {
+			list = append(list, q)
+		}
+	}
+	slices.SortFunc(list, func(a, b sequence) int {
+		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)), a.pads-b.pads) // ties fall by kit order
+	})
+	return list, true
+}
+
+// bound is the most that a sequence with so many pads may cost and still win.
+func (s *search) bound(pads int) float64 {
+	if !s.scarce() {
+		return s.cheap[0] + mergeSlack
+	}
+	return slices.Min(s.cheap[:min(pads, padsEnough)+1]) + mergeSlack
+}
+
+// walk tries every next pass that may come at or after the last remover and option in order.
+func (s *search) walk(q sequence, left []float64, from, option, done, deep int, film float64) {
+	g := s.g
+	if g.worst(left) <= Target(g.like)+toleranceLR {
+		s.arrive(q, left, film)
+		if film <= welcome(s.c, g.like)+toleranceLR && (!s.wanted || held(g.like) || s.washed(q)) {
+			return // nothing more can help
+		}
+	}
+	for n := from; n < len(g.allowed); n++ {
+		r := g.allowed[n]
+		used := 0
+		for _, k := range q.passes {
+			if k.remover == r {
+				used += k.counts
+			}
+		}
+		first := 0
+		if n == from {
+			first = option
+		}
+		for o := first; o < len(s.opts[n]); o++ {
+			k := s.opts[n][o]
+			if used+k.counts > mostOfOne || done+k.counts > deep {
+				continue
+			}
+			p := s.removers[r]
+			if s.refused && !held(g.like) && !s.oily[r] && film > 0 && rank(p.Kind) == 4 {
+				continue
+			}
+			cost := q.cost + s.price(g, k, len(q.passes) > 0)
+			pads := q.pads + s.padsFor(g, p)
+			if cost > s.bound(pads) {
+				continue
+			}
+			next := make([]float64, len(left))
+			for i := range left {
+				next[i] = left[i] * s.shares[n][o][i]
+			}
+			if g.worst(next) > Target(g.like)+toleranceLR && (cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
+				continue
+			}
+			nf := film * math.Pow(1-washes[p.Kind], float64(k.counts))
+			if films(p.Kind) {
+				_, nf = s.finish(g, p)
+			}
+			s.walk(sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads}, next, n, o, done+k.counts, deep, nf)
+		}
+	}
+}
+
+// washed reports whether a sequence ends in a wash.
+func (s *chooser) washed(q sequence) bool {
+	return len(q.passes) > 0 && rank(s.removers[q.passes[len(q.passes)-1].remover].Kind) == 4
+}
+
+// hope reports whether so many more passes could still reach the target.
+func (s *search) hope(left []float64, more int) bool {
+	for i, l := range left {
+		l *= math.Pow(s.least1[i], float64(more))
+		if i == s.g.strip && l <= lashHalf {
+			l *= 1 - lashTakes
+		}
+		if l > Target(s.g.like)+toleranceLR {
+			return false
+		}
+	}
+	return true
+}
+
+// arrive notes a sequence that reaches the target.
+func (s *search) arrive(q sequence, left []float64, film float64) {
+	q.left, q.film = s.g.worst(left), film
+	if film > welcome(s.c, s.g.like)+toleranceLR {
+		q.cost += cautionCost
+	}
+	if s.wanted && !held(s.g.like) && !s.washed(q) {
+		q.cost += wantedCost
+	}
+	at := ends{set: q.set}
+	if s.scarce() {
+		at.pads = q.pads
+	}
+	if old, there := s.best[at]; !there || q.cost < old.cost-1e-12 {
+		s.best[at] = q
+		s.cheap[min(at.pads, padsEnough)] = min(s.cheap[min(at.pads, padsEnough)], q.cost)
+	}
+}
+
+// wantedCost keeps the method's second cleanse wherever the kit has one. [W]
+const wantedCost = 50
+
+// honest is the best that can be done where nothing reaches the target: pass by pass what leaves least of the worst binder.
+func (s *search) honest() sequence {
+	left, q := s.g.start, sequence{}
+	used := map[int]int{}
+	for done := 0; done < mostOfAll; {
+		least, bestN, bestO := s.g.worst(left), -1, 0
+		for n, r := range s.g.allowed {
+			for o, k := range s.opts[n] {
+				if used[r]+k.counts > mostOfOne || done+k.counts > mostOfAll {
+					continue
+				}
+				next := make([]float64, len(left))
+				for i := range left {
+					next[i] = left[i] * s.shares[n][o][i]
+				}
+				if w := s.g.worst(next); w < least-1e-9 {
+					least, bestN, bestO = w, n, o
+				}
+			}
+		}
+		if bestN < 0 {
+			break
+		}
+		k := s.opts[bestN][bestO]
+		for i := range left {
+			left = slices.Clone(left)
+			left[i] *= s.shares[bestN][bestO][i]
+		}
+		q.cost += s.price(s.g, k, len(q.passes) > 0)
+		q.passes = append(q.passes, k)
+		q.set |= 1 << k.remover
+		q.pads += s.padsFor(s.g, s.removers[k.remover])
+		used[k.remover] += k.counts
+		done += k.counts
+	}
+	slices.SortStableFunc(q.passes, func(a, b pass) int { return a.remover - b.remover })
+	q.left = s.g.worst(left)
+	return q
+}
+
+// choose picks one sequence for each group so that the whole costs least: what each costs, and 0.3 for each different
+// product. Branch and bound over the groups.
+func (ch *chooser) choose() (picked []sequence, cost float64) {
+	lists := make([][]sequence, len(ch.groups))
+	floor := make([]float64, len(ch.groups)+1)
+	for i, g := range ch.groups {
+		lists[i], _ = ch.sequences(g)
+	}
+	for i := len(lists) - 1; i >= 0; i-- {
+		floor[i] = floor[i+1] + lists[i][0].cost
+	}
+	cost = math.Inf(1)
+	now := make([]int, len(lists))
+	best := make([]int, len(lists))
+	var try func(i int, set, skin uint64, sum float64, pads int)
+	try = func(i int, set, skin uint64, sum float64, pads int) {
+		total := sum + floor[i] + ch.shared(set, skin, pads)
+		if total >= cost-1e-12 {
+			return
+		}
+		if i == len(lists) {
+			cost = total
+			copy(best, now)
+			return
+		}
+		for n, q := range lists[i] {
+			if sum+q.cost+floor[i+1] >= cost {
+				break // dearer ones follow
+			}
+			now[i] = n
+			on := skin
+			if !held(ch.groups[i].like) {
+				on |= q.set
+			}
+			try(i+1, set|q.set, on, sum+q.cost, pads+q.pads)
+		}
+	}
+	try(0, 0, 0, 0, 0)
+	for i := range lists {
+		picked = append(picked, lists[i][best[i]])
+	}
+	return picked, cost
+}
+
+// shared is the cost of what all groups use together: products, pads that are not there, a second product where the method
+// is one.
+func (ch *chooser) shared(set, skin uint64, pads int) float64 {
+	cost := productCost * float64(bits.OnesCount64(set))
+	if ch.pads >= 0 && pads > ch.pads {
+		cost += missingCost * float64(pads-ch.pads)
+	}
+	if n := bits.OnesCount64(skin); ch.one && n > 1 {
+		cost += differentCost * float64(n-1)
+	}
+	return cost
+}

@@ -1,0 +1,560 @@
+package lift
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// Left is what is left of makeup on a zone, the worst binder's share, and what may be; and the same of the remover's film.
+type Left struct {
+	Left    doc.Num `json:"left"`
+	Target  doc.Num `json:"target"`
+	Film    doc.Num `json:"film"`
+	Welcome doc.Num `json:"welcome"`
+	Reads   string  `json:"reads"` // as a clean white pad would: clean, trace or heavy
+}
+
+// Peeled is what is left on each zone after one pass.
+type Peeled struct {
+	Step string                `json:"step"`
+	Left map[face.Zone]doc.Num `json:"left"`
+}
+
+// Lift is the removal part of a plan.
+type Lift struct {
+	Steps    []stack.Step       `json:"steps"`
+	Residue  map[face.Zone]Left `json:"residue"`
+	Peel     []Peeled           `json:"peel"`
+	Pads     int                `json:"pads"`
+	PadFaces int                `json:"pad_faces"`
+	Buds     int                `json:"buds"`
+	Cloths   int                `json:"cloths"`
+	Minutes  doc.Num            `json:"minutes"`
+	Passes   int                `json:"passes"`
+	Price    doc.Num            `json:"price"`
+	Cost     doc.Num            `json:"cost"` // of the planner's sequence, as the search counts it
+}
+
+// Result is an evaluation of removal steps.
+type Result struct {
+	Lift     Lift
+	Findings []rules.Finding
+	End      time.Time
+}
+
+// run is one evaluation as it goes on.
+type run struct {
+	c        *sitting.Case
+	res      *Result
+	on       [face.N]Loads
+	binders  [face.N][]look.Binder
+	left     [face.N][]float64
+	film     [face.N]float64
+	pending  [face.N]string // step whose oil or balm has not been taken off yet
+	soap     [face.N]string // step whose surfactant has not been rinsed
+	passes   [face.N]int
+	of       map[string]int // passes of a product on a zone
+	lens     bool           // lenses are out
+	lashes   bool           // lashes are off
+	smeared  bool
+	touched  face.Set
+	removers map[kit.Kind]bool
+	used     map[string]float64
+}
+
+// Evaluate reckons what removal steps come to on what lies on the skin: what is left on each zone, what is used, and the
+// findings. Steps keep their order, starts, seconds and products. O(steps × zones × binders).
+func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result {
+	res := Result{End: c.Until, Findings: []rules.Finding{}}
+	res.Lift.Steps = make([]stack.Step, len(steps))
+	copy(res.Lift.Steps, steps)
+	r := &run{c: c, res: &res, on: On(c, layers), of: map[string]int{}, removers: map[kit.Kind]bool{}, used: map[string]float64{}}
+	for z := range face.N {
+		r.binders[z] = r.on[z].binders()
+		r.left[z] = slices.Repeat([]float64{1}, len(r.binders[z]))
+	}
+	res.Lift.Residue, res.Lift.Peel = map[face.Zone]Left{}, []Peeled{}
+	for i := range res.Lift.Steps {
+		r.step(&res.Lift.Steps[i])
+	}
+	r.finish()
+	res.Findings = rules.Sort(res.Findings)
+	return res
+}
+
+func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
+	phase := rules.Get(rule).Phase
+	if phase != "aftercare" {
+		phase = "lift"
+	}
+	r.res.Findings = append(r.res.Findings, rules.New(rule, phase, step, zones.List(), say, args...))
+	return &r.res.Findings[len(r.res.Findings)-1]
+}
+
+// kindOf is the kind of remover a step uses: a mitt is used with water.
+func kindOf(p *kit.Product) kit.Kind {
+	if p != nil && p.Kind == "mitt" {
+		return "water_mitt"
+	}
+	if p == nil {
+		return ""
+	}
+	return p.Kind
+}
+
+func (r *run) step(s *stack.Step) {
+	s.Complete()
+	p := r.c.Product(s.Product)
+	zones := face.SetOf(s.Zones...)
+	l := &r.res.Lift
+	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+s.Pads, l.PadFaces+s.PadFaces, l.Buds+s.Buds, l.Cloths+s.Cloths
+	if s.TempC > mostClothC {
+		r.find("too-hot", s.ID, zones, "%.3g °C is too hot.", s.TempC)
+	}
+	kind := kindOf(p)
+	remover := p != nil && takes[kind] != nil && (s.Act == "hold" || s.Act == "massage" || s.Act == "wipe" || s.Act == "cleanse")
+	if p != nil {
+		stack.Measure(s, p, float64(s.Grams))
+		r.object(s, p, zones, remover)
+		r.stock(s, p)
+	}
+	switch {
+	case s.Act == "lens_out":
+		r.lens = true
+	case s.Act == "lashes_off":
+		r.lashesOff(s)
+	case remover:
+		r.pass(s, p, kind, zones)
+	case s.Act == "emulsify":
+		for _, z := range zones.List() {
+			if r.pending[z] != "" && r.milky(z) {
+				r.film[z], r.pending[z] = min(r.film[z], filmEmulsify), ""
+			}
+		}
+	case s.Act == "cloth":
+		for _, z := range zones.List() {
+			r.film[z], r.pending[z], r.soap[z] = min(r.film[z], filmCloth), "", ""
+		}
+		if s.Cloths == 0 {
+			r.find("dirty-face", s.ID, zones, "A cloth step without a clean cloth.")
+		}
+	case s.Act == "wipe":
+		for _, z := range zones.List() {
+			if held(z) {
+				r.film[z], r.pending[z] = min(r.film[z], filmPad), ""
+			}
+			r.soap[z] = ""
+		}
+		r.faces(s, zones)
+	case s.Act == "rinse":
+		for _, z := range zones.List() {
+			r.soap[z] = ""
+		}
+	}
+	if at, ok := s.Start.In(r.c.Loc); ok {
+		if end := at.Add(time.Duration(max(s.HandsS, s.ContactS)+s.SetS) * time.Second); end.After(r.res.End) {
+			r.res.End = end
+		}
+	}
+}
+
+// milky reports whether what is pending on a zone turns milky with water.
+func (r *run) milky(z face.Zone) bool {
+	for _, s := range r.res.Lift.Steps {
+		if s.ID == r.pending[z] {
+			return emulsifies(kindOf(r.c.Product(s.Product)))
+		}
+	}
+	return false
+}
+
+// object gathers what speaks against a product into one finding a rule.
+func (r *run) object(s *stack.Step, p *kit.Product, zones face.Set, remover bool) {
+	type met struct {
+		fit.Objection
+		zones face.Set
+	}
+	var list []met
+	in := r.c.Client.Has("contact_lenses_stay") || r.c.Client.Has("contact_lenses") && !r.lens
+	for _, z := range zones.List() {
+		if !remover && z.Class() != face.Eye && s.Act != "apply" {
+			continue
+		}
+		for _, o := range objections(r.c, p, z, in) {
+			i := slices.IndexFunc(list, func(m met) bool { return m.Objection == o })
+			if i < 0 {
+				i, list = len(list), append(list, met{o, 0})
+			}
+			list[i].zones |= face.SetOf(z)
+		}
+	}
+	for _, m := range list {
+		f := r.find(m.Rule, s.ID, m.zones, "%s", m.Say)
+		if m.Say == "" {
+			f.Say = rules.Get(m.Rule).Say
+		}
+		*f = f.As(m.Severity)
+		if m.Final {
+			*f = f.NoReason()
+		}
+	}
+}
+
+func (r *run) stock(s *stack.Step, p *kit.Product) {
+	before := r.used[p.ID]
+	r.used[p.ID] += float64(s.Grams)
+	if p.Short(r.used[p.ID]) && !p.Short(before) {
+		r.find("runs-out", s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+	}
+	r.res.Lift.Price += doc.Num(p.PriceOf(float64(s.Grams)))
+}
+
+// pass takes off what one pass of a remover takes off. On a bud at the lash line it reaches the glue alone.
+func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set) {
+	r.removers[kind] = true
+	budOnly := s.Buds > 0 && s.Pads == 0 && s.Cloths == 0 && zones == face.SetOf(face.Eyelids) && hasLashes(r.c) && !r.lashes && !extended(r.c)
+	var short, many face.Set
+	for _, z := range zones.List() {
+		if films(kind) && z == face.Eyelids && !r.lashes && keptLashes(r.c) && p.Oily() {
+			r.find("oil-on-reused-lashes", s.ID, face.SetOf(z), "%s before the lashes to be kept are off.", p.Name)
+		}
+		if len(r.binders[z]) == 0 {
+			r.film[z] = afterFilm(r.film[z], kind, 1)
+			r.note(s, kind, z)
+			continue
+		}
+		counts := 1.0
+		if rubbed(kind) && !held(z) {
+			counts = max(1, math.Round(float64(s.ContactS)/r.on[z].massage(kind)))
+		}
+		needed := 0.0
+		for i, b := range r.binders[z] {
+			if budOnly && b != "adhesive" {
+				continue
+			}
+			if r.left[z][i] > Target(z) {
+				needed = max(needed, t0(b, r.on[z][b]))
+			}
+			r.left[z][i] *= share(r.c, kind, z, r.on[z], b, float64(s.ContactS))
+		}
+		switch {
+		case held(z) || rank(kind) == 0:
+			if float64(s.ContactS) < needed-1e-9 {
+				short |= face.SetOf(z)
+			}
+		case rubbed(kind):
+			if float64(s.ContactS) < r.on[z].massage(kind)-1e-9 {
+				short |= face.SetOf(z)
+			}
+		}
+		r.letGo(z)
+		r.passes[z] += int(counts)
+		r.of[p.ID+z.String()] += int(counts)
+		if r.passes[z] > mostOfAll || r.of[p.ID+z.String()] > mostOfOne {
+			many |= face.SetOf(z)
+		}
+		if !budOnly {
+			r.touched |= face.SetOf(z)
+			r.film[z] = afterFilm(r.film[z], kind, counts)
+		}
+		r.note(s, kind, z)
+	}
+	r.res.Lift.Passes++
+	if short != 0 {
+		r.find("rubbing", s.ID, short, "%s is on %s for too short a time.", p.Name, face.Names(short.List()))
+	}
+	if many != 0 {
+		r.find("rubbing", s.ID, many, "More passes on %s than skin should have: four of one remover, six in all.", face.Names(many.List()))
+	}
+	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) && r.passes[face.Lips] == 0 && !r.c.Barred().All().Has(face.Lips) && r.c.Method.Is("lip_order", "strong_first") && !zones.Has(face.Lips) {
+		r.smeared = true
+		r.find("lip-smear", s.ID, face.SetOf(face.Lips), "Strong lip colour is still on when the base is cleansed.")
+	}
+	if s.Act == "hold" || s.Act == "wipe" {
+		r.faces(s, zones)
+	}
+	r.peel(s.ID)
+}
+
+// note keeps what a pass leaves to be taken off: a film, or a surfactant.
+func (r *run) note(s *stack.Step, kind kit.Kind, z face.Zone) {
+	if r.pending[z] != "" && r.pending[z] != s.ID && !films(kind) && !held(z) {
+		r.unmilked(r.pending[z], face.SetOf(z))
+		r.pending[z] = ""
+	}
+	if films(kind) {
+		r.pending[z] = s.ID
+	}
+	if kind == "micellar" || kind == "wipe" || washes[kind] > 0 {
+		r.soap[z] = s.ID
+	}
+}
+
+// unmilked says that a balm or oil was neither emulsified nor clothed off, once a step.
+func (r *run) unmilked(step string, zones face.Set) {
+	for i := range r.res.Findings {
+		if f := &r.res.Findings[i]; f.Rule == "not-emulsified" && f.Step == step {
+			all := face.SetOf(f.Zones...) | zones
+			*f = rules.New("not-emulsified", "lift", step, all.List(), "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(all.List()))
+			return
+		}
+	}
+	r.find("not-emulsified", step, zones, "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(zones.List()))
+}
+
+func (r *run) nameOf(step string) string {
+	for _, s := range r.res.Lift.Steps {
+		if p := r.c.Product(s.Product); s.ID == step && p != nil {
+			return p.Name
+		}
+	}
+	return "It"
+}
+
+// afterFilm is a remover's film on a zone after a pass.
+func afterFilm(film float64, kind kit.Kind, counts float64) float64 {
+	if films(kind) {
+		return filmLeft
+	}
+	return film * math.Pow(1-washes[kind], counts)
+}
+
+// letGo takes a strip lash off once half its glue is dissolved: most of the rest goes with it.
+func (r *run) letGo(z face.Zone) {
+	if z != face.Eyelids || r.lashes || !hasStrip(r.c, false) && !hasStrip(r.c, true) {
+		return
+	}
+	if i := slices.Index(r.binders[z], look.Binder("adhesive")); i >= 0 && r.left[z][i] <= lashHalf {
+		r.left[z][i] *= 1 - lashTakes
+		r.lashes = true
+	}
+}
+
+func (r *run) lashesOff(s *stack.Step) {
+	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); i >= 0 && !r.lashes && r.left[face.Eyelids][i] > lashHalf && (hasStrip(r.c, true) || hasStrip(r.c, false)) {
+		r.find("rubbing", s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
+	}
+	r.lashes = true
+}
+
+// faces warns where more strokes are made than there are clean faces.
+func (r *run) faces(s *stack.Step, zones face.Set) {
+	n := 0
+	for _, z := range zones.List() {
+		n += strokes(z)
+	}
+	clean := s.PadFaces + s.Buds
+	if s.Cloths > 0 || s.How == "sponge" {
+		return
+	}
+	if clean < n {
+		r.find("dirty-face", s.ID, zones, "%d strokes and %d clean faces.", n, clean)
+	}
+}
+
+func (r *run) peel(step string) {
+	m := map[face.Zone]doc.Num{}
+	for z := range face.N {
+		if len(r.binders[z]) > 0 {
+			m[z] = doc.Num(doc.Round(slices.Max(r.left[z])))
+		}
+	}
+	r.res.Lift.Peel = append(r.res.Lift.Peel, Peeled{step, m})
+}
+
+// reads is what a clean white pad says of a zone.
+func reads(z face.Zone, left float64) string {
+	switch {
+	case left <= Target(z)+toleranceLR:
+		return "clean"
+	case left <= heavyFrom*Target(z)+toleranceLR:
+		return "trace"
+	}
+	return "heavy"
+}
+
+// finish says what is left, and everything that speaks of the whole.
+func (r *run) finish() {
+	l := &r.res.Lift
+	var missed, heavy, dirty, film face.Set
+	pendings := map[string]face.Set{}
+	var order []string
+	soap, soapy := face.Set(0), ""
+	for z := range face.N {
+		if r.pending[z] != "" && !held(z) {
+			if pendings[r.pending[z]] == 0 {
+				order = append(order, r.pending[z])
+			}
+			pendings[r.pending[z]] |= face.SetOf(z)
+		}
+		if r.soap[z] != "" {
+			soap, soapy = soap|face.SetOf(z), r.soap[z]
+		}
+		if r.film[z] > welcome(r.c, z)+toleranceLR {
+			film |= face.SetOf(z)
+		}
+		if len(r.binders[z]) == 0 {
+			continue
+		}
+		worst := slices.Max(r.left[z])
+		l.Residue[z] = Left{doc.Num(worst), doc.Num(Target(z)), doc.Num(r.film[z]), doc.Num(welcome(r.c, z)), reads(z, worst)}
+		if worst > Target(z)+toleranceLR {
+			missed |= face.SetOf(z)
+			if reads(z, worst) == "heavy" {
+				heavy |= face.SetOf(z)
+			}
+		}
+		if !r.touched.Has(z) && !r.c.Barred().All().Has(z) && (z == face.Neck || z == face.Ears || z == face.Chest || z == face.Lips || z == face.Jaw || z == face.Forehead) {
+			dirty |= face.SetOf(z)
+		}
+	}
+	for _, step := range order {
+		r.unmilked(step, pendings[step])
+	}
+	r.lacking(missed)
+	if dirty != 0 {
+		r.find("missed-skin", "", dirty, "%s was not cleaned, and something was on it.", face.Names(dirty.List()))
+	}
+	if film != 0 {
+		r.find("needs-second-cleanse", "", film, "A film of remover is left on %s.", face.Names(film.List()))
+	}
+	if soap != 0 && r.c.Method.Is("micellar_rinse", "rinse") {
+		f := r.find("not-rinsed", soapy, soap, "What cleans is still on %s.", face.Names(soap.List()))
+		f.Phase = "lift"
+	}
+	if r.removers["wipe"] && len(r.removers) == 1 {
+		r.find("wipe-only", "", 0, "")
+	}
+	if heavy != 0 {
+		r.find("left-on", "", heavy, "Makeup is left on %s.", face.Names(heavy.List()))
+	}
+	if hasLashes(r.c) && !r.lashes {
+		r.find("left-on", "", face.SetOf(face.Eyelids), "The lashes are left on.")
+	}
+	r.sundries()
+	if n := len(l.Steps); n > 0 {
+		first, _ := l.Steps[0].Start.In(r.c.Loc)
+		l.Minutes = doc.Num(r.res.End.Sub(first).Minutes())
+	}
+	l.Price = doc.Num(doc.Round(float64(l.Price)))
+}
+
+// lacking says, for each zone that misses its target, what is left and which kind of product would take it off.
+func (r *run) lacking(missed face.Set) {
+	type lack struct {
+		b    look.Binder
+		left float64
+	}
+	said := map[string]face.Set{}
+	instead := map[string]string{}
+	var order []string
+	for _, z := range missed.List() {
+		worst := lack{}
+		for i, b := range r.binders[z] {
+			if r.left[z][i] > worst.left {
+				worst = lack{b, r.left[z][i]}
+			}
+		}
+		say := fmt.Sprintf("%.0f %% of the %s is left; %.0f %% may be.", worst.left*100, binderName(worst.b), Target(z)*100)
+		if said[say] == 0 {
+			order = append(order, say)
+		}
+		said[say] |= face.SetOf(z)
+		instead[say] = r.wouldDo(z, worst.b)
+	}
+	for _, say := range order {
+		zones := said[say]
+		f := r.find("cannot-dissolve", "", zones, "On %s %s", face.Names(zones.List()), say)
+		*f = f.Do("%s", instead[say])
+	}
+}
+
+// wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
+func (r *run) wouldDo(z face.Zone, b look.Binder) string {
+	best, least := (*kit.Product)(nil), rightFrom-1e-9
+	for i := range r.c.Kit {
+		p := &r.c.Kit[i]
+		if e := takes[p.Kind][b]; e > least && !p.Empty() && !slices.ContainsFunc(objections(r.c, p, z, r.c.Client.Has("contact_lenses_stay")), func(o fit.Objection) bool { return o.Bars }) {
+			best, least = p, e
+		}
+	}
+	if best != nil {
+		return fmt.Sprintf("%s, held or massaged for its time, and once more.", best.Name)
+	}
+	var kinds []string
+	for _, k := range kit.Kinds() {
+		if e := takes[k.ID][b]; e >= rightFrom && k.ID != "plant_oil" && k.ID != "water_mitt" || k.ID == "water_mitt" && e >= .8 && b == "water_film" {
+			kinds = append(kinds, kindName(k.ID))
+		}
+	}
+	if len(kinds) == 0 {
+		return "Nothing usual takes it off; ask who put it on."
+	}
+	return "Nothing in this kit does; this would: " + face.List(kinds) + ", where the skin allows it."
+}
+
+// sundries compares pads, buds and cloths with what is at hand.
+func (r *run) sundries() {
+	l := &r.res.Lift
+	for _, n := range []struct {
+		kinds []kit.Kind
+		need  int
+		name  string
+	}{{[]kit.Kind{"cotton_pad"}, l.Pads, "pads"}, {[]kit.Kind{"cotton_bud"}, l.Buds, "buds"}, {[]kit.Kind{"cloth", "mitt"}, l.Cloths, "clean cloths"}} {
+		have, known := 0, false
+		for i := range r.c.Kit {
+			if p := &r.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {
+				have, known = have+*p.Count, true
+			}
+		}
+		if known && n.need > have {
+			r.find("runs-out", "", 0, "Removal needs %d %s, and %d are at hand.", n.need, n.name, have)
+		}
+	}
+}
+
+func hasLashes(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+		return it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "magnetic"
+	})
+}
+
+func keptLashes(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+		return it.Keep && (it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "magnetic")
+	})
+}
+
+func extended(c *sitting.Case) bool {
+	return c.Client.Has("lash_extensions") || slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "extensions" })
+}
+
+func strongLips(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) })
+}
+
+var binderNames = map[look.Binder]string{"care": "care", "water_film": "tubing mascara", "emulsion": "base", "powder": "powder", "wax_oil": "wax and oil", "silicone_film": "long-wear film",
+	"waterproof_film": "waterproof film", "spf_film": "water-resistant sunscreen", "adhesive": "lash glue", "magnetic_liner": "magnetic liner",
+	"fx_resin": "resin adhesive", "fx_acrylic": "acrylic adhesive", "fx_silicone": "silicone adhesive", "alcohol_film": "alcohol film"}
+
+func binderName(b look.Binder) string { return binderNames[b] }
+
+var kindNames = map[kit.Kind]string{"micellar": "micellar water", "biphase": "a two-phase remover", "balm": "a cleansing balm", "cleansing_oil": "a cleansing oil", "cream_cleanser": "a cream cleanser",
+	"gel_cleanser": "a gel wash", "foam_cleanser": "a foam wash", "water_mitt": "warm water and a mitt", "wipe": "a wipe", "fx_remover_ester": "an ester remover for adhesives", "fx_remover_silicone": "a silicone remover for adhesives", "plant_oil": "a plain oil"}
+
+func kindName(k kit.Kind) string { return kindNames[k] }
+
+// clock is a moment as a step's start.
+func clock(t time.Time) day.Local { return day.Wall(t) }

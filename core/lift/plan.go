@@ -1,0 +1,610 @@
+package lift
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// Plan chooses the removers and writes the steps in order. Layers are those at removal, annotated.
+func Plan(c *sitting.Case, layers *stack.Layers) Result {
+	on := On(c, layers)
+	pl := &planner{c: c, on: &on, at: c.Until}
+	pl.loosen()
+	pl.chooser = newChooser(c, &on, pl.loosened)
+	pl.picked, pl.cost = pl.choose()
+	pl.write()
+	res := Evaluate(c, layers, pl.steps)
+	if math.IsInf(pl.cost, 0) {
+		pl.cost = 0
+	}
+	res.Lift.Cost = doc.Num(pl.cost)
+	return res
+}
+
+type planner struct {
+	*chooser
+	c         *sitting.Case
+	on        *[face.N]Loads
+	picked    []sequence
+	cost      float64
+	steps     []stack.Step
+	at        time.Time
+	loosened  float64 // what is left of the lash glue when the lashes to be kept are off, 1 for none
+	looseBy   *kit.Product
+	looseness int // holds on a bud
+}
+
+// Hands-on seconds. [W]
+const (
+	handsS   = 30
+	setupS   = 30
+	lensS    = 60
+	lashesS  = 30
+	rootsS   = 20
+	glideS   = 5
+	dampS    = 10
+	tonerS   = 15
+	checkS   = 20
+	longS    = 120 // method massage: long
+	warmC    = 37.0
+	lukewarm = 32.0
+	budHolds = 4
+)
+
+// loosen finds how the glue of strip lashes to be kept is loosened from the outer corner with an oil-free remover on a bud.
+func (pl *planner) loosen() {
+	pl.loosened = 1
+	load := pl.on[face.Eyelids]["adhesive"]
+	if !hasStrip(pl.c, true) || load == 0 || pl.c.Barred().All().Has(face.Eyelids) {
+		return
+	}
+	t := pl.glueS()
+	best := 1.0
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		if takes[p.Kind]["adhesive"] == 0 || p.Oily() || p.Kind == "wipe" || rubbed(p.Kind) || p.Empty() {
+			continue
+		}
+		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has("contact_lenses_stay")), barring) {
+			continue
+		}
+		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], "adhesive", t); left < best-1e-9 {
+			best, pl.looseBy = left, p
+		}
+	}
+	if pl.looseBy == nil {
+		return
+	}
+	left := 1.0
+	for left > lashHalf && pl.looseness < budHolds {
+		left *= best
+		pl.looseness++
+	}
+	if left > lashHalf {
+		pl.looseness, pl.looseBy = 0, nil
+		return
+	}
+	pl.loosened = left * (1 - lashTakes)
+}
+
+// glueS is how long a bud is held on the glue: as long as helps.
+func (pl *planner) glueS() float64 {
+	return math.Ceil(t0("adhesive", pl.on[face.Eyelids]["adhesive"])*mostWrong/gripS-1e-9) * gripS
+}
+
+func barring(o fit.Objection) bool { return o.Bars }
+
+// uneasy reports whether an objection is more than a note.
+func uneasy(o fit.Objection) bool { return o.Severity != rules.Note }
+
+func (pl *planner) add(s stack.Step) *stack.Step {
+	s.ID = "r" + strconv.Itoa(len(pl.steps)+1)
+	s.Start = clock(pl.at)
+	s.Complete()
+	pl.at = pl.at.Add(time.Duration(max(s.HandsS, s.ContactS)+s.SetS) * time.Second)
+	pl.steps = append(pl.steps, s)
+	return &pl.steps[len(pl.steps)-1]
+}
+
+// write puts the steps in the handbook's order.
+func (pl *planner) write() {
+	c := pl.c
+	worked := face.Set(0)
+	for _, g := range pl.groups {
+		worked |= g.zones
+	}
+	if worked == 0 && !hasLashes(c) {
+		return
+	}
+	pl.add(stack.Step{Act: "hands", HandsS: handsS, Because: []string{"hands-first"}, Say: "Wash your hands."})
+	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
+		pl.add(stack.Step{Act: "lens_out", HandsS: lensS, Because: []string{"lens-in"}, Say: "Lenses out, by their owner, before anything oily."})
+	}
+	pl.add(stack.Step{Act: "setup", HandsS: setupS, Because: []string{}, Say: pl.setupWords()})
+	if barred := c.Barred().All(); barred != 0 {
+		pl.add(stack.Step{Act: "refer", Zones: barred.List(), Because: []string{"contagious", "broken-skin"}, Say: "Leave " + face.Names(barred.List()) + " alone; a pharmacist or doctor says how to clean there."})
+	}
+	pl.lashesFirst()
+	pl.effects()
+	lips := pl.stage(func(g *group) bool { return g.like == face.Lips })
+	eyes := pl.stage(func(g *group) bool { return g.like == face.Eyelids || g.like == face.Brows })
+	strong := strongLips(c) && c.Method.Is("lip_order", "strong_first")
+	last := c.Method.Is("eye_order", "eyes_last")
+	if strong {
+		pl.heldPasses(lips)
+	}
+	if !last {
+		pl.heldPasses(eyes)
+	}
+	if !strong {
+		pl.heldPasses(lips)
+	}
+	pl.firstCleanse()
+	if last {
+		pl.heldPasses(eyes)
+	}
+	pl.secondCleanse()
+	pl.finishUp(worked)
+}
+
+func (pl *planner) setupWords() string {
+	words := "Hair back, clothes covered"
+	if pl.c.Client.Has("jewellery") {
+		words += ", jewellery off"
+	}
+	if pl.c.Client.Has("glasses") {
+		words += ", glasses off"
+	}
+	return words + "."
+}
+
+// lashesFirst peels magnetic lashes and frees those to be kept before anything oily comes near.
+func (pl *planner) lashesFirst() {
+	c := pl.c
+	if !hasLashes(c) || c.Barred().All().Has(face.Eyelids) {
+		return
+	}
+	lids := []face.Zone{face.Eyelids}
+	for n := range pl.looseness {
+		say := fmt.Sprintf("Run %s on a bud along the glue from the outer corner and hold it there; one bud, one dip, for each eye.", pl.looseBy.Name)
+		if n > 0 {
+			say = "Once more along the glue with fresh buds."
+		}
+		s := pl.add(stack.Step{Act: "hold", Kind: string(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: "bud", Grams: 0.1,
+			Because: []string{"oil-on-reused-lashes"}, Say: say})
+		stack.Measure(s, pl.looseBy, 0.1)
+	}
+	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "magnetic" })
+	switch {
+	case magnetic:
+		pl.add(stack.Step{Act: "lashes_off", Kind: "magnetic", Zones: lids, HandsS: lashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
+	case pl.looseness > 0:
+		pl.add(stack.Step{Act: "lashes_off", Kind: "glue_strip", Zones: lids, HandsS: lashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
+	}
+}
+
+// effects takes effects adhesives off first, by their own remover; then comes an ordinary cleanse.
+func (pl *planner) effects() {
+	for i, g := range pl.groups {
+		for _, k := range pl.picked[i].passes {
+			p := pl.removers[k.remover]
+			if rank(p.Kind) != 0 {
+				continue
+			}
+			s := pl.add(stack.Step{Act: "hold", Kind: string(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(facesPerPad, 2*len(g.zones.List())), How: "press",
+				Because: []string{"cannot-dissolve"}, Say: fmt.Sprintf("Hold %s on the edge of the piece on %s and let it work; never near the eye, no acetone.", p.Name, face.Names(g.zones.List()))})
+			stack.Measure(s, p, pl.passGrams(g, p))
+		}
+	}
+}
+
+// planned is one group with the passes chosen for it.
+type planned struct {
+	g      *group
+	passes []pass
+}
+
+func (pl *planner) stage(of func(*group) bool) []planned {
+	var list []planned
+	for i, g := range pl.groups {
+		if of(g) {
+			p := planned{g: g}
+			for _, k := range pl.picked[i].passes {
+				if rank(pl.removers[k.remover].Kind) != 0 {
+					p.passes = append(p.passes, k)
+				}
+			}
+			list = append(list, p)
+		}
+	}
+	return list
+}
+
+// heldPasses writes the passes on lids, brows and lips. Passes of one product and time are done together.
+func (pl *planner) heldPasses(list []planned) {
+	longest := 0
+	for _, p := range list {
+		longest = max(longest, len(p.passes))
+	}
+	freed := false
+	for n := range longest {
+		type key struct {
+			remover int
+			contact float64
+		}
+		var order []key
+		zones := map[key]face.Set{}
+		for _, p := range list {
+			if n >= len(p.passes) {
+				continue
+			}
+			k := key{p.passes[n].remover, p.passes[n].contact}
+			if zones[k] == 0 {
+				order = append(order, k)
+			}
+			zones[k] |= p.g.zones
+		}
+		for _, k := range order {
+			pl.hold(pl.removers[k.remover], zones[k], k.contact)
+		}
+		if lids := face.SetOf(face.Eyelids); len(list) > 0 && list[0].g.zones&lids != 0 && !freed && pl.looseness == 0 && glued(pl.c) {
+			freed = true
+			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: lids.List(), HandsS: lashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
+		}
+	}
+}
+
+func glued(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "glue_strip" || it.Attach == "single" })
+}
+
+// hold writes one pass on lids, brows or lips and what finishes it.
+func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
+	c := pl.c
+	list := zones.List()
+	act, how := stack.Act("hold"), "press"
+	if rubbed(p.Kind) {
+		act, how = "massage", "fingertips"
+	}
+	grams := 0.0
+	for _, z := range list {
+		grams += map[bool]float64{true: eyeGrams, false: spotGrams}[z == face.Eyelids]
+	}
+	s := stack.Step{Act: act, Kind: string(p.Kind), Product: p.ID, Zones: list, ContactS: int(contact), HandsS: int(contact), How: how, Because: pl.because(p, zones)}
+	pads := 0
+	for _, z := range list {
+		if z == face.Eyelids || zones&face.SetOf(face.Eyelids) == 0 {
+			pads++
+		}
+	}
+	pads = max(1, pads)
+	clean := facesPerPad * pads
+	switch {
+	case p.Kind == "water_mitt":
+		s.Cloths, s.How, grams = 1, "mitt", 0
+		s.Say = fmt.Sprintf("Lay %s, wet with warm water, on %s for %s and draw it down; the film slides off.", p.Name, face.Names(list), seconds(contact))
+		s.TempC = warmC
+	case extended(c) && zones.Has(face.Eyelids):
+		s.Buds, s.How = 4, "lint-free tip"
+		s.Say = fmt.Sprintf("%s on a lint-free tip, between the lashes, for %s; no cotton, no oil.", p.Name, seconds(contact))
+	case act == "massage":
+		s.Say = fmt.Sprintf("Melt %s over %s with the ring finger for %s, no pulling.", p.Name, face.Names(list), seconds(contact))
+	default:
+		s.Pads, s.PadFaces = pads, clean
+		s.Say = fmt.Sprintf("Soak %s with %s, press on %s and wait %s; then glide down and out. %s", padWords(zones), p.Name, face.Names(list), seconds(contact), pl.eyeWords(zones))
+	}
+	st := pl.add(s)
+	stack.Measure(st, p, grams)
+	if !films(p.Kind) && act == "hold" {
+		return
+	}
+	if !films(p.Kind) { // a wash is rinsed off
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
+		return
+	}
+	w := stack.Step{Act: "wipe", Zones: list, HandsS: dampS, Pads: pads, PadFaces: clean, How: "damp pad", Because: []string{"dirty-face"}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
+	if s.Buds > 0 {
+		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, 4, "damp lint-free tip"
+	} else if pl.short(pads) {
+		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = "cloth", 0, 0, 1, "corner of a cloth", warmC
+		w.Say = "Lift it from " + face.Names(list) + " with the corner of a warm, wrung cloth."
+	}
+	pl.add(w)
+}
+
+// short reports whether so many more pads are not there.
+func (pl *planner) short(more int) bool {
+	if pl.pads < 0 {
+		return false
+	}
+	for _, s := range pl.steps {
+		more += s.Pads
+	}
+	return more > pl.pads
+}
+
+func padWords(zones face.Set) string {
+	if zones.Has(face.Eyelids) {
+		return "half a pad for each eye"
+	}
+	return "a pad"
+}
+
+func (pl *planner) eyeWords(zones face.Set) string {
+	if !zones.Has(face.Eyelids) {
+		return "Fold to a clean face for the next stroke."
+	}
+	if pl.c.Client.Has("contact_lenses_stay") {
+		return "Away from the waterline: the lenses stay in."
+	}
+	return "Fold to a clean face for the next stroke; the waterline with a damp bud."
+}
+
+func seconds(s float64) string { return strconv.Itoa(int(s)) + " s" }
+
+// because names the rules and methods behind a pass.
+func (pl *planner) because(p *kit.Product, zones face.Set) []string {
+	list := []string{"cannot-dissolve"}
+	if held(zones.List()[0]) {
+		list = append(list, "rubbing")
+	}
+	if films(p.Kind) && !held(zones.List()[0]) {
+		list = append(list, "not-emulsified")
+	}
+	return list
+}
+
+// firstCleanse writes the oily passes on skin; secondCleanse what comes after them.
+func (pl *planner) firstCleanse() { pl.skin(true) }
+
+func (pl *planner) secondCleanse() { pl.skin(false) }
+
+// skin writes the passes on skin, product by product over all zones that have one.
+func (pl *planner) skin(first bool) {
+	list := pl.stage(func(g *group) bool { return !held(g.like) })
+	type key struct {
+		remover, nth int
+		counts       int
+	}
+	var order []key
+	zones := map[key]face.Set{}
+	contact := map[key]float64{}
+	grams := map[key]float64{}
+	anyFirst := pl.hasFirst(list)
+	for _, p := range list {
+		nth := map[int]int{}
+		for _, k := range p.passes {
+			q := pl.removers[k.remover]
+			early := films(q.Kind) || !anyFirst && rank(q.Kind) < 4
+			at := key{k.remover, nth[k.remover], k.counts}
+			nth[k.remover]++
+			if early != first {
+				continue
+			}
+			if zones[at] == 0 {
+				order = append(order, at)
+			}
+			zones[at] |= p.g.zones
+			contact[at] = max(contact[at], k.contact)
+			grams[at] += pl.passGrams(p.g, q)
+		}
+	}
+	slices.SortStableFunc(order, func(a, b key) int {
+		if a.nth != b.nth {
+			return a.nth - b.nth
+		}
+		return a.remover - b.remover
+	})
+	for n, k := range order {
+		finish := n+1 == len(order) || order[n+1].remover != k.remover
+		pl.cleanse(pl.removers[k.remover], zones[k], contact[k], grams[k], first && anyFirst, !first && n+1 == len(order), finish)
+	}
+}
+
+// hasFirst reports whether any zone has a pass that dissolves with oil.
+func (pl *planner) hasFirst(list []planned) bool {
+	return slices.ContainsFunc(list, func(p planned) bool {
+		return slices.ContainsFunc(p.passes, func(k pass) bool { return films(pl.removers[k.remover].Kind) })
+	})
+}
+
+// cleanse writes one pass on skin and what takes it off again.
+func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float64, oily, last, finish bool) {
+	c := pl.c
+	list := zones.List()
+	where := whereabouts(zones)
+	s := stack.Step{Act: "massage", Kind: string(p.Kind), Product: p.ID, Zones: list, How: "massage", Because: pl.because(p, zones)}
+	if !rubbed(p.Kind) {
+		s.Act, s.How = "hold", "press"
+	}
+	if last && rubbed(p.Kind) && c.Method.Is("massage", "long") {
+		contact = max(contact, longS)
+	}
+	s.ContactS, s.HandsS = int(contact), int(contact)
+	n := 0
+	for _, z := range list {
+		n += strokes(z)
+	}
+	switch {
+	case rubbed(p.Kind):
+		on := "on dry skin with dry hands"
+		if !films(p.Kind) {
+			on = "with lukewarm water"
+		} else if c.Method.Is("first_cleanse_on", "warm_damp") {
+			on = "on the warm, damp face"
+			s.How = "warm damp"
+		}
+		s.Say = fmt.Sprintf("Massage %s over %s for %s, %s: up and out, outer corner inwards under the eye.", p.Name, where, seconds(contact), on)
+		if last {
+			s.Say += " Hairline and behind the ears too."
+		}
+		if c.Client.Mature {
+			s.Say += " Support the skin."
+		}
+	case p.Kind == "water_mitt":
+		s.Cloths, s.How, s.TempC, s.HandsS = 1, "mitt", warmC, wipeS
+		s.Say = fmt.Sprintf("Wipe %s with %s and warm water, turning to a clean side.", where, p.Name)
+	case p.Kind == "wipe":
+		s.HandsS, s.PadFaces, s.How = wipeS, max(2, n), "wipe"
+		s.Say = fmt.Sprintf("Press a wipe on %s, wait, and lift; water after.", where)
+	default:
+		s.HandsS = wipeS
+		switch tool := c.Method.Get("removal_tool"); tool {
+		case "cloth", "mitt":
+			s.Cloths, s.How = 1, "cloth"
+			s.Say = fmt.Sprintf("Wipe %s with %s on a fresh cloth.", where, p.Name)
+		case "sponge":
+			s.How = "sponge"
+			s.Say = fmt.Sprintf("Wipe %s with %s on the client's own sponge.", where, p.Name)
+		default:
+			s.Pads = (n + facesPerPad - 1) / facesPerPad
+			s.PadFaces = facesPerPad * s.Pads
+			s.Say = fmt.Sprintf("Press %s on pads on %s, wait, and lift; a clean face for every stroke.", p.Name, where)
+			if pl.short(s.Pads) {
+				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
+				s.Say = fmt.Sprintf("Wipe %s with %s on a fresh cloth; the pads are for the eyes.", where, p.Name)
+			}
+		}
+	}
+	st := pl.add(s)
+	if grams > 0 {
+		stack.Measure(st, p, doc.Round(grams))
+		st.Say = strings.Replace(st.Say, p.Name, p.Name+" ("+st.Amount+")", 1)
+	}
+	if !finish {
+		return
+	}
+	switch {
+	case films(p.Kind) && pl.byCloth(p.Kind):
+		pl.add(stack.Step{Act: "cloth", Zones: list, HandsS: clothS, Cloths: 1, TempC: warmC, How: "warm, wrung", Because: []string{"not-emulsified", "too-hot"},
+			Say: "Lay a warm, wrung cloth on, wait a breath, and lift it off. " + pl.offWords()})
+	case films(p.Kind):
+		pl.add(stack.Step{Act: "emulsify", Zones: list, HandsS: emulsifyS, How: "wet hands", Because: []string{"not-emulsified"}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"too-hot"}, Say: "Rinse with lukewarm water."})
+	case rubbed(p.Kind) || p.Kind == "wipe" || p.Kind == "micellar" && c.Method.Is("micellar_rinse", "rinse"):
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse with lukewarm water."})
+	}
+}
+
+// whereabouts names zones, those of the base together as the face.
+func whereabouts(zones face.Set) string {
+	if zones&face.BaseArea != face.BaseArea && zones&face.BaseArea != face.BaseArea&^face.SetOf(face.UnderEyes) {
+		return face.Names(zones.List())
+	}
+	words := []string{"the face"}
+	for _, z := range (zones &^ face.BaseArea).List() {
+		words = append(words, z.Name())
+	}
+	return face.List(words)
+}
+
+func (pl *planner) offWords() string {
+	if option := pl.c.Method.Get("first_cleanse_off"); option != "by_skin" {
+		return method.Reason("first_cleanse_off", option)
+	}
+	return "By skin: " + lowerFirst(method.Reason("first_cleanse_off", "by_skin"))
+}
+
+func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
+
+// finishUp cleans the roots, takes off what micellar left, pats dry, tones and checks.
+func (pl *planner) finishUp(worked face.Set) {
+	c := pl.c
+	list := worked.List()
+	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 {
+		pl.add(stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: rootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."})
+	}
+	if c.Method.Is("check_with_micellar", "yes") {
+		pl.micellarCheck(worked)
+	}
+	soaped := false
+	for _, s := range pl.steps {
+		soaped = soaped || s.Kind == "micellar" || s.Kind == "wipe"
+	}
+	if soaped && c.Method.Is("micellar_rinse", "rinse") {
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
+	}
+	pl.add(stack.Step{Act: "dry", Zones: list, HandsS: dryS, How: "pat", Because: []string{}, Say: "Pat dry, no rubbing."})
+	pl.tone(worked)
+	s := stack.Step{Act: "pad_check", Zones: list, HandsS: checkS, Pads: 1, PadFaces: facesPerPad, How: "white pad", Because: []string{"cannot-dissolve", "left-on"}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
+	if pl.short(1) {
+		s.Pads, s.PadFaces, s.How = 0, 0, "white tissue"
+		s.Say = "A clean white tissue over each zone: clean, trace or heavy. Go round until it reads clean."
+	}
+	pl.add(s)
+}
+
+// micellarCheck is the method's last pad of micellar water over the skin, as finisher and check.
+func (pl *planner) micellarCheck(worked face.Set) {
+	for i, p := range pl.removers {
+		if p.Kind != "micellar" {
+			continue
+		}
+		var zones face.Set
+		for _, g := range pl.groups {
+			if !held(g.like) && slices.Contains(g.allowed, i) {
+				zones |= g.zones
+			}
+		}
+		if zones == 0 {
+			continue
+		}
+		n := 0
+		for _, z := range zones.List() {
+			n += strokes(z)
+		}
+		pads := (n + facesPerPad - 1) / facesPerPad
+		s := pl.add(stack.Step{Act: "hold", Kind: "micellar", Product: p.ID, Zones: zones.List(), ContactS: gripS, HandsS: wipeS, Pads: pads, PadFaces: facesPerPad * pads, How: "press", Because: []string{"cannot-dissolve"},
+			Say: p.Name + " on pads last, as finisher and check."})
+		stack.Measure(s, p, p.Kind.PassGrams(true))
+		return
+	}
+}
+
+// tone adds toner by the house method: always, or where skin is tight.
+func (pl *planner) tone(worked face.Set) {
+	c := pl.c
+	want := c.Method.Get("toner")
+	if want == "never" {
+		return
+	}
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		if p.Kind != "toner" || p.Empty() {
+			continue
+		}
+		zones := map[face.Zone]doc.Num{}
+		var on face.Set
+		for _, z := range (worked &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)).List() {
+			if want == "as_needed" && c.Skin[z].Water > 1 || slices.ContainsFunc(objections(c, p, z, false), uneasy) {
+				continue
+			}
+			on |= face.SetOf(z)
+			zones[z] = doc.Num(p.Kind.Of().Film)
+		}
+		if on == 0 {
+			continue
+		}
+		s := stack.Step{Act: "apply", Kind: "toner", Product: p.ID, Zones: on.List(), Film: zones, HandsS: tonerS, SetS: c.DryS("toner", p.Kind.Of().Film), How: "press", Because: []string{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
+		if c.Method.Is("toner_by", "pad") && !pl.short(1) {
+			s.Pads, s.PadFaces, s.How = 1, facesPerPad, "pad"
+		}
+		st := pl.add(s)
+		stack.Measure(st, p, c.Grams(zones))
+		return
+	}
+}
