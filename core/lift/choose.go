@@ -255,7 +255,9 @@ func glitter(c *sitting.Case, z face.Zone) bool {
 // objections lists what speaks against a remover on a zone after makeup.
 func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
 	u := fit.Use{Case: c, Product: p, Act: "lift", Kind: string(p.Kind), Zone: z, After: true}
-	list := u.Fits()
+	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { // water and fibre are as kind to eyes as to cheeks
+		return o.Rule == "not-eye-safe" && (p.Kind == "water_mitt" || p.Kind == "mitt")
+	})
 	add := func(is bool, rule string, s rules.Severity, say string) {
 		if is {
 			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: say, Bars: s == rules.Stop})

@@ -343,7 +343,7 @@ func (r *run) letGo(z face.Zone) {
 }
 
 func (r *run) lashesOff(s *stack.Step) {
-	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); i >= 0 && !r.lashes && r.left[face.Eyelids][i] > lashHalf && (hasStrip(r.c, true) || hasStrip(r.c, false)) {
+	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); s.Kind != "magnetic" && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > lashHalf && glued(r.c) {
 		r.find("rubbing", s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
 	}
 	r.lashes = true

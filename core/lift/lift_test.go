@@ -154,7 +154,7 @@ func TestKeptStripsAreFreedByAnOilFreeBudBeforeAnythingOily(t *testing.T) {
 func TestLensesExtensionsTubingAndMagneticLiner(t *testing.T) {
 	stay := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Client.Wears = []face.Wear{"contact_lenses_stay"}
-		s.Look.Items[1] = on(face.Eyelids, "mascara", "wax_oil", 1)
+		s.Look.Items[0], s.Look.Items[1] = foundation("emulsion", 1), on(face.Eyelids, "mascara", "wax_oil", 1)
 	}))
 	clean(t, "lenses that stay", stay)
 	for _, k := range passes(stay, face.Eyelids) {
@@ -266,9 +266,12 @@ func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 	words := func(key, option string) string {
 		p := plan.Make(evening(t, func(s *sitting.Sitting) {
 			change(s)
-			if key == "removal_tool" || key == "check_with_micellar" { // what is wiped shows the tool
+			if key == "removal_tool" || key == "check_with_micellar" || key == "micellar_rinse" { // what is wiped shows the tool
 				s.Look.Items = []look.Item{foundation("emulsion", 1)}
 				Drop(s, "balm", "biphase", "oil", "cream", "gel", "wipes")
+			}
+			if key == "eye_remover" {
+				s.Look.Items[1] = on(face.Eyelids, "liner", "magnetic_liner", 1)
 			}
 			if key == "lip_order" {
 				s.Look.Items[2].Strong = true

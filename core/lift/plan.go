@@ -1,6 +1,7 @@
 package lift
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -261,11 +262,25 @@ func (pl *planner) heldPasses(list []planned) {
 		for _, k := range order {
 			pl.hold(pl.removers[k.remover], zones[k], k.contact)
 		}
-		if lids := face.SetOf(face.Eyelids); len(list) > 0 && list[0].g.zones&lids != 0 && !freed && pl.looseness == 0 && glued(pl.c) {
+		if !freed && pl.letsGo(list, n) {
 			freed = true
-			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: lids.List(), HandsS: lashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
+			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: []face.Zone{face.Eyelids}, HandsS: lashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
 		}
 	}
+}
+
+// letsGo reports whether lashes that were not freed before come off after the nth pass on the lids: a strip once half of its
+// glue has gone, single ones at the last pass, if by then it has.
+func (pl *planner) letsGo(list []planned, n int) bool {
+	i := slices.IndexFunc(list, func(p planned) bool { return p.g.like == face.Eyelids })
+	if i < 0 || pl.looseness > 0 || !glued(pl.c) || n >= len(list[i].passes) {
+		return false
+	}
+	left := 1.0
+	for _, k := range list[i].passes[:n+1] {
+		left *= share(pl.c, pl.removers[k.remover].Kind, face.Eyelids, list[i].g.on, "adhesive", k.contact)
+	}
+	return left <= lashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) || n+1 == len(list[i].passes))
 }
 
 func glued(c *sitting.Case) bool {
@@ -378,11 +393,10 @@ func (pl *planner) skin(first bool) {
 	list := pl.stage(func(g *group) bool { return !held(g.like) })
 	type key struct {
 		remover, nth int
-		counts       int
+		contact      float64
 	}
 	var order []key
 	zones := map[key]face.Set{}
-	contact := map[key]float64{}
 	grams := map[key]float64{}
 	anyFirst := pl.hasFirst(list)
 	for _, p := range list {
@@ -390,7 +404,7 @@ func (pl *planner) skin(first bool) {
 		for _, k := range p.passes {
 			q := pl.removers[k.remover]
 			early := films(q.Kind) || !anyFirst && rank(q.Kind) < 4
-			at := key{k.remover, nth[k.remover], k.counts}
+			at := key{k.remover, nth[k.remover], k.contact}
 			nth[k.remover]++
 			if early != first {
 				continue
@@ -399,19 +413,20 @@ func (pl *planner) skin(first bool) {
 				order = append(order, at)
 			}
 			zones[at] |= p.g.zones
-			contact[at] = max(contact[at], k.contact)
 			grams[at] += pl.passGrams(p.g, q)
 		}
 	}
 	slices.SortStableFunc(order, func(a, b key) int {
-		if a.nth != b.nth {
-			return a.nth - b.nth
-		}
-		return a.remover - b.remover
+		return cmp.Or(a.remover-b.remover, a.nth-b.nth, cmp.Compare(b.contact, a.contact))
 	})
+	var done face.Set
 	for n, k := range order {
-		finish := n+1 == len(order) || order[n+1].remover != k.remover
-		pl.cleanse(pl.removers[k.remover], zones[k], contact[k], grams[k], first && anyFirst, !first && n+1 == len(order), finish)
+		done |= zones[k]
+		pl.cleanse(pl.removers[k.remover], zones[k], k.contact, grams[k], !first && n+1 == len(order))
+		if n+1 == len(order) || order[n+1].remover != k.remover {
+			pl.takeOff(pl.removers[k.remover], done)
+			done = 0
+		}
 	}
 }
 
@@ -422,8 +437,8 @@ func (pl *planner) hasFirst(list []planned) bool {
 	})
 }
 
-// cleanse writes one pass on skin and what takes it off again.
-func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float64, oily, last, finish bool) {
+// cleanse writes one pass on skin.
+func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float64, last bool) {
 	c := pl.c
 	list := zones.List()
 	where := whereabouts(zones)
@@ -465,8 +480,8 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		s.HandsS = wipeS
 		switch tool := c.Method.Get("removal_tool"); tool {
 		case "cloth", "mitt":
-			s.Cloths, s.How = 1, "cloth"
-			s.Say = fmt.Sprintf("Wipe %s with %s on a fresh cloth.", where, p.Name)
+			s.Cloths, s.How = 1, tool
+			s.Say = fmt.Sprintf("Wipe %s with %s on a fresh %s.", where, p.Name, tool)
 		case "sponge":
 			s.How = "sponge"
 			s.Say = fmt.Sprintf("Wipe %s with %s on the client's own sponge.", where, p.Name)
@@ -485,9 +500,11 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		stack.Measure(st, p, doc.Round(grams))
 		st.Say = strings.Replace(st.Say, p.Name, p.Name+" ("+st.Amount+")", 1)
 	}
-	if !finish {
-		return
-	}
+}
+
+// takeOff writes what takes a remover off skin again.
+func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
+	c, list := pl.c, zones.List()
 	switch {
 	case films(p.Kind) && pl.byCloth(p.Kind):
 		pl.add(stack.Step{Act: "cloth", Zones: list, HandsS: clothS, Cloths: 1, TempC: warmC, How: "warm, wrung", Because: []string{"not-emulsified", "too-hot"},
