@@ -4,6 +4,7 @@ package face
 import (
 	"fmt"
 	"math"
+	"math/bits"
 
 	"urncloth/core/day"
 )
@@ -116,9 +117,17 @@ const BaseArea = Face &^ (1<<Eyelids | 1<<Brows | 1<<Lips)
 // Has reports whether z is in s.
 func (s Set) Has(z Zone) bool { return s&(1<<z) != 0 }
 
+// First is the first zone of s, N where there is none.
+func (s Set) First() Zone {
+	if s == 0 {
+		return N
+	}
+	return Zone(bits.TrailingZeros16(uint16(s)))
+}
+
 // List returns the zones of s in order, never nil.
 func (s Set) List() []Zone {
-	list := []Zone{}
+	list := make([]Zone, 0, bits.OnesCount16(uint16(s)))
 	for z := Zone(0); z < N; z++ {
 		if s.Has(z) {
 			list = append(list, z)

@@ -55,13 +55,14 @@ type chooser struct {
 	wanted   bool // a second cleanse always
 	refused  bool // never
 	one      bool // one product for both cleanses
+	beard    bool // a full one
 }
 
 // limits on how many removers a kit may offer to the search; those beyond come too late in the kit to win a tie.
 const mostRemovers = 64
 
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64) *chooser {
-	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same")}
+	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same"), beard: fullBeard(c)}
 	mitt := false
 	for i := range c.Kit {
 		p := &c.Kit[i]
@@ -389,7 +390,7 @@ func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
 		return g.grams
 	}
 	grams := p.Kind.PassGrams(true) * g.weight
-	if g.zones&sitting.Beard != 0 && fullBeard(ch.c) {
+	if g.zones&sitting.Beard != 0 && ch.beard {
 		grams *= beardRemover
 	}
 	return grams
@@ -444,7 +445,9 @@ type search struct {
 	cheap  []float64         // the cheapest so far of any set, by pads used where those are scarce
 	pass1  float64           // no pass costs less
 	opts   [][]pass
-	shares [][][]float64 // by allowed remover, option and binder
+	shares [][][]float64  // by allowed remover, option and binder
+	pads1  []int          // of one pass, by allowed remover
+	prices [][][2]float64 // by allowed remover and option: as the first pass, and as a later one
 }
 
 type ends struct {
@@ -472,15 +475,19 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 	for _, r := range g.allowed {
 		opts := ch.options(g, r)
 		var rows [][]float64
+		var prices [][2]float64
 		for _, k := range opts {
 			row := make([]float64, len(g.binders))
 			for i, b := range g.binders {
 				row[i] = share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact)
 			}
 			rows = append(rows, row)
-			s.pass1 = min(s.pass1, ch.price(g, k, false)/float64(k.counts))
+			both := [2]float64{ch.price(g, k, false), ch.price(g, k, true)}
+			prices = append(prices, both)
+			s.pass1 = min(s.pass1, both[0]/float64(k.counts))
 		}
-		s.opts, s.shares = append(s.opts, opts), append(s.shares, rows)
+		s.pads1 = append(s.pads1, ch.padsFor(g, ch.removers[r]))
+		s.opts, s.shares, s.prices = append(s.opts, opts), append(s.shares, rows), append(s.prices, prices)
 	}
 	for deep := 1; deep <= mostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
 		s.walk(sequence{}, g.start, 0, 0, 0, deep, 0)
@@ -538,8 +545,8 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 			if s.refused && !held(g.like) && !s.oily[r] && film > 0 && rank(p.Kind) == 4 {
 				continue
 			}
-			cost := q.cost + s.price(g, k, len(q.passes) > 0)
-			pads := q.pads + s.padsFor(g, p)
+			cost := q.cost + s.prices[n][o][min(len(q.passes), 1)]
+			pads := q.pads + s.pads1[n]
 			if cost > s.bound(pads) {
 				continue
 			}

@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -566,30 +565,18 @@ func TestASwimmerGetsTheEightyMinuteLabel(t *testing.T) {
 
 func BenchmarkPrepPlanOf80Products(b *testing.B) {
 	c := bigCase(b, 40)
-	p99(b, func() { Plan(c) })
+	P99(b, func() { Plan(c) })
 }
 
 func BenchmarkPrepPlanSqueezed(b *testing.B) {
 	c := bigCase(b, 20)
-	p99(b, func() { Plan(c) })
+	P99(b, func() { Plan(c) })
 }
 
 func BenchmarkPrepCheckOf80Products(b *testing.B) {
 	c := bigCase(b, 40)
 	p, _ := Plan(c)
-	p99(b, func() { stack.Prep(c, p.Steps) })
-}
-
-// p99 runs work and reports, beside the mean, the time that 99 of 100 runs stay under.
-func p99(b *testing.B, work func()) {
-	var took []time.Duration
-	for b.Loop() {
-		start := time.Now()
-		work()
-		took = append(took, time.Since(start))
-	}
-	slices.Sort(took)
-	b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
+	P99(b, func() { stack.Prep(c, p.Steps) })
 }
 
 func bigCase(b *testing.B, minutes int) *sitting.Case {

@@ -61,17 +61,26 @@ type Finding struct {
 
 // Get returns the rule with that id. An unknown id is a mistake of the program.
 func Get(id string) Rule {
-	for _, r := range catalogue {
-		if r.ID == id {
-			return r
-		}
+	at, known := order[id]
+	if !known {
+		panic("rules: no rule " + id)
 	}
-	panic("rules: no rule " + id)
+	return catalogue[at]
 }
+
+// order is the place of each rule in the catalogue.
+var order = func() map[string]int {
+	m := make(map[string]int, len(catalogue))
+	for i, r := range catalogue {
+		m[r.ID] = i
+	}
+	return m
+}()
 
 // Known reports whether there is a rule with that id.
 func Known(id string) bool {
-	return slices.ContainsFunc(catalogue, func(r Rule) bool { return r.ID == id })
+	_, known := order[id]
+	return known
 }
 
 // All returns the catalogue in the order of the handbook.
@@ -118,10 +127,6 @@ func capital(s string) string {
 
 // Sort orders findings by severity, then by the order of the catalogue, step and first zone, and drops repetitions.
 func Sort(fs []Finding) []Finding {
-	order := map[string]int{}
-	for i, r := range catalogue {
-		order[r.ID] = i
-	}
 	slices.SortStableFunc(fs, func(a, b Finding) int {
 		if d := a.Severity.Rank() - b.Severity.Rank(); d != 0 {
 			return d

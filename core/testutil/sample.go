@@ -4,7 +4,9 @@ package testutil
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"testing"
+	"time"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -164,4 +166,17 @@ func JSON(t testing.TB, v any) []byte {
 		t.Fatal(err)
 	}
 	return b
+}
+
+// P99 runs work and reports, beside the mean, the time that 99 of 100 runs stay under.
+func P99(b *testing.B, work func()) {
+	b.Helper()
+	var took []time.Duration
+	for b.Loop() {
+		start := time.Now()
+		work()
+		took = append(took, time.Since(start))
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
 }

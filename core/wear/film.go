@@ -44,6 +44,19 @@ func logAfter(films []film, keeps *[3]float64) float64 {
 	return min(sum, highest)
 }
 
+// alike reports whether two zones have the same films on them.
+func alike(a, b []film) bool {
+	if len(a) != len(b) {
+		return false
+	}
+	for i := range a {
+		if a[i].left != b[i].left || a[i].log != b[i].log || a[i].resists != b[i].resists {
+			return false
+		}
+	}
+	return true
+}
+
 // firstCoat is the sunscreen that prep laid, as it is at base: worn off since it set, and stippled over by base.
 func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	var s screen
@@ -86,13 +99,17 @@ func covered(c *sitting.Case, s *screen) face.Set {
 
 // over is the mean film on zones by area and the factor of the whole: area ÷ Σ (zone area ÷ zone factor).
 func (s *screen) over(c *sitting.Case, zones face.Set) (mean, factor float64) {
-	var area, grams, through float64
+	var area, grams, through, passes float64
+	var last []film
 	for _, z := range zones.List() {
 		area += c.Area[z]
-		for _, f := range s[z] {
-			grams += f.left * c.Area[z]
+		for i := range s[z] {
+			grams += s[z][i].left * c.Area[z]
 		}
-		through += c.Area[z] * math.Exp(-logFactor(s[z]))
+		if z == zones.First() || !alike(s[z], last) { // neighbours mostly are
+			passes, last = math.Exp(-logFactor(s[z])), s[z]
+		}
+		through += c.Area[z] * passes
 	}
 	if area == 0 {
 		return 0, 1
@@ -204,10 +221,14 @@ func (w *course) point(t time.Time, r *reckoned, zones face.Set) Point {
 // pass lets a piece of the day go by.
 func (w *course) pass(r *reckoned, p *piece, zones face.Set) {
 	if p.rate > 0 {
-		var area, through float64
+		var area, through, passes float64
+		var last []film
 		for _, z := range zones.List() {
 			area += w.c.Area[z]
-			through += w.c.Area[z] * math.Exp(-logAfter(r.screen[z], &p.half))
+			if z == zones.First() || !alike(r.screen[z], last) {
+				passes, last = math.Exp(-logAfter(r.screen[z], &p.half)), r.screen[z]
+			}
+			through += w.c.Area[z] * passes
 		}
 		if area > 0 {
 			r.dose += p.rate * p.minutes / 60 * through / area
