@@ -522,6 +522,12 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.press("a", "Card to print")
 		s.see(".card b", "13:10")
 		look("touch-up card")
+		s.press("nav a", "Lift-off")
+		s.press(".steps .a", "Massage")
+		look("lift-off")
+		s.press("a", "Card to print")
+		s.see(".card", "Tonight")
+		look("aftercare card")
 		s.press("nav a", "Intake")
 		for _, tab := range []string{"Ask", "Skin", "Look", "Day", "House method"} {
 			s.press("[role=tab]", tab)

@@ -61,7 +61,7 @@ type chooser struct {
 // limits on how many removers a kit may offer to the search; those beyond come too late in the kit to win a tie.
 const mostRemovers = 64
 
-func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64) *chooser {
+func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
 	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same"), beard: fullBeard(c)}
 	mitt := false
 	for i := range c.Kit {
@@ -71,6 +71,9 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64) *chooser {
 			w := *p
 			w.Kind = "water_mitt"
 			ch.removers = append(ch.removers, &w)
+		}
+		if one != nil && p.ID != one.ID && rank(p.Kind) == rank(one.Kind) && takes[p.Kind] != nil {
+			continue
 		}
 		if takes[p.Kind] != nil && p.Kind != "water_mitt" && !p.Empty() && len(ch.removers) < mostRemovers {
 			ch.removers = append(ch.removers, p)

@@ -85,7 +85,7 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 				on[z] = Loads{"care": 1, binders[r.IntN(len(binders))]: float64(1 + r.IntN(3))}
 			}
 		}
-		ch := newChooser(c, &on, 1)
+		ch := newChooser(c, &on, 1, nil)
 		want := ch.whole()
 		_, got := ch.choose()
 		if math.IsInf(want, 1) {
@@ -112,7 +112,7 @@ func TestTakingARemoverOutNeverLowersTheCostAndMoreLoadNeverShortensRemoval(t *t
 		})
 		on := [face.N]Loads{face.Eyelids: {"waterproof_film": float64(1 + r.IntN(2)), "care": 1}, face.Cheeks: {"silicone_film": float64(1 + r.IntN(2))}, face.Lips: {"wax_oil": 1}}
 		solve := func(s *sitting.Sitting, on *[face.N]Loads) (float64, bool) {
-			ch := newChooser(sitting.Open(s), on, 1)
+			ch := newChooser(sitting.Open(s), on, 1, nil)
 			picked, cost := ch.choose()
 			for i, q := range picked {
 				if q.left > Target(ch.groups[i].like)+toleranceLR {

@@ -139,6 +139,17 @@ func Target(z face.Zone) float64 {
 	return targetSkin
 }
 
+// Removers lists the kinds that take makeup off, and the mitt that does with water.
+func Removers() []kit.Kind {
+	list := []kit.Kind{"mitt"}
+	for _, k := range kit.Kinds() {
+		if takes[k.ID] != nil && k.ID != "water_mitt" {
+			list = append(list, k.ID)
+		}
+	}
+	return list
+}
+
 // Figures lists the figures this package holds.
 func Figures() []figure.Figure {
 	const w = "lift"

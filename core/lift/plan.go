@@ -21,11 +21,15 @@ import (
 )
 
 // Plan chooses the removers and writes the steps in order. Layers are those at removal, annotated.
-func Plan(c *sitting.Case, layers *stack.Layers) Result {
+func Plan(c *sitting.Case, layers *stack.Layers) Result { return PlanWith(c, layers, nil) }
+
+// PlanWith plans as if removers that stand in for one were not in the kit: the other oily ones for an oily one, the other
+// washes for a wash. It is nil for the whole kit.
+func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 	on := On(c, layers)
 	pl := &planner{c: c, on: &on, at: c.Until}
 	pl.loosen()
-	pl.chooser = newChooser(c, &on, pl.loosened)
+	pl.chooser = newChooser(c, &on, pl.loosened, one)
 	pl.picked, pl.cost = pl.choose()
 	pl.write()
 	res := Evaluate(c, layers, pl.steps)
@@ -105,6 +109,60 @@ func (pl *planner) loosen() {
 // glueS is how long a bud is held on the glue: as long as helps.
 func (pl *planner) glueS() float64 {
 	return math.Ceil(t0("adhesive", pl.on[face.Eyelids]["adhesive"])*mostWrong/gripS-1e-9) * gripS
+}
+
+// Usual fills in passes that are only a product: on all the skin that has something on and that the product may go on, for
+// its time.
+func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.Step {
+	on := On(c, layers)
+	out := slices.Clone(steps)
+	for i := range out {
+		s := &out[i]
+		p := c.Product(s.Product)
+		kind := kindOf(p)
+		if p == nil || len(s.Zones) > 0 || takes[kind] == nil {
+			continue
+		}
+		s.Kind, s.Act, s.How = string(kind), "hold", "press"
+		if rubbed(kind) {
+			s.Act, s.How = "massage", "massage"
+		}
+		var zones face.Set
+		contact := float64(gripS)
+		for z := range face.N {
+			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) || slices.ContainsFunc(objections(c, p, z, c.Client.Has("contact_lenses_stay")), barring) {
+				continue
+			}
+			zones |= face.SetOf(z)
+			if rubbed(kind) {
+				contact = max(contact, on[z].massage(kind))
+			}
+		}
+		s.Zones, s.ContactS, s.HandsS = zones.List(), int(contact), max(int(contact), wipeS)
+		if !rubbed(kind) {
+			n := 0
+			for _, z := range s.Zones {
+				n += strokes(z)
+			}
+			s.Pads = (n + facesPerPad - 1) / facesPerPad
+			s.PadFaces = facesPerPad * s.Pads
+		}
+		s.Complete()
+		stack.Measure(s, p, kind.PassGrams(true))
+		s.Say = fmt.Sprintf("%s on %s for %s.", p.Name, whereabouts(zones), seconds(contact))
+	}
+	return out
+}
+
+// Retime gives removal steps new starts, one after the other in the order they stand.
+func Retime(c *sitting.Case, steps []stack.Step) []stack.Step {
+	at := c.Until
+	out := slices.Clone(steps)
+	for i := range out {
+		out[i].Start = clock(at)
+		at = at.Add(time.Duration(max(out[i].HandsS, out[i].ContactS)+out[i].SetS) * time.Second)
+	}
+	return out
 }
 
 func barring(o fit.Objection) bool { return o.Bars }

@@ -18,18 +18,19 @@ import (
 
 // Catalogue is everything the program goes by: rules, house methods and figures, with their marks and sources.
 type Catalogue struct {
-	Rules   []rules.Rule        `json:"rules"`
-	Methods []method.Method     `json:"methods"`
-	Figures []figure.Figure     `json:"figures"`
-	Implied map[string][]string `json:"implied"` // tags that an allergy to one covers too
-	Presets []look.Preset       `json:"presets"`
-	Kinds   []kit.Kind          `json:"kinds"`
-	Slots   [][]kit.Kind        `json:"slots"` // kinds that stand in for one another when a step is changed by hand
+	Rules    []rules.Rule        `json:"rules"`
+	Methods  []method.Method     `json:"methods"`
+	Figures  []figure.Figure     `json:"figures"`
+	Implied  map[string][]string `json:"implied"` // tags that an allergy to one covers too
+	Presets  []look.Preset       `json:"presets"`
+	Kinds    []kit.Kind          `json:"kinds"`
+	Removers []kit.Kind          `json:"removers"` // kinds that take makeup off; a mitt does with water
+	Slots    [][]kit.Kind        `json:"slots"`    // kinds that stand in for one another when a step is changed by hand
 }
 
 // Everything returns the catalogue.
 func Everything() Catalogue {
-	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets()}
+	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets(), Removers: lift.Removers()}
 	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures(), wear.Figures(), lift.Figures(), after.Figures()} {
 		c.Figures = append(c.Figures, list...)
 	}

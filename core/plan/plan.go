@@ -151,6 +151,35 @@ func Usual(s *sitting.Sitting, h Hand) []wear.TouchUp {
 	return ups
 }
 
+// Passes fills in removal passes that are only a product, as they are usually made, and gives all steps new starts.
+func Passes(s *sitting.Sitting, h Hand) []stack.Step {
+	c := sitting.Open(s)
+	steps := *h.Lift
+	if slices.ContainsFunc(steps, func(s stack.Step) bool { return s.Product != "" && len(s.Zones) == 0 }) {
+		w := dayOf(c, h)
+		steps = lift.Usual(c, &w.Layers, steps)
+	}
+	return lift.Retime(c, steps)
+}
+
+// dayOf is prep and wear as they stand, with what lies on the skin at removal.
+func dayOf(c *sitting.Case, h Hand) wear.Result {
+	var res stack.Result
+	if h.Prep != nil {
+		res = stack.Prep(c, h.Prep)
+	} else {
+		_, res = prep.Plan(c)
+	}
+	var w wear.Result
+	if h.TouchUps != nil {
+		w = wear.Check(c, &res, touchUps(*h.TouchUps))
+	} else {
+		w = wear.Plan(c, &res)
+	}
+	lift.Annotate(c, &w.Layers)
+	return w
+}
+
 // Make plans a valid sitting.
 func Make(s *sitting.Sitting) *Plan { return With(s, Hand{}) }
 

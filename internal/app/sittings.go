@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"slices"
 	"time"
 
@@ -97,10 +98,12 @@ type SittingEdit struct {
 type Byhand struct {
 	Steps    []stack.Step    `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand"`
 	TouchUps *[]wear.TouchUp `json:"touch_ups,omitempty" len:"0..200" doc:"the touch-ups as made by hand; an empty list is none at all"`
+	Lift     *[]stack.Step   `json:"lift,omitempty" len:"0..200" doc:"the removal as made by hand"`
+	Night    *[]stack.Step   `json:"aftercare,omitempty" len:"0..200" doc:"the aftercare as made by hand"`
 }
 
 func (b Byhand) hand() plan.Hand {
-	h := plan.Hand{TouchUps: b.TouchUps}
+	h := plan.Hand{TouchUps: b.TouchUps, Lift: b.Lift, Night: b.Night}
 	if len(b.Steps) > 0 {
 		h.Prep = b.Steps
 	}
@@ -140,6 +143,39 @@ type Trial struct {
 	Retime   bool           `json:"retime,omitempty" doc:"give the prep steps new starts in their order, as early as can be"`
 	Segments *[]day.Segment `json:"segments,omitempty" len:"0..200" doc:"where the client will be, in place of what is kept"`
 	Again    []string       `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
+}
+
+// Comparison asks what other ways of taking a face down come to.
+type Comparison struct {
+	Variants []plan.Variant `json:"variants" need:"yes" len:"1..4"`
+}
+
+// Compare plans a sitting's removal in several ways, without keeping any.
+func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison) (list []plan.Compared, err error) {
+	err = a.in(ctx, who, func(tx pgx.Tx) error {
+		was, err := store.SittingOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		var fs doc.Faults
+		for i, v := range q.Variants {
+			at := fmt.Sprintf("variants[%d]", i)
+			fs = append(fs, v.Method.Check(at+".method")...)
+			if v.Remover != "" && was.Sitting.Kit.Find(v.Remover) == nil {
+				fs.Add(at+".remover", "%q is not in the kit", v.Remover)
+			}
+		}
+		if len(fs) > 0 {
+			return fs
+		}
+		now, err := a.sitting(was)
+		if err != nil {
+			return err
+		}
+		list = plan.Compare(&was.Sitting, now.hand(), q.Variants)
+		return nil
+	})
+	return list, err
 }
 
 func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
@@ -336,6 +372,10 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 				}
 			}
 			h.Prep = stack.Retime(c, h.Prep)
+		}
+		if t.Retime && t.Lift != nil {
+			list := plan.Passes(&p.Sitting, h)
+			h.Lift = &list
 		}
 		out = *plan.With(&p.Sitting, h)
 		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second

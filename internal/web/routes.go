@@ -269,6 +269,23 @@ func (s *server) sittings(api huma.API) {
 			return card("Touch-ups", out, out.Plan.Wear.Card)
 		})
 	})
+	reads(api, "get-aftercare-card", "/api/sittings/{id}/aftercare.pdf", "The aftercare card in the client's words", func(ctx context.Context, i *byID) (*download, error) {
+		return s.about(ctx, i.ID, "application/pdf", "aftercare.pdf", func(out app.Sitting) ([]byte, error) {
+			return card("Tonight and tomorrow", out, out.Plan.Aftercare.Card)
+		})
+	})
+	writes[app.Comparison](api, "compare-removal", http.MethodPost, "/api/sittings/{id}/compare", "What other ways of taking a face down come to", func(ctx context.Context, i *sentTo) (*body[[]plan.Compared], error) {
+		who, err := s.actor(ctx)
+		if err != nil {
+			return nil, err
+		}
+		q, err := read[app.Comparison](i.RawBody)
+		if err != nil {
+			return nil, err
+		}
+		list, err := s.App.Compare(ctx, who, i.ID, q)
+		return answer(list, err, nil)
+	})
 	writes[app.NewSitting](api, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client", func(ctx context.Context, i *sent) (*body[app.Sitting], error) {
 		who, err := s.actor(ctx)
 		if err != nil {

@@ -18,6 +18,8 @@ export const router = createRouter({
         { path: 'intake', name: 'intake', component: () => import('./places/sitting/Intake.vue') },
         { path: 'prep', name: 'prep', component: () => import('./places/sitting/Prep.vue') },
         { path: 'wear/card', name: 'touch-up-card', component: () => import('./places/wear/TouchUpCard.vue') },
+        { path: 'lift-off/card', name: 'aftercare-card', component: () => import('./places/lift/AftercareCard.vue') },
+        { path: 'lift-off', name: 'lift', component: () => import('./places/lift/LiftLeaf.vue') },
         { path: 'wear', name: 'wear', component: () => import('./places/wear/WearLeaf.vue') },
       ],
     },

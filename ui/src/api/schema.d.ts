@@ -285,6 +285,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/aftercare.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The aftercare card in the client's words */
+        get: operations["get-aftercare-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/{id}/check": {
         parameters: {
             query?: never;
@@ -296,6 +313,23 @@ export interface paths {
         put?: never;
         /** What steps made by hand come to, without keeping them */
         post: operations["try-steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What other ways of taking a face down come to */
+        post: operations["compare-removal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -391,6 +425,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AfterAftercare: {
+            card: string[];
+            steps: components["schemas"]["StackStep"][];
+            tomorrow: string[];
+        };
         AppCalibration: {
             good: boolean;
             /** Format: double */
@@ -423,6 +462,9 @@ export interface components {
             /** Format: int64 */
             sittings: number;
             skin: components["schemas"]["FaceType"];
+        };
+        AppComparison: {
+            variants: components["schemas"]["PlanVariant"][];
         };
         AppHouse: {
             method: {
@@ -514,11 +556,15 @@ export interface components {
             version: number;
         };
         AppSittingEdit: {
+            /** @description the aftercare as made by hand */
+            aftercare?: components["schemas"]["StackStep"][];
             artist?: string;
             /** @description the consultation has been asked at this sitting */
             asked?: boolean;
             client: components["schemas"]["FaceClient"];
             day: components["schemas"]["DayDay"];
+            /** @description the removal as made by hand */
+            lift?: components["schemas"]["StackStep"][];
             lifted?: components["schemas"]["SittingLift"][];
             look: components["schemas"]["LookLook"];
             method?: {
@@ -566,8 +612,12 @@ export interface components {
             today: string;
         };
         AppTrial: {
+            /** @description the aftercare as made by hand */
+            aftercare?: components["schemas"]["StackStep"][];
             /** @description parts to plan anew rather than as kept */
             again?: string[];
+            /** @description the removal as made by hand */
+            lift?: components["schemas"]["StackStep"][];
             /** @description give the prep steps new starts in their order, as early as can be */
             retime?: boolean;
             /** @description where the client will be, in place of what is kept */
@@ -834,6 +884,46 @@ export interface components {
             row: number;
             say: string;
         };
+        LiftLeft: {
+            /** Format: double */
+            film: number;
+            /** Format: double */
+            left: number;
+            reads: string;
+            /** Format: double */
+            target: number;
+            /** Format: double */
+            welcome: number;
+        };
+        LiftLift: {
+            /** Format: int64 */
+            buds: number;
+            /** Format: int64 */
+            cloths: number;
+            /** Format: double */
+            cost: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            pad_faces: number;
+            /** Format: int64 */
+            pads: number;
+            /** Format: int64 */
+            passes: number;
+            peel: components["schemas"]["LiftPeeled"][];
+            /** Format: double */
+            price: number;
+            residue: {
+                [key: string]: components["schemas"]["LiftLeft"];
+            };
+            steps: components["schemas"]["StackStep"][];
+        };
+        LiftPeeled: {
+            left: {
+                [key: string]: number;
+            };
+            step: string;
+        };
         LookItem: {
             attach?: string;
             binder: string;
@@ -869,11 +959,6 @@ export interface components {
             name: string;
             reason: string;
         };
-        PlanAftercare: {
-            card: string[];
-            steps: components["schemas"]["StackStep"][];
-            tomorrow: string[];
-        };
         PlanCatalogue: {
             figures: components["schemas"]["FigureFigure"][];
             implied: {
@@ -882,38 +967,36 @@ export interface components {
             kinds: string[];
             methods: components["schemas"]["MethodMethod"][];
             presets: components["schemas"]["LookPreset"][];
+            removers: string[];
             rules: components["schemas"]["RulesRule"][];
             slots: string[][];
         };
-        PlanLeft: {
-            /** Format: double */
-            left: number;
-            /** Format: double */
-            target: number;
-        };
-        PlanLift: {
-            /** Format: int64 */
-            buds: number;
+        PlanCompared: {
             /** Format: int64 */
             cloths: number;
             /** Format: double */
+            film: number;
+            /** Format: double */
+            left: number;
+            /** Format: double */
             minutes: number;
-            /** Format: int64 */
-            pad_faces: number;
+            missed: string[];
             /** Format: int64 */
             pads: number;
-            residue: {
-                [key: string]: components["schemas"]["PlanLeft"];
-            };
-            steps: components["schemas"]["StackStep"][];
+            /** Format: int64 */
+            passes: number;
+            /** Format: double */
+            price: number;
+            removers: string[];
+            worst: string;
         };
         PlanPlan: {
-            aftercare: components["schemas"]["PlanAftercare"];
+            aftercare: components["schemas"]["AfterAftercare"];
             by_hand?: string[];
             countdown: components["schemas"]["PrepDue"][];
             findings: components["schemas"]["RulesFinding"][];
             format: string;
-            lift: components["schemas"]["PlanLift"];
+            lift: components["schemas"]["LiftLift"];
             prep: components["schemas"]["PrepPrep"];
             sitting: components["schemas"]["SittingSitting"];
             skin: components["schemas"]["FaceType"];
@@ -928,6 +1011,12 @@ export interface components {
             at_lift: {
                 [key: string]: components["schemas"]["StackLayer"][];
             };
+        };
+        PlanVariant: {
+            method?: {
+                [key: string]: string;
+            };
+            remover?: string;
         };
         PlanZones: {
             areas: {
@@ -1085,6 +1174,8 @@ export interface components {
             /** Format: int64 */
             set_s: number;
             start: string;
+            /** Format: double */
+            temp_c?: number;
             unit: string;
             /** Format: double */
             units: number;
@@ -1987,6 +2078,39 @@ export interface operations {
             };
         };
     };
+    "get-aftercare-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "try-steps": {
         parameters: {
             query?: never;
@@ -2009,6 +2133,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "compare-removal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppComparison"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanCompared"][];
                 };
             };
             /** @description Error */

@@ -10,6 +10,7 @@ const keys = [
   ['1', 'Intake'],
   ['2', 'Prep'],
   ['3', 'Wear'],
+  ['4', 'Lift-off'],
   ['J K', 'next and earlier step'],
   ['N', 'new sitting'],
   ['/', 'find'],
@@ -28,6 +29,7 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
   else if (inSitting && e.key === '1') router.push({ name: 'intake', params: route.params })
   else if (inSitting && e.key === '2') router.push({ name: 'prep', params: route.params })
   else if (inSitting && e.key === '3') router.push({ name: 'wear', params: route.params })
+  else if (inSitting && e.key === '4') router.push({ name: 'lift', params: route.params })
   else if (e.key === 'n' || e.key === 'N') router.push({ name: 'today', query: { new: '1' } })
   else if (e.key === '/') {
     e.preventDefault()

@@ -10,6 +10,7 @@ const leaves = [
   { name: 'intake', key: '1', label: 'Intake' },
   { name: 'prep', key: '2', label: 'Prep' },
   { name: 'wear', key: '3', label: 'Wear' },
+  { name: 'lift', key: '4', label: 'Lift-off' },
 ]
 const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty: 'Not saved: see the marked field', away: 'Kept here, trying again', stale: 'Two versions' }
 </script>

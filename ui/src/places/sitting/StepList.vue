@@ -38,7 +38,7 @@ function press(e: KeyboardEvent, id: string) {
 }
 
 const verbs: Record<string, string> = {
-  hands: 'Wash hands', setup: 'Set up', lens_out: 'Lenses out', cool: 'Cool', cleanse: 'Cleanse', rinse: 'Rinse', dry: 'Pat dry', treat: 'Treat', touch_check: 'Touch', refer: 'Leave alone', ready: 'Ready', hold: 'Hold', massage: 'Massage',
+  hands: 'Wash hands', setup: 'Set up', lens_out: 'Lenses out', cool: 'Cool', cleanse: 'Cleanse', rinse: 'Rinse', dry: 'Pat dry', treat: 'Treat', touch_check: 'Touch', refer: 'Leave alone', ready: 'Ready', hold: 'Press and hold', massage: 'Massage', wipe: 'Wipe', cloth: 'Warm cloth', emulsify: 'Emulsify', lashes_off: 'Lashes off', pad_check: 'Pad check', neutralise: 'Neutralise',
 }
 const kinds: Record<string, string> = {
   toner: 'Tone', mist: 'Mist', essence: 'Essence', serum: 'Serum', eye_cream: 'Eyes', lip_balm: 'Lips', dry_patch_balm: 'Patches', face_oil: 'Oil', primer_mattifying: 'Mattify', primer_hydrating: 'Hydrate', primer_gripping: 'Grip', sunscreen: 'Protect', moisturiser_spf: 'Protect', consultation: 'Ask', lip_scrub: 'Scrub lips',

@@ -122,6 +122,8 @@ function byHand(s: Sitting): Partial<SittingEdit> {
   return {
     ...(s.by_hand.includes('prep') ? { steps: s.plan.prep.steps } : {}),
     ...(s.by_hand.includes('touch_ups') ? { touch_ups: s.plan.wear.touch_ups } : {}),
+    ...(s.by_hand.includes('lift') ? { lift: s.plan.lift.steps } : {}),
+    ...(s.by_hand.includes('aftercare') ? { aftercare: s.plan.aftercare.steps } : {}),
   }
 }
 

@@ -1,0 +1,97 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+)
+
+func (s *studio) liftOff() {
+	s.press("nav a", "Lift-off")
+	s.see(".why", "comes? clean")
+}
+
+func TestAnEveningLooksRemovalIsPlanned(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("take the evening look", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Look")
+		s.press("button", "Long evening")
+		s.saved()
+	})
+	s.do("its removal", func() {
+		s.liftOff()
+		s.see(".why", "Every zone comes clean")
+		s.see(".steps .a", "Emulsify")
+		s.see(".steps .a", "Pad check")
+		s.see(".tray", "pads")
+	})
+	s.do("strong lips come before the base", func() {
+		all := s.page.MustElement(".steps").MustText()
+		if lips, base := strings.Index(all, "lips"), strings.Index(all, "Emulsify"); lips < 0 || base < lips {
+			t.Errorf("lips at %d, base at %d", lips, base)
+		}
+	})
+	s.do("the slider takes the stack down", func() {
+		s.page.MustEval(`() => { const i = document.querySelector('#pass-shown'); i.value = 0; i.dispatchEvent(new Event('input')) }`)
+		s.see(".head", "Before the first pass")
+	})
+	s.do("the card", func() {
+		s.press("a", "Card to print")
+		s.see(".card", "Taken off with")
+		s.see(".card", "emergency number")
+	})
+}
+
+func TestTwoRemoversAreCompared(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("balm against oil", func() {
+		s.liftOff()
+		for label, words := range map[string]string{"One": "With Melt balm", "The other": "With Flood cleansing oil"} {
+			s.field(label).MustInput(words)
+			s.press(".ant-select-item-option-content", words)
+		}
+		s.see(".compare td", "Melt balm")
+		s.see(".compare td", "Flood cleansing oil")
+		for _, row := range []string{"Passes", "Minutes", "Pads", "Price", "Makeup left"} {
+			s.see(".compare th", row)
+		}
+	})
+}
+
+func TestTheEmulsifyingStepTakenOutIsMissedAndBroughtBack(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("take it out", func() {
+		s.liftOff()
+		s.press(".steps .a", "Emulsify")
+		s.press("button", "Take it out")
+		s.see(".find", "neither emulsified nor lifted with a cloth")
+		s.see(".mine", "Made by hand")
+		s.saved()
+	})
+	s.do("kept over a reload", func() {
+		s.page.MustReload()
+		s.see(".find", "neither emulsified")
+	})
+	s.do("plan again", func() {
+		s.press("button", "Plan again")
+		s.see(".steps .a", "Emulsify")
+		s.press("button", "Keep mine")
+		s.see(".find", "neither emulsified")
+		s.press("button", "Plan again")
+		s.see(".steps .a", "Emulsify")
+	})
+	s.do("a pass added by hand, by its name", func() {
+		s.press(".steps .a", "Rinse")
+		s.press("button", "Add a pass")
+		s.page.MustElement("#lift-add").MustInput("Clear micellar")
+		s.press(".ant-select-item-option-content", "Clear micellar")
+		s.see(".why", "Clear micellar on")
+		s.saved()
+	})
+}

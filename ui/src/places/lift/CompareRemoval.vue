@@ -1,0 +1,71 @@
+<script setup lang="ts">
+// CompareRemoval sets two ways of taking this face down side by side.
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import Select from 'ant-design-vue/es/select'
+import { computed, ref } from 'vue'
+import { api, ask, type Catalogue, type Compared, type Product } from '../../api/client'
+import { plain } from '../../parts/words'
+
+const props = defineProps<{ id: string; version: number; removers: Product[]; methods: Catalogue['methods']; names: Record<string, string> }>()
+const ways = computed(() => [
+  { value: '', label: 'As the studio does it' },
+  ...props.removers.map((p) => ({ value: 'r:' + p.id, label: 'With ' + p.name })),
+  ...props.methods.filter((m) => m.part === 'lift').flatMap((m) => m.options.map((o) => ({ value: `m:${m.key}:${o.id}`, label: `${m.name}: ${o.name.toLowerCase()}` }))),
+])
+const first = ref('')
+const second = ref('')
+const variant = (way: string) => {
+  const [kind, a, b] = way.split(':')
+  return kind === 'r' ? { remover: a } : kind === 'm' ? { method: { [a]: b } } : {}
+}
+const asked = computed(() => [variant(first.value), variant(second.value)])
+const { data: two } = useQuery({
+  queryKey: ['compare', props.id, computed(() => props.version), asked],
+  queryFn: () => ask(api.POST('/api/sittings/{id}/compare', { params: { path: { id: props.id } }, body: { variants: asked.value } })),
+  enabled: computed(() => first.value !== second.value),
+  placeholderData: keepPreviousData,
+})
+const rows: { name: string; of: (c: Compared) => string; less?: (c: Compared) => number }[] = [
+  { name: 'Removers', of: (c) => c.removers.map((r) => props.names[r]).join(', ') || 'none' },
+  { name: 'Passes', of: (c) => String(c.passes), less: (c) => c.passes },
+  { name: 'Minutes', of: (c) => c.minutes.toFixed(1), less: (c) => c.minutes },
+  { name: 'Pads', of: (c) => String(c.pads), less: (c) => c.pads },
+  { name: 'Cloths', of: (c) => String(c.cloths), less: (c) => c.cloths },
+  { name: 'Price', of: (c) => c.price.toFixed(2), less: (c) => c.price },
+  { name: 'Makeup left', of: (c) => (c.missed.length ? `too much on ${c.missed.map(plain).join(', ')}` : `${Math.round(c.left * 100)} % of what may be, ${plain(c.worst)}`), less: (c) => c.left },
+  { name: 'Remover’s film', of: (c) => `${Math.round(c.film * 100)} %`, less: (c) => c.film },
+]
+const better = (r: (typeof rows)[number], n: number) => two.value && r.less && r.less(two.value[n]) < r.less(two.value[1 - n]) - 1e-9
+</script>
+
+<template>
+  <section class="sheet compare" aria-labelledby="compare-title">
+    <h2 id="compare-title">Two ways compared</h2>
+    <div class="pick">
+      <div class="field"><label for="way-a">One</label><Select id="way-a" v-model:value="first" show-search option-filter-prop="label" :options="ways" /></div>
+      <div class="field"><label for="way-b">The other</label><Select id="way-b" v-model:value="second" show-search option-filter-prop="label" :options="ways" /></div>
+    </div>
+    <p v-if="first === second" class="soft">Choose two removers, or two house methods, for this face.</p>
+    <table v-else-if="two">
+      <caption class="visually-hidden">Two ways of taking this face down</caption>
+      <thead><tr><th></th><th scope="col">{{ ways.find((w) => w.value === first)?.label }}</th><th scope="col">{{ ways.find((w) => w.value === second)?.label }}</th></tr></thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.name">
+          <th scope="row">{{ r.name }}</th>
+          <td v-for="n in [0, 1]" :key="n" :class="{ better: better(r, n), bad: r.name === 'Makeup left' && two[n].missed.length }">{{ r.of(two[n]) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.compare { padding: 12px 16px 14px; display: grid; gap: 10px; align-content: start; }
+.pick { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
+table { border-collapse: collapse; width: 100%; table-layout: fixed; }
+th, td { text-align: left; padding: 6px 10px 6px 0; border-bottom: 1px solid var(--fold); vertical-align: top; }
+th { color: var(--soft); font-weight: 600; }
+th:first-child { width: 130px; }
+.better { font-weight: 700; color: var(--glaze); }
+.bad { color: var(--madder); font-weight: 700; }
+</style>
