@@ -349,7 +349,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 			s.Grams = doc.Num(c.Grams(s.Film))
 		}
 		stack.Measure(s, p, float64(s.Grams))
-		object(c, s, p, zones, find)
+		r.Findings = append(r.Findings, object(c, s, p)...)
 		if p.Screens() {
 			find("spf-after-dark", s.ID, zones, "%s at night.", p.Name)
 		}
@@ -392,37 +392,19 @@ func scrubsIn(c *sitting.Case, days int) (n int) {
 	return n
 }
 
-// object gathers what speaks against a step's product into one finding a rule.
-func object(c *sitting.Case, s *stack.Step, p *kit.Product, zones face.Set, find func(string, string, face.Set, string, ...any) *rules.Finding) {
-	type met struct {
-		fit.Objection
-		zones face.Set
-	}
-	var list []met
-	for _, z := range zones.List() {
+// object gathers what speaks against a step's product. What only daylight or a lens would see does not count at night.
+func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
+	var list []rules.Finding
+	for _, m := range fit.Gather(s.Zones, func(z face.Zone) []fit.Objection {
 		u := use(c, p, s.Act, z)
 		u.How = s.How
-		for _, o := range u.Fits() {
-			if o.Rule == "flashback" || o.Rule == "white-cast" || o.Rule == "spf-low" {
-				continue
-			}
-			i := slices.IndexFunc(list, func(m met) bool { return m.Objection == o })
-			if i < 0 {
-				i, list = len(list), append(list, met{o, 0})
-			}
-			list[i].zones |= face.SetOf(z)
+		return u.Fits()
+	}) {
+		if m.Rule != "flashback" && m.Rule != "white-cast" && m.Rule != "spf-low" {
+			list = append(list, m.Finding("aftercare", s.ID))
 		}
 	}
-	for _, m := range list {
-		f := find(m.Rule, s.ID, m.zones, "%s", m.Say)
-		if m.Say == "" {
-			f.Say = rules.Get(m.Rule).Say
-		}
-		*f = f.As(m.Severity)
-		if m.Final {
-			*f = f.NoReason()
-		}
-	}
+	return list
 }
 
 // tomorrow is the next morning.

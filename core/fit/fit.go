@@ -57,6 +57,39 @@ const (
 // Procedures and for how many days only what the treating clinic allowed may be done. [W]
 var Procedures = map[face.Kind]int{"peel_light": 7, "peel_medium": 14, "peel_deep": 30, "laser": 14, "needling": 14}
 
+// Met is one objection and the zones on which it is met.
+type Met struct {
+	Objection
+	Zones face.Set
+}
+
+// Gather puts the objections of several zones together: one for each rule and reason.
+func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
+	var list []Met
+	for _, z := range zones {
+		for _, o := range of(z) {
+			i := slices.IndexFunc(list, func(m Met) bool { return m.Objection == o })
+			if i < 0 {
+				i, list = len(list), append(list, Met{Objection: o})
+			}
+			list[i].Zones |= face.SetOf(z)
+		}
+	}
+	return list
+}
+
+// Finding is what was met, as a finding of one step in one phase.
+func (m Met) Finding(phase, step string) rules.Finding {
+	f := rules.New(m.Rule, phase, step, m.Zones.List(), "%s", m.Say)
+	if m.Say == "" {
+		f.Say = rules.Get(m.Rule).Say
+	}
+	if m.Final {
+		f = f.NoReason()
+	}
+	return f.As(m.Severity)
+}
+
 type check struct {
 	rule string
 	test func(u *Use) *Objection

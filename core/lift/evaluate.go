@@ -182,33 +182,14 @@ func (r *run) milky(z face.Zone) bool {
 
 // object gathers what speaks against a product into one finding a rule.
 func (r *run) object(s *stack.Step, p *kit.Product, zones face.Set, remover bool) {
-	type met struct {
-		fit.Objection
-		zones face.Set
-	}
-	var list []met
 	in := r.c.Client.Has("contact_lenses_stay") || r.c.Client.Has("contact_lenses") && !r.lens
-	for _, z := range zones.List() {
+	for _, m := range fit.Gather(zones.List(), func(z face.Zone) []fit.Objection {
 		if !remover && z.Class() != face.Eye && s.Act != "apply" {
-			continue
+			return nil
 		}
-		for _, o := range objections(r.c, p, z, in) {
-			i := slices.IndexFunc(list, func(m met) bool { return m.Objection == o })
-			if i < 0 {
-				i, list = len(list), append(list, met{o, 0})
-			}
-			list[i].zones |= face.SetOf(z)
-		}
-	}
-	for _, m := range list {
-		f := r.find(m.Rule, s.ID, m.zones, "%s", m.Say)
-		if m.Say == "" {
-			f.Say = rules.Get(m.Rule).Say
-		}
-		*f = f.As(m.Severity)
-		if m.Final {
-			*f = f.NoReason()
-		}
+		return objections(r.c, p, z, in)
+	}) {
+		r.res.Findings = append(r.res.Findings, m.Finding("lift", s.ID))
 	}
 }
 

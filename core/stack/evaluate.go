@@ -202,13 +202,6 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	if s.Act == "refer" || s.Act == "ready" || s.Act == "setup" || s.Act == "lens_out" {
 		return
 	}
-	type kind struct {
-		rule, say string
-		severity  rules.Severity
-		final     bool
-		zones     face.Set
-	}
-	var met []kind
 	list := zones.List()
 	if len(list) == 0 { // a step on no zone answers for its product or act alone
 		open := (face.BaseArea &^ r.c.Barred().All()).List()
@@ -219,32 +212,16 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	}
 	var known [face.N][]fit.Objection // by the first zone that is alike
 	var asked face.Set
-	for _, z := range list {
+	for _, m := range fit.Gather(list, func(z face.Zone) []fit.Objection {
 		like := r.c.Alike(z)
 		if !asked.Has(like) {
 			u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
 			known[like], asked = u.Fits(), asked|face.SetOf(like)
 		}
-		for _, o := range known[like] {
-			i := slices.IndexFunc(met, func(k kind) bool {
-				return k.rule == o.Rule && k.say == o.Say && k.severity == o.Severity && k.final == o.Final
-			})
-			if i < 0 {
-				i = len(met)
-				met = append(met, kind{o.Rule, o.Say, o.Severity, o.Final, 0})
-			}
-			met[i].zones |= face.SetOf(z)
-		}
-	}
-	for _, k := range met {
-		f := r.find(k.rule, s.ID, k.zones&zones, "%s", k.say)
-		if k.say == "" {
-			f.Say = rules.Get(k.rule).Say
-		}
-		*f = f.As(k.severity)
-		if k.final {
-			*f = f.NoReason()
-		}
+		return known[like]
+	}) {
+		m.Zones &= zones
+		r.res.Findings = append(r.res.Findings, m.Finding("prep", s.ID))
 	}
 }
 

@@ -1,13 +1,10 @@
 package wear
 
 import (
-	"slices"
-
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
-	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/sun"
@@ -83,38 +80,14 @@ func (e *evaluation) manner(u *TouchUp, d *done) {
 
 // objections gathers what speaks against a product of a touch-up into one finding a rule.
 func (e *evaluation) objections(u *TouchUp, d *done) {
-	type kind struct {
-		fit.Objection
-		zones face.Set
-	}
-	var met []kind
-	zones := d.zones
-	if zones == 0 || d.p == nil {
+	if d.zones == 0 || d.p == nil {
 		return
 	}
-	for _, z := range zones.List() {
-		use := fit.Use{Case: e.c, Product: d.p, Act: string(d.Act), Kind: string(d.p.Kind), How: "press", Zone: z}
-		for _, o := range use.Fits() {
-			if o.Rule == "strips-before-makeup" {
-				continue
-			}
-			i := slices.IndexFunc(met, func(k kind) bool { return k.Objection == o })
-			if i < 0 {
-				i = len(met)
-				met = append(met, kind{o, 0})
-			}
-			met[i].zones |= face.SetOf(z)
-		}
-	}
-	for _, k := range met {
-		f := e.find(k.Rule, u.ID, k.zones, "%s", k.Say)
-		if k.Say == "" {
-			f.Say = rules.Get(k.Rule).Say
-		}
-		*f = f.As(k.Severity)
-		if k.Final {
-			*f = f.NoReason()
-		}
+	for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
+		use := fit.Use{Case: e.c, Product: d.p, Act: string(d.Act), Kind: string(d.p.Kind), How: "press", Zone: z, After: true}
+		return use.Fits()
+	}) {
+		e.res.Findings = append(e.res.Findings, m.Finding("wear", u.ID))
 	}
 }
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { useEventListener } from '@vueuse/core'
-import { computed, onActivated, onDeactivated, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan } from '../../api/client'
 import { moved, useHand } from '../../parts/steps/useHand'
+import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import { clock, minutes } from '../../parts/words'
 import Findings from '../sitting/Findings.vue'
 import StepList from '../sitting/StepList.vue'
@@ -60,15 +60,7 @@ function byKey(s: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') {
 function raise(f: Finding, reason: string) {
   change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
 }
-const live = ref(true)
-onActivated(() => (live.value = true))
-onDeactivated(() => (live.value = false))
-useEventListener(document, 'keydown', (e: KeyboardEvent) => {
-  if (!live.value || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea')) return
-  e.preventDefault()
-  if (e.shiftKey) hand.redo()
-  else hand.undo()
-})
+useUndoKeys(hand)
 </script>
 
 <template>

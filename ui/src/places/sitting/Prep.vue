@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { useEventListener } from '@vueuse/core'
-import { computed, onActivated, onDeactivated, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
 import HandPanel from '../../parts/steps/HandPanel.vue'
 import { moved, shifted, useHand } from '../../parts/steps/useHand'
+import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import { clock, minutes, names, shortDate } from '../../parts/words'
 import ClockRibbon from '../../stack/ClockRibbon.vue'
 import StackPicture from '../../stack/StackPicture.vue'
@@ -72,15 +72,7 @@ function byKey(step: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') 
   else if (what === 'up' || what === 'down') hand.change((l) => moved(l, step, Math.max(0, Math.min(l.length - 2, i + (what === 'up' ? -1 : 1)))))
   else hand.change((l) => l.map((s) => (s.id === step ? { ...s, start: shifted(s.start, what === 'earlier' ? -15 : 15) } : s)), false)
 }
-const live = ref(true) // the leaf stays in memory while another one is open
-onActivated(() => (live.value = true))
-onDeactivated(() => (live.value = false))
-useEventListener(document, 'keydown', (e: KeyboardEvent) => {
-  if (!live.value || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea')) return
-  e.preventDefault()
-  if (e.shiftKey) hand.redo()
-  else hand.undo()
-})
+useUndoKeys(hand)
 const worse = computed(() => {
   const p = proposed.value
   if (!p) return ''

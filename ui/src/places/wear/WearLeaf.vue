@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, onActivated, onDeactivated, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Segment, type TouchUp } from '../../api/client'
 import { shifted, useHand } from '../../parts/steps/useHand'
+import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import Findings from '../sitting/Findings.vue'
 import Segments from '../sitting/Segments.vue'
 import { useTheSitting } from '../sitting/useSitting'
@@ -77,15 +77,7 @@ function swap(u: string, n: number, product: string) {
 function lift(f: Finding, reason: string) {
   change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
 }
-const live = ref(true)
-onActivated(() => (live.value = true))
-onDeactivated(() => (live.value = false))
-useEventListener(document, 'keydown', (e: KeyboardEvent) => {
-  if (!live.value || !(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]), textarea')) return
-  e.preventDefault()
-  if (e.shiftKey) hand.redo()
-  else hand.undo()
-})
+useUndoKeys(hand)
 </script>
 
 <template>
