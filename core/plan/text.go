@@ -2,9 +2,11 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"urncloth/core/face"
+	"urncloth/core/kit"
 	"urncloth/core/prep"
 )
 
@@ -37,6 +39,8 @@ func (p *Plan) Text() string {
 		say("%s", strings.Repeat("─", sheetWidth))
 		say("sunscreen %.3g g over %.0f cm²", float64(p.Wear.Dose.Grams), float64(p.Wear.Dose.AreaCM2))
 	}
+	p.wearText(&b, say)
+	p.liftText(&b, say)
 	if len(p.Findings) > 0 {
 		say("%s", strings.Repeat("─", sheetWidth))
 	}
@@ -59,6 +63,51 @@ func (p *Plan) Text() string {
 	say("wheeze or faintness: the emergency number at once. Label, licence and clinician")
 	say("come first.")
 	return b.String()
+}
+
+// wearText is the touch-ups and what to take along.
+func (p *Plan) wearText(b *strings.Builder, say func(string, ...any)) {
+	w := p.Wear
+	if w.DoseSED > 0 {
+		say("to the skin %.2g SED of %.2g; the least factor outdoors %.2g", float64(w.DoseSED), float64(w.BudgetSED), float64(w.Honest.Least))
+	}
+	for _, u := range w.TouchUps {
+		head := u.At.Clock() + "  "
+		var words []string
+		for _, s := range u.Steps {
+			words = append(words, s.Say)
+		}
+		wrap(b, head, strings.Repeat(" ", len(head)), strings.Join(words, " "))
+	}
+	var bag []string
+	for _, i := range w.Bag {
+		q := p.Sitting.Kit.Find(i.Product)
+		if q == nil {
+			continue
+		}
+		amount := fmt.Sprintf("%d", i.Count)
+		if i.Grams > 0 {
+			amount = kit.Weight(float64(i.Grams)) + " g"
+		}
+		bag = append(bag, q.Name+" "+amount)
+	}
+	if len(bag) > 0 {
+		wrap(b, "bag  ", "     ", strings.Join(bag, ", "))
+	}
+}
+
+// liftText is removal and the night.
+func (p *Plan) liftText(b *strings.Builder, say func(string, ...any)) {
+	l := p.Lift
+	if len(l.Steps)+len(p.Aftercare.Steps) == 0 {
+		return
+	}
+	say("%s", strings.Repeat("─", sheetWidth))
+	say("off at %s   %.0f min   %d pads, %d buds, %d cloths", p.Sitting.Day.LiftAt.Clock(), float64(l.Minutes), l.Pads, l.Buds, l.Cloths)
+	for _, s := range append(slices.Clone(l.Steps), p.Aftercare.Steps...) {
+		head := s.Start.Clock() + "  "
+		wrap(b, head, strings.Repeat(" ", len(head)), s.Say)
+	}
 }
 
 // Slack says how much time is left before base, or missing.
