@@ -29,6 +29,11 @@ type Aftercare struct {
 	Card     []string     `json:"card"`
 }
 
+// Empty is a night that has not been planned.
+func Empty() Aftercare {
+	return Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}}
+}
+
 // Day is what of the day matters at night: when removal ended, what took makeup off, and whether more sun than the budget
 // reached the skin.
 type Day struct {

@@ -47,6 +47,11 @@ type Lift struct {
 	Cost     doc.Num            `json:"cost"` // of the planner's sequence, as the search counts it
 }
 
+// Empty is a removal that has not been planned.
+func Empty() Lift {
+	return Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}, Peel: []Peeled{}}
+}
+
 // Result is an evaluation of removal steps.
 type Result struct {
 	Lift     Lift
@@ -77,7 +82,7 @@ type run struct {
 // Evaluate reckons what removal steps come to on what lies on the skin: what is left on each zone, what is used, and the
 // findings. Steps keep their order, starts, seconds and products. O(steps × zones × binders).
 func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result {
-	res := Result{End: c.Until, Findings: []rules.Finding{}}
+	res := Result{Lift: Empty(), End: c.Until, Findings: []rules.Finding{}}
 	res.Lift.Steps = make([]stack.Step, len(steps))
 	copy(res.Lift.Steps, steps)
 	r := &run{c: c, res: &res, on: On(c, layers), of: map[string]int{}, removers: map[kit.Kind]bool{}, used: map[string]float64{}}
@@ -85,7 +90,6 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 		r.binders[z] = r.on[z].binders()
 		r.left[z] = slices.Repeat([]float64{1}, len(r.binders[z]))
 	}
-	res.Lift.Residue, res.Lift.Peel = map[face.Zone]Left{}, []Peeled{}
 	for i := range res.Lift.Steps {
 		r.step(&res.Lift.Steps[i])
 	}

@@ -185,34 +185,57 @@ func Make(s *sitting.Sitting) *Plan { return With(s, Hand{}) }
 
 // With plans a valid sitting around the parts that a person made, which are checked and kept as they are. Each part is
 // planned on what the one before comes to.
-func With(s *sitting.Sitting, h Hand) *Plan {
+func With(s *sitting.Sitting, h Hand) *Plan { return Until(s, h, Night) }
+
+// Part is how far a plan is made.
+type Part int
+
+// The parts, in order.
+const (
+	Prepared Part = iota
+	Worn
+	Lifted
+	Night
+)
+
+// Until is With as far as a part; the parts after it are there and empty.
+func Until(s *sitting.Sitting, h Hand, last Part) *Plan {
 	c := sitting.Open(s)
 	p := blank(c)
 	p.ByHand = h.Parts()
 	var res stack.Result
+	var w wear.Result
+	var l lift.Result
+	var n after.Result
 	if h.Prep != nil {
 		res = p.checkPrep(c, h.Prep)
 	} else {
 		p.Prep, res = prep.Plan(c)
 	}
-	var w wear.Result
-	if h.TouchUps != nil {
-		w = wear.Check(c, &res, touchUps(*h.TouchUps))
-	} else {
-		w = wear.Plan(c, &res)
+	w.Wear = wear.Empty(res.Dose)
+	l.Lift = lift.Empty()
+	n.Aftercare = after.Empty()
+	if last >= Worn {
+		if h.TouchUps != nil {
+			w = wear.Check(c, &res, touchUps(*h.TouchUps))
+		} else {
+			w = wear.Plan(c, &res)
+		}
+		lift.Annotate(c, &w.Layers)
 	}
-	lift.Annotate(c, &w.Layers)
-	var l lift.Result
-	if h.Lift != nil {
-		l = lift.Evaluate(c, &w.Layers, slices.Clone(*h.Lift))
-	} else {
-		l = lift.Plan(c, &w.Layers)
+	if last >= Lifted {
+		if h.Lift != nil {
+			l = lift.Evaluate(c, &w.Layers, slices.Clone(*h.Lift))
+		} else {
+			l = lift.Plan(c, &w.Layers)
+		}
 	}
-	var n after.Result
-	if night := evening(c, &w, &l); h.Night != nil {
-		n = after.Evaluate(c, night, *h.Night)
-	} else {
-		n = after.Plan(c, night)
+	if last >= Night {
+		if night := evening(c, &w, &l); h.Night != nil {
+			n = after.Evaluate(c, night, *h.Night)
+		} else {
+			n = after.Plan(c, night)
+		}
 	}
 	p.take(&res, &w, &l, &n)
 	return p

@@ -97,6 +97,11 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 	var all stack.Layers
 	for z := range face.N {
 		films := end[z]
+		room := len(base[z]) + len(films) + len(c.Look.Items)
+		for i := range events {
+			room += len(events[i].steps)
+		}
+		all[z] = make([]stack.Layer, 0, room)
 		for _, l := range base[z] {
 			if l.Kind.Of().Group == kit.Sunscreen && len(films) > 0 && films[0].layer.Product == l.Product && films[0].layer.SetAt == l.SetAt {
 				l = thinned(l, films[0].left)

@@ -65,7 +65,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	for i, v := range e.events {
 		coats[i] = coat{v.at, v.blots, v.lays}
 	}
-	r := e.reckon(e.first, e.covered, coats)
+	r := e.reckon(e.first, e.covered, coats, true)
 	w.Curve, w.DoseSED = r.curve, doc.Num(r.dose)
 	for i, v := range e.events {
 		v.up.SPF = doc.Num(r.after[i])
@@ -480,11 +480,16 @@ func (e *evaluation) otherwise(n int, place day.Where, coats []coat) float64 {
 	other.stretches[n].seg = &seg
 	other.pieces = make([][]piece, len(e.pieces))
 	for k, ps := range e.pieces {
-		for _, p := range ps {
-			other.pieces[k] = append(other.pieces[k], other.piece(p.from, p.from.Add(time.Duration(p.minutes*float64(time.Minute)))))
+		other.pieces[k] = ps
+		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) || ps[0].from.Add(Grid).Before(e.stretches[n].from) {
+			continue
+		}
+		other.pieces[k] = slices.Clone(ps)
+		for i, p := range ps {
+			other.pieces[k][i] = other.piece(p.from, p.from.Add(time.Duration(p.minutes*float64(time.Minute))))
 		}
 	}
-	return (&other).reckon(e.first, e.covered, coats).dose
+	return (&other).reckon(e.first, e.covered, coats, false).dose
 }
 
 func (e *evaluation) behindGlass() {

@@ -140,9 +140,12 @@ type laid struct {
 }
 
 // reckon runs the day from base to removal: films wear off by where the client is, touch-ups add theirs, and what passes
-// through is added up. O(pieces × zones × films).
-func (w *course) reckon(s screen, zones face.Set, coats []coat) reckoned {
-	r := reckoned{curve: make([]Point, 0, len(w.grid)), screen: s, after: make([]float64, len(coats))}
+// through is added up; the curve only where it is to be drawn. O(pieces × zones × films).
+func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reckoned {
+	r := reckoned{screen: s, after: make([]float64, len(coats))}
+	if drawn {
+		r.curve = make([]Point, 0, len(w.grid))
+	}
 	for z := range s {
 		r.screen[z] = slices.Clone(s[z])
 	}
@@ -165,14 +168,16 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat) reckoned {
 				r.screen.towel()
 			}
 			lay(p.from)
-			if i == 0 {
+			if drawn && i == 0 {
 				r.curve = append(r.curve, w.point(t, &r, zones))
 			}
 			w.pass(&r, p, zones)
 		}
 		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
 			lay(t)
-			r.curve = append(r.curve, w.point(t, &r, zones))
+			if drawn {
+				r.curve = append(r.curve, w.point(t, &r, zones))
+			}
 		}
 	}
 	lay(w.c.Until)

@@ -87,6 +87,11 @@ type Wear struct {
 	Card      []string   `json:"card"` // the touch-ups in the client's words
 }
 
+// Empty is a wear that has not been planned, with the dose that prep laid.
+func Empty(d stack.Dose) Wear {
+	return Wear{Dose: d, Curve: []Point{}, Shine: []Shine{}, TouchUps: []TouchUp{}, Bag: []BagItem{}, Card: []string{}}
+}
+
 // Result is the wear and what lies on the skin at its end.
 type Result struct {
 	Wear     Wear

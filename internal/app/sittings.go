@@ -145,6 +145,19 @@ type Trial struct {
 	Again    []string       `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
 }
 
+// last is the part that a trial is about; nobody looks at those after it while something is being dragged.
+func (t *Trial) last() plan.Part {
+	switch {
+	case t.Night != nil:
+		return plan.Night
+	case t.Lift != nil:
+		return plan.Lifted
+	case t.TouchUps != nil || t.Segments != nil:
+		return plan.Worn
+	}
+	return plan.Prepared
+}
+
 // Comparison asks what other ways of taking a face down come to.
 type Comparison struct {
 	Variants []plan.Variant `json:"variants" need:"yes" len:"1..4"`
@@ -352,9 +365,11 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 			}
 		}
 		h := t.hand()
-		if now, err := a.sitting(was); err != nil {
-			return err
-		} else if len(now.ByHand) > 0 {
+		if len(was.Proposal) > 0 { // parts of what is kept were made by hand
+			now, err := a.sitting(was)
+			if err != nil {
+				return err
+			}
 			h = h.Or(now.hand(), t.Again)
 		}
 		if fs := p.CheckHand("", h); len(fs) > 0 {
@@ -377,7 +392,7 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 			list := plan.Passes(&p.Sitting, h)
 			h.Lift = &list
 		}
-		out = *plan.With(&p.Sitting, h)
+		out = *plan.Until(&p.Sitting, h, t.last())
 		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second
 		return nil
 	})

@@ -41,7 +41,7 @@ func TestTouchUpsAndRemovalMadeByHandAreTriedKeptAndGivenUpAgain(t *testing.T) {
 		t.Fatalf("by hand %v, %d touch-ups, %d steps", kept.ByHand, len(kept.Plan.Wear.TouchUps), len(kept.Plan.Lift.Steps))
 	}
 	tried = plan.Plan{}
-	if h.call("POST", path+"/check", map[string]any{"segments": []any{}}, &tried); len(tried.Sitting.Day.Segments) != 0 || len(tried.Wear.TouchUps) != 0 || len(tried.Lift.Steps) != len(steps)-2 {
+	if h.call("POST", path+"/check", map[string]any{"segments": []any{}}, &tried); len(tried.Sitting.Day.Segments) != 0 || len(tried.Wear.TouchUps) != 0 || len(tried.Wear.Curve) == 0 {
 		t.Error("another course of the day keeps what was made by hand")
 	}
 	e["version"] = kept.Version
