@@ -88,7 +88,54 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 		ch.oily = append(ch.oily, films(p.Kind))
 	}
 	ch.group(on, loosened)
+	ch.thin()
 	return ch
+}
+
+// plenty is the grams from which a remover cannot run out in one removal. [W]
+const plenty = 15.0
+
+// thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more cautions, no
+// dearer, and with plenty left. Of two that are alike the first in the kit stays.
+func (ch *chooser) thin() {
+	gone := map[int]bool{}
+	for j, b := range ch.removers {
+		for i, a := range ch.removers {
+			if i == j || gone[i] || a.Kind != b.Kind || a.Short(plenty) {
+				continue
+			}
+			dear, cheap := b.PriceOf(1), a.PriceOf(1)
+			if cheap > dear || cheap == dear && i > j || !ch.everywhere(i, j) {
+				continue
+			}
+			gone[j] = true
+			break
+		}
+	}
+	for _, g := range ch.groups {
+		var allowed []int
+		var cautions []float64
+		for n, r := range g.allowed {
+			if !gone[r] {
+				allowed, cautions = append(allowed, r), append(cautions, g.cautions[n])
+			}
+		}
+		g.allowed, g.cautions = allowed, cautions
+	}
+}
+
+// everywhere reports whether remover a may go wherever b may, with no more cautions.
+func (ch *chooser) everywhere(a, b int) bool {
+	for _, g := range ch.groups {
+		n := slices.Index(g.allowed, b)
+		if n < 0 {
+			continue
+		}
+		if m := slices.Index(g.allowed, a); m < 0 || g.cautions[m] > g.cautions[n] {
+			return false
+		}
+	}
+	return true
 }
 
 func rank(k kit.Kind) int {
@@ -448,7 +495,8 @@ type search struct {
 	cheap  []float64         // the cheapest so far of any set, by pads used where those are scarce
 	pass1  float64           // no pass costs less
 	opts   [][]pass
-	shares [][][]float64  // by allowed remover, option and binder
+	shares [][][]float64 // by allowed remover, option and binder
+	nodes  int
 	pads1  []int          // of one pass, by allowed remover
 	prices [][][2]float64 // by allowed remover and option: as the first pass, and as a later one
 }
@@ -463,6 +511,7 @@ type ends struct {
 const (
 	mergeSlack = 3 * productCost
 	padsEnough = 24
+	mostNodes  = 200_000 // a guard; kits tried stay under a tenth of it
 )
 
 func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < padsEnough }
@@ -521,6 +570,9 @@ func (s *search) bound(pads int) float64 {
 // walk tries every next pass that may come at or after the last remover and option in order.
 func (s *search) walk(q sequence, left []float64, from, option, done, deep int, film float64) {
 	g := s.g
+	if s.nodes++; s.nodes > mostNodes {
+		return
+	}
 	if g.worst(left) <= Target(g.like)+toleranceLR {
 		s.arrive(q, left, film)
 		if film <= welcome(s.c, g.like)+toleranceLR && (!s.wanted || held(g.like) || s.washed(q)) {
