@@ -246,21 +246,38 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 	return out, err
 }
 
+// sitting is a kept sitting as it is answered.
 func (a *App) sitting(s store.Sitting) (Sitting, error) {
-	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now()), ByHand: []string{}}
-	if err := json.Unmarshal(s.Plan, &out.Plan); err != nil {
+	var p plan.Plan
+	if err := json.Unmarshal(s.Plan, &p); err != nil {
+		return Sitting{}, err
+	}
+	return a.answered(s, &p)
+}
+
+// answered is a sitting with the plan that was just made or read.
+func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
+	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now()), ByHand: []string{}, Plan: *p}
+	if len(s.Proposal) == 0 {
+		return out, nil
+	}
+	var said struct { // the little of the planner's own plan that is shown beside one by hand
+		Prep struct {
+			ReadyAt day.Local `json:"ready_at"`
+			SlackS  int       `json:"slack_s"`
+		}
+		Wear struct {
+			TouchUps []struct{} `json:"touch_ups"`
+			DoseSED  doc.Num    `json:"dose_sed"`
+		}
+	}
+	if err := json.Unmarshal(s.Proposal, &said); err != nil {
 		return out, err
 	}
-	if len(s.Proposal) > 0 {
-		var p plan.Plan
-		if err := json.Unmarshal(s.Proposal, &p); err != nil {
-			return out, err
-		}
-		if out.ByHand = out.Plan.ByHand; len(out.ByHand) == 0 { // kept before the parts were named
-			out.ByHand = []string{"prep"}
-		}
-		out.Proposed = &Proposed{p.Prep.ReadyAt, p.Prep.SlackS, len(p.Wear.TouchUps), p.Wear.DoseSED}
+	if out.ByHand = out.Plan.ByHand; len(out.ByHand) == 0 { // kept before the parts were named
+		out.ByHand = []string{"prep"}
 	}
+	out.Proposed = &Proposed{said.Prep.ReadyAt, said.Prep.SlackS, len(said.Wear.TouchUps), said.Wear.DoseSED}
 	return out, nil
 }
 
@@ -305,7 +322,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 		if s.Kit, err = store.Kit(ctx, tx); err != nil {
 			return err
 		}
-		kept, err := a.planned(s, studio, plan.Hand{})
+		kept, made, err := a.planned(s, studio, plan.Hand{})
 		if err != nil {
 			return err
 		}
@@ -314,7 +331,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 			return err
 		}
 		kept.Version = 1
-		if out, err = a.sitting(kept); err != nil {
+		if out, err = a.answered(kept, made); err != nil {
 			return err
 		}
 		return store.Audit(ctx, tx, who.ID, "add sitting", n.ClientID)
@@ -324,9 +341,9 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 
 // planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand, those
 // as checked, with the planner's beside them. Faults are returned as such.
-func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) (store.Sitting, error) {
+func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) (store.Sitting, *plan.Plan, error) {
 	if fs := s.Check("", nil); len(fs) > 0 {
-		return store.Sitting{}, fs
+		return store.Sitting{}, nil, fs
 	}
 	loc, _ := s.Day.Zone()
 	chair, _ := s.Day.ChairAt.In(loc)
@@ -339,15 +356,15 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) 
 	var err error
 	if len(byHand.Parts()) > 0 {
 		if kept.Proposal, err = json.Marshal(made); err != nil {
-			return kept, err
+			return kept, nil, err
 		}
 		if fs := made.CheckHand("", byHand); len(fs) > 0 {
-			return kept, fs
+			return kept, nil, fs
 		}
 		made = plan.With(&s, byHand)
 	}
 	kept.Plan, err = json.Marshal(made)
-	return kept, err
+	return kept, made, err
 }
 
 // Try says what steps made by hand come to, on the sitting as it stands.
@@ -452,7 +469,7 @@ func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int,
 		if err != nil {
 			return err
 		}
-		kept, err := a.planned(now.sitting, studio, now.byHand)
+		kept, made, err := a.planned(now.sitting, studio, now.byHand)
 		if err != nil {
 			return err
 		}
@@ -460,7 +477,7 @@ func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int,
 		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
 			return err
 		}
-		if out, err = a.sitting(kept); err != nil {
+		if out, err = a.answered(kept, made); err != nil {
 			return err
 		}
 		return store.Audit(ctx, tx, who.ID, act, was.ClientID)
