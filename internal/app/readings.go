@@ -53,11 +53,8 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 		if r.By == "probe" && r.Zone == face.Cheeks {
 			s.Day.SurfaceC = &r.SurfaceC
 		}
-		now, err := a.sitting(was)
-		if err != nil {
-			return rewritten{}, err
-		}
-		return rewritten{s, was.Title, was.Artist, now.hand()}, nil
+		kept, err := handOf(was)
+		return rewritten{s, was.Title, was.Artist, kept}, err
 	})
 }
 

@@ -166,7 +166,7 @@ type Comparison struct {
 // Compare plans a sitting's removal in several ways, without keeping any.
 func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison) (list []plan.Compared, err error) {
 	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		was, err := store.SittingOf(ctx, tx, id)
+		was, err := store.StandingOf(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -181,11 +181,11 @@ func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison
 		if len(fs) > 0 {
 			return fs
 		}
-		now, err := a.sitting(was)
+		kept, err := handOf(was)
 		if err != nil {
 			return err
 		}
-		list = plan.Compare(&was.Sitting, now.hand(), q.Variants)
+		list = plan.Compare(&was.Sitting, kept, q.Variants)
 		return nil
 	})
 	return list, err
@@ -255,6 +255,25 @@ func (a *App) sitting(s store.Sitting) (Sitting, error) {
 	return a.answered(s, &p)
 }
 
+// handOf is what a kept sitting holds of steps made by hand.
+func handOf(s store.Sitting) (plan.Hand, error) {
+	if len(s.Proposal) == 0 {
+		return plan.Hand{}, nil
+	}
+	var p plan.Plan
+	err := json.Unmarshal(s.Plan, &p)
+	p.ByHand = partsByHand(&p)
+	return p.Hand(), err
+}
+
+// partsByHand names the parts of a plan kept beside a proposal that were made by hand.
+func partsByHand(p *plan.Plan) []string {
+	if len(p.ByHand) == 0 { // kept before the parts were named
+		return []string{"prep"}
+	}
+	return p.ByHand
+}
+
 // answered is a sitting with the plan that was just made or read.
 func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
 	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now()), ByHand: []string{}, Plan: *p}
@@ -274,17 +293,9 @@ func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
 	if err := json.Unmarshal(s.Proposal, &said); err != nil {
 		return out, err
 	}
-	if out.ByHand = out.Plan.ByHand; len(out.ByHand) == 0 { // kept before the parts were named
-		out.ByHand = []string{"prep"}
-	}
+	out.ByHand = partsByHand(&out.Plan)
 	out.Proposed = &Proposed{said.Prep.ReadyAt, said.Prep.SlackS, len(said.Wear.TouchUps), said.Wear.DoseSED}
 	return out, nil
-}
-
-// hand is the parts of a kept plan that were made by hand.
-func (s *Sitting) hand() plan.Hand {
-	s.Plan.ByHand = s.ByHand
-	return s.Plan.Hand()
 }
 
 // Times that a new sitting is given until somebody says otherwise. [W]
@@ -370,7 +381,7 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) 
 // Try says what steps made by hand come to, on the sitting as it stands.
 func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out plan.Plan, err error) {
 	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		was, err := store.SittingOf(ctx, tx, id)
+		was, err := store.StandingOf(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -381,14 +392,11 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 				return fs
 			}
 		}
-		h := t.hand()
-		if len(was.Proposal) > 0 { // parts of what is kept were made by hand
-			now, err := a.sitting(was)
-			if err != nil {
-				return err
-			}
-			h = h.Or(now.hand(), t.Again)
+		kept, err := handOf(was)
+		if err != nil {
+			return err
 		}
+		h := t.hand().Or(kept, t.Again)
 		if fs := p.CheckHand("", h); len(fs) > 0 {
 			return fs
 		}
@@ -458,7 +466,7 @@ func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int,
 		if err != nil {
 			return err
 		}
-		was, err := store.SittingOf(ctx, tx, id)
+		was, err := store.StandingOf(ctx, tx, id)
 		if err != nil {
 			return err
 		}

@@ -80,6 +80,14 @@ func SittingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err err
 	return s, err
 }
 
+// StandingOf reads one sitting for a change: its plan, which is large, only where part of it was made by hand.
+func StandingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, case when proposal is not null then plan end, proposal
+		from sittings where id = $1`, id).
+		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan, &s.Proposal)
+	return s, err
+}
+
 // WholeSittingsOf reads all of a client's sittings, the latest first.
 func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sitting, error) {
 	rows, err := tx.Query(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings

@@ -2,6 +2,7 @@
 package web
 
 import (
+	"compress/gzip"
 	"context"
 	"encoding/gob"
 	"encoding/json"
@@ -81,7 +82,7 @@ func New(o Options) *Server {
 
 	e := echo.New()
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
-	e.Use(middleware.Recover(), headers, middleware.BodyLimit(maxBody), middleware.Gzip())
+	e.Use(middleware.Recover(), headers, middleware.BodyLimit(maxBody), middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}))
 	e.Use(echo.WrapMiddleware(refuseCrossOrigin))
 	e.Use(echo.WrapMiddleware(func(next http.Handler) http.Handler {
 		inner := s.sessions.LoadAndSave(next)
