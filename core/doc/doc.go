@@ -11,9 +11,9 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"math"
 	"reflect"
+	"slices"
 	"sort"
 	"strconv"
 	"strings"
@@ -69,36 +69,52 @@ func Read(data []byte, into any) Faults {
 		fs.Add("", "is not UTF-8 text")
 		return fs
 	}
-	dec := json.NewDecoder(bytes.NewReader(data))
-	dec.UseNumber()
-	root, err := parse(dec, "", 0, &fs)
-	if err == nil {
-		if _, more := dec.Token(); more != io.EOF {
-			err = errors.New("there is more after the end of the document")
-		}
+	if err := json.Unmarshal(data, new(json.RawMessage)); err != nil {
+		return Faults{{"", place(data, err)}}
 	}
-	if err != nil {
-		return Faults{{"", place(data, dec.InputOffset(), err)}}
+	r := reader{data: data, fields: map[reflect.Type][]field{}, fs: &fs}
+	root := r.parse("", 0)
+	if r.deep {
+		return Faults{{"", fmt.Sprintf("is nested deeper than %d", MaxDepth)}}
 	}
-	root.into(reflect.ValueOf(into).Elem(), "", bounds{}, &fs)
+	r.into(root, reflect.ValueOf(into).Elem(), "", bounds{})
 	return fs
 }
 
-func place(data []byte, at int64, err error) string {
+// place says where and why data is not JSON.
+func place(data []byte, err error) string {
 	var syntax *json.SyntaxError
-	if errors.As(err, &syntax) {
-		at = syntax.Offset
+	if len(bytes.TrimSpace(data)) == 0 {
+		return "is empty; a JSON object is needed"
 	}
-	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
-		if len(bytes.TrimSpace(data)) == 0 {
-			return "is empty; a JSON object is needed"
-		}
+	if !errors.As(err, &syntax) || strings.HasPrefix(err.Error(), "unexpected end") {
 		return "is not whole JSON: it ends too early"
 	}
-	before := data[:min(max(at, 0), int64(len(data)))]
+	say := err.Error()
+	if strings.HasSuffix(say, "after top-level value") {
+		say = "there is more after the end of the document"
+	}
+	before := data[:min(max(syntax.Offset, 0), int64(len(data)))]
 	line := 1 + bytes.Count(before, []byte("\n"))
 	column := len(before) - bytes.LastIndexByte(before, '\n')
-	return fmt.Sprintf("is not JSON at line %d, column %d: %s", line, column, strings.TrimPrefix(err.Error(), "json: "))
+	return fmt.Sprintf("is not JSON at line %d, column %d: %s", line, column, say)
+}
+
+// reader walks a document that is known to be JSON.
+type reader struct {
+	data   []byte
+	at     int
+	deep   bool // deeper than is read
+	fields map[reflect.Type][]field
+	fs     *Faults
+}
+
+// field is one field of a struct as its tags have it.
+type field struct {
+	name  string
+	index []int
+	need  bool
+	bounds
 }
 
 // node is a JSON value as it stood: a map of members, a list, or a scalar.
@@ -110,57 +126,102 @@ type node struct {
 	kind    byte // 'o', 'a', 's'
 }
 
-func parse(dec *json.Decoder, path string, depth int, fs *Faults) (*node, error) {
-	tok, err := dec.Token()
-	if err != nil {
-		return nil, err
+// next skips white space and returns the byte that comes.
+func (r *reader) next() byte {
+	for strings.IndexByte(" \t\r\n", r.data[r.at]) >= 0 {
+		r.at++
 	}
+	return r.data[r.at]
+}
+
+func (r *reader) parse(path string, depth int) *node {
 	if depth > MaxDepth {
-		return nil, fmt.Errorf("nested deeper than %d", MaxDepth)
+		r.deep = true
 	}
-	switch tok {
-	case json.Delim('{'):
+	if r.deep {
+		return nil
+	}
+	switch c := r.next(); c {
+	case '{':
 		n := &node{kind: 'o', members: map[string]*node{}}
-		for dec.More() {
-			k, err := dec.Token()
-			if err != nil {
-				return nil, err
+		for r.at++; r.next() != '}' && !r.deep; {
+			if r.data[r.at] == ',' {
+				r.at++
+				r.next()
 			}
-			key := k.(string)
+			key := r.text()
+			if strings.IndexByte(key, 0) >= 0 {
+				r.fs.Add(path, "has a field whose name holds a character that cannot be kept")
+			}
+			r.next()
+			r.at++ // the colon
 			at := join(path, key)
-			if strings.ContainsRune(key, 0) {
-				fs.Add(path, "has a field whose name holds a character that cannot be kept")
-			}
-			v, err := parse(dec, at, depth+1, fs)
-			if err != nil {
-				return nil, err
-			}
+			v := r.parse(at, depth+1)
 			if _, twice := n.members[key]; twice {
-				fs.Add(at, "is given twice")
+				r.fs.Add(at, "is given twice")
 				continue
 			}
 			n.keys = append(n.keys, key)
 			n.members[key] = v
 		}
-		_, err = dec.Token()
-		return n, err
-	case json.Delim('['):
+		r.at++
+		return n
+	case '[':
 		n := &node{kind: 'a'}
-		for dec.More() {
-			v, err := parse(dec, fmt.Sprintf("%s[%d]", path, len(n.items)), depth+1, fs)
-			if err != nil {
-				return nil, err
+		for r.at++; r.next() != ']' && !r.deep; {
+			if r.data[r.at] == ',' {
+				r.at++
 			}
-			n.items = append(n.items, v)
+			n.items = append(n.items, r.parse(item(path, len(n.items)), depth+1))
 		}
-		_, err = dec.Token()
-		return n, err
+		r.at++
+		return n
+	case '"':
+		text := r.text()
+		if strings.IndexByte(text, 0) >= 0 {
+			r.fs.Add(path, "holds a character that cannot be kept")
+		}
+		return &node{kind: 's', value: text}
+	default:
+		word := r.word()
+		switch c {
+		case 't', 'f':
+			return &node{kind: 's', value: c == 't'}
+		case 'n':
+			return &node{kind: 's'}
+		}
+		return &node{kind: 's', value: json.Number(word)}
 	}
-	if text, is := tok.(string); is && strings.ContainsRune(text, 0) {
-		fs.Add(path, "holds a character that cannot be kept")
-	}
-	return &node{kind: 's', value: tok}, nil
 }
+
+// text reads a string, its quotes included.
+func (r *reader) text() string {
+	from, plain := r.at, true
+	for r.at++; r.data[r.at] != '"'; r.at++ {
+		if r.data[r.at] == '\\' {
+			plain = false
+			r.at++
+		}
+	}
+	r.at++
+	if plain {
+		return string(r.data[from+1 : r.at-1])
+	}
+	var s string
+	_ = json.Unmarshal(r.data[from:r.at], &s) // known to be JSON
+	return s
+}
+
+// word reads a number, true, false or null.
+func (r *reader) word() string {
+	from := r.at
+	for r.at < len(r.data) && strings.IndexByte(",]} \t\r\n", r.data[r.at]) < 0 {
+		r.at++
+	}
+	return string(r.data[from:r.at])
+}
+
+func item(path string, i int) string { return path + "[" + strconv.Itoa(i) + "]" }
 
 func join(path, key string) string {
 	if path == "" {
@@ -173,7 +234,8 @@ type bounds struct{ in, length string }
 
 var textType = reflect.TypeFor[encoding.TextUnmarshaler]()
 
-func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
+func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
+	fs := r.fs
 	if n.kind == 's' && n.value == nil {
 		fs.Add(path, "is null; leave the field out instead")
 		return
@@ -181,7 +243,7 @@ func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
 	if v.Kind() == reflect.Pointer {
 		p := reflect.New(v.Type().Elem())
 		before := len(*fs)
-		n.into(p.Elem(), path, b, fs)
+		r.into(n, p.Elem(), path, b)
 		if len(*fs) == before {
 			v.Set(p)
 		}
@@ -200,9 +262,9 @@ func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
 	}
 	switch v.Kind() {
 	case reflect.Struct:
-		n.intoStruct(v, path, fs)
+		r.intoStruct(n, v, path)
 	case reflect.Map:
-		n.intoMap(v, path, b, fs)
+		r.intoMap(n, v, path, b)
 	case reflect.Slice:
 		if n.kind != 'a' {
 			fs.Add(path, "needs a list, not %s", n.what())
@@ -210,8 +272,8 @@ func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
 		}
 		b.checkLen(path, len(n.items), "entries", fs)
 		list := reflect.MakeSlice(v.Type(), len(n.items), len(n.items))
-		for i, item := range n.items {
-			item.into(list.Index(i), fmt.Sprintf("%s[%d]", path, i), bounds{in: b.in}, fs)
+		for i := range n.items {
+			r.into(n.items[i], list.Index(i), item(path, i), bounds{in: b.in})
 		}
 		v.Set(list)
 	case reflect.String:
@@ -234,35 +296,49 @@ func (n *node) into(v reflect.Value, path string, b bounds, fs *Faults) {
 	}
 }
 
-func (n *node) intoStruct(v reflect.Value, path string, fs *Faults) {
+func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 	if n.kind != 'o' {
-		fs.Add(path, "needs an object, not %s", n.what())
+		r.fs.Add(path, "needs an object, not %s", n.what())
 		return
 	}
-	known := map[string]bool{}
-	for _, f := range reflect.VisibleFields(v.Type()) {
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-		if name == "" || name == "-" {
-			continue
-		}
-		known[name] = true
-		member, there := n.members[name]
+	known := 0
+	fields := r.fieldsOf(v.Type())
+	for _, f := range fields {
+		member, there := n.members[f.name]
 		if !there {
-			if f.Tag.Get("need") == "yes" {
-				fs.Add(join(path, name), "is missing")
+			if f.need {
+				r.fs.Add(join(path, f.name), "is missing")
 			}
 			continue
 		}
-		member.into(v.FieldByIndex(f.Index), join(path, name), bounds{f.Tag.Get("in"), f.Tag.Get("len")}, fs)
+		known++
+		r.into(member, v.FieldByIndex(f.index), join(path, f.name), f.bounds)
+	}
+	if known == len(n.keys) {
+		return
 	}
 	for _, k := range n.keys {
-		if !known[k] {
-			fs.Add(join(path, k), "is not a known field")
+		if !slices.ContainsFunc(fields, func(f field) bool { return f.name == k }) {
+			r.fs.Add(join(path, k), "is not a known field")
 		}
 	}
 }
 
-func (n *node) intoMap(v reflect.Value, path string, b bounds, fs *Faults) {
+func (r *reader) fieldsOf(t reflect.Type) []field {
+	list, there := r.fields[t]
+	if !there {
+		for _, f := range reflect.VisibleFields(t) {
+			if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" && name != "-" {
+				list = append(list, field{name, f.Index, f.Tag.Get("need") == "yes", bounds{f.Tag.Get("in"), f.Tag.Get("len")}})
+			}
+		}
+		r.fields[t] = list
+	}
+	return list
+}
+
+func (r *reader) intoMap(n *node, v reflect.Value, path string, b bounds) {
+	fs := r.fs
 	if n.kind != 'o' {
 		fs.Add(path, "needs an object, not %s", n.what())
 		return
@@ -279,7 +355,7 @@ func (n *node) intoMap(v reflect.Value, path string, b bounds, fs *Faults) {
 			key.Elem().SetString(k)
 		}
 		value := reflect.New(v.Type().Elem()).Elem()
-		n.members[k].into(value, join(path, k), b, fs)
+		r.into(n.members[k], value, join(path, k), b)
 		v.SetMapIndex(key.Elem(), value)
 	}
 }

@@ -44,7 +44,10 @@ func TestEveryFaultIsReportedWithThePathOfItsField(t *testing.T) {
 		{"not JSON", "{\n  name: 1}", "document: is not JSON at line 2"},
 		{"a NUL in a text", `{"name":"a\u0000"}`, "name: holds a character that cannot be kept"},
 		{"not UTF-8", "{\"name\":\"\xff\"}", "document: is not UTF-8 text"},
-		{"too deep", strings.Repeat("[", 40), "document: is not JSON at line 1"},
+		{"too deep", strings.Repeat("[", 40) + strings.Repeat("]", 40), "document: is nested deeper than 32"},
+		{"deep and not whole", strings.Repeat("[", 40), "document: is not whole JSON: it ends too early"},
+		{"escapes and white space", " {\"na\\u006de\" :\t\"\\\"\\u00e9\" ,\n\"tags\": [ \"x\" , \"y\" ] , \"share\" : 0.5 } ", ""},
+		{"twice by an escape", `{"name":"a","na\u006de":"b"}`, "name: is given twice"},
 		{"a list at the top", `[]`, "document: needs an object, not a list"},
 	}
 	for _, c := range cases {
