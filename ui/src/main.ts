@@ -16,6 +16,7 @@ const queries: QueryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
+      shallow: true, // answers are replaced, never changed in place
       // What is merely away is asked for again until it comes; any other answer is final.
       retry: (_count, error) => error instanceof Problem && error.away,
       retryDelay: (count) => Math.min(1_000 * 2 ** count, 5_000),

@@ -69,6 +69,8 @@ const full = computed(() =>
     return { zone, x: xOf(x), w: w * scaleX.value, share: residue / props.limits[zone], any: cells.value.some((c) => c.zone === zone) }
   }),
 )
+const told = (zone: Zone) =>
+  cells.value.filter((c) => c.zone === zone).map(({ layer: l }) => `${props.names[l.product]} ${l.film_mg_cm2}, ${nameOf(l.base)}, ${clock(l.set_at)}`).join('; ') || 'bare'
 const used = computed(() => bases.filter((b) => Object.values(props.layers).some((ls) => ls.some((l) => l.base === b))))
 </script>
 
@@ -101,13 +103,13 @@ const used = computed(() => bases.filter((b) => Object.values(props.layers).some
       <text x="36" y="311" text-anchor="end" class="ax">full</text>
       <text x="36" y="327" text-anchor="end" class="ax">%</text>
     </svg>
-    <div class="visually-hidden"><table>
+    <table class="visually-hidden">
       <caption>Layers on each zone, the lowest first</caption>
-      <thead><tr><th>Zone</th><th>Product</th><th>Base</th><th>Film, mg/cm²</th><th>Set at</th></tr></thead>
+      <thead><tr><th>Zone</th><th>Layers: film in mg/cm², base, when set</th><th>Full, %</th></tr></thead>
       <tbody>
-        <tr v-for="(c, i) in cells" :key="i"><td>{{ plain(c.zone) }}</td><td>{{ names[c.layer.product] }}</td><td>{{ nameOf(c.layer.base) }}</td><td>{{ c.layer.film_mg_cm2 }}</td><td>{{ clock(c.layer.set_at) }}</td></tr>
+        <tr v-for="f in full" :key="f.zone"><th scope="row">{{ plain(f.zone) }}</th><td>{{ told(f.zone) }}</td><td>{{ Math.round(f.share * 100) }}</td></tr>
       </tbody>
-    </table></div>
+    </table>
   </figure>
 </template>
 

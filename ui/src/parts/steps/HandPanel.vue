@@ -13,8 +13,11 @@ const emit = defineEmits<{ pick: [id: string] }>()
 const list = computed(() => props.hand.steps.value)
 const at = computed(() => list.value.findIndex((s) => s.id === props.step?.id))
 const laid = computed(() => props.step?.act === 'apply')
-const rivals = computed(() => props.kit.filter((p) => props.slots.some((kinds) => kinds.includes(props.step?.kind ?? '') && kinds.includes(p.kind))))
-const layable = computed(() => props.kit.filter((p) => props.slots.some((kinds) => kinds.includes(p.kind))))
+const kind = computed(() => props.step?.kind ?? '')
+const options = (fits: (kinds: string[]) => boolean) =>
+  props.kit.filter((p) => props.slots.some((kinds) => fits(kinds) && kinds.includes(p.kind))).map((p) => ({ value: p.id, label: p.name }))
+const rivals = computed(() => options((kinds) => kinds.includes(kind.value)))
+const layable = computed(() => options(() => true))
 const zoneOptions = zones.map((value) => ({ value, label: plain(value) }))
 const adding = ref(false)
 
@@ -71,7 +74,7 @@ async function add(id: string) {
       <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
       <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
       <label v-if="adding" class="visually-hidden" for="hand-add">Product to add</label>
-      <Select v-if="adding" id="hand-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" :options="layable.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => add(String(v))" @blur="adding = false" />
+      <Select v-if="adding" id="hand-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" :options="layable" @change="(v) => add(String(v))" @blur="adding = false" />
       <button v-else type="button" class="quiet" @click="adding = true">Add a layer</button>
       <slot />
     </div>
@@ -87,7 +90,7 @@ async function add(id: string) {
       <div v-if="laid" class="row">
         <div class="field grow">
           <label for="hand-swap">Product</label>
-          <Select id="hand-swap" :value="step.product" show-search option-filter-prop="label" :options="rivals.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => swap(String(v))" />
+          <Select id="hand-swap" :value="step.product" show-search option-filter-prop="label" :options="rivals" @change="(v) => swap(String(v))" />
         </div>
         <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">less</button>
         <span class="now">{{ step.amount }}</span>

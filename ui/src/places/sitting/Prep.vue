@@ -132,7 +132,7 @@ const worse = computed(() => {
 .prep { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 14px 20px; align-items: start; }
 .ribbon, .rest { grid-column: 1 / -1; }
 .picture { padding: 12px 10px 8px 6px; }
-.list { grid-row: 2 / 4; grid-column: 2; height: 0; min-height: 100%; }
+.list { grid-row: 2 / 4; grid-column: 2; align-self: stretch; contain: strict; }
 .why { background: var(--wash); padding: 11px 16px; font-size: 16px; min-height: 92px; }
 .more { color: var(--soft); font-size: 15px; margin-top: 3px; }
 .rest { display: grid; gap: 10px; }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useIntervalFn, useSessionStorage } from '@vueuse/core'
-import { computed, inject, provide, ref, watch, type InjectionKey } from 'vue'
+import { computed, inject, provide, ref, toRaw, watch, type InjectionKey } from 'vue'
 import { api, ask, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
 
 const retryEvery = 3_000
@@ -18,8 +18,9 @@ export function useSitting(id: string) {
     queryKey: ['sitting', id],
     queryFn: () => ask(api.GET('/api/sittings/{id}', { params: { path: { id } } })),
     staleTime: Infinity,
+    structuralSharing: false, // a plan is large, and each is a new one
   })
-  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, { serializer: { read: JSON.parse, write: JSON.stringify } })
+  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, { shallow: true, serializer: { read: JSON.parse, write: JSON.stringify } })
   const draft = ref<SittingEdit>()
   const state = ref<State>('saved')
   const faults = ref<Fault[]>([])
@@ -32,7 +33,7 @@ export function useSitting(id: string) {
     saved,
     (s) => {
       if (!s || draft.value) return
-      draft.value = kept.value ?? edit(s)
+      draft.value = kept.value ? copy(kept.value) : edit(s)
       if (kept.value) send() // typed before a reload and never acknowledged
     },
     { immediate: true },
@@ -75,7 +76,7 @@ export function useSitting(id: string) {
   function change(how: (d: SittingEdit) => void) {
     if (!draft.value) return
     how(draft.value)
-    kept.value = JSON.parse(JSON.stringify(draft.value))
+    kept.value = copy(draft.value)
     soon()
   }
   function keepMine() {
@@ -114,8 +115,10 @@ export function useSitting(id: string) {
 /** edit is the part of a sitting that a person changes. */
 function edit(s: Sitting): SittingEdit {
   const p = s.plan.sitting
-  return JSON.parse(JSON.stringify({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...byHand(s) }))
+  return copy({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...byHand(s) })
 }
+
+const copy = <T>(d: T): T => JSON.parse(JSON.stringify(toRaw(d)))
 
 /** byHand is the parts of the plan that were made by hand, which are sent back as they are. */
 function byHand(s: Sitting): Partial<SittingEdit> {

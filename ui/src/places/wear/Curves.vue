@@ -16,7 +16,7 @@ const text = { color: '#3c4744', fontSize: 14, fontFamily: 'Source Sans 3 Variab
 const hours = computed(() => (at(props.curve.at(-1)!.at) - at(props.curve[0].at)) / 3_600_000)
 const option = computed(() => ({
   animation: false,
-  grid: { left: props.left, right: props.right, top: 26, bottom: 4 },
+  grid: { left: props.left, right: props.right, top: 26, bottom: 4, outerBoundsMode: 'none' },
   xAxis: { type: 'time', min: at(props.curve[0].at), max: at(props.curve.at(-1)!.at), axisLabel: { show: false }, axisTick: { show: false }, axisLine: { show: false }, splitLine: { show: hours.value <= 16, lineStyle: { color: '#e9e1d1' } } },
   yAxis: [
     { type: 'value', name: 'UV index', nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -34] }, min: 0, max: Math.max(8, Math.ceil(Math.max(...props.curve.map((p) => p.uvi)))), splitNumber: 4, axisLabel: text, splitLine: { lineStyle: { color: '#d9ceb8' } } },

@@ -9,7 +9,7 @@ const props = defineProps<{ ups: TouchUp[]; kit: Product[]; flagged: Record<stri
 const lit = defineModel<string>()
 const emit = defineEmits<{ move: [id: string, minutes: number]; remove: [id: string]; add: []; swap: [id: string, step: number, product: string]; coats: [id: string, step: number, by: number]; undo: []; redo: [] }>()
 const picked = computed(() => props.ups.find((u) => u.id === lit.value))
-const screens = computed(() => props.kit.filter((p) => p.kind.startsWith('spf_') || p.kind === 'sunscreen'))
+const screens = computed(() => props.kit.filter((p) => p.kind.startsWith('spf_') || p.kind === 'sunscreen').map((p) => ({ value: p.id, label: p.name })))
 const why: Record<string, string> = {
   'reapply-two-hours': 'two outdoor hours', 'reapply-after-water': 'water or sweat, by the label', 'reapply-after-towel': 'towelled', 'dose-over-budget': 'the day’s budget', shine: 'shine', reset: 'half time of a long wear', second_coat: 'an early second coat, by method',
 }
@@ -49,7 +49,7 @@ const taking = ref<number>()
                 </template>
                 <span v-if="taking === n" class="field take">
                   <label class="visually-hidden" :for="`take-${n}`">Product</label>
-                  <Select :id="`take-${n}`" :value="s.product" show-search option-filter-prop="label" :options="screens.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => (emit('swap', u.id!, n, String(v)), (taking = undefined))" />
+                  <Select :id="`take-${n}`" :value="s.product" show-search option-filter-prop="label" :options="screens" @change="(v) => (emit('swap', u.id!, n, String(v)), (taking = undefined))" />
                 </span>
               </span>
             </li>
