@@ -239,9 +239,8 @@ func (l Local) In(loc *time.Location) (at time.Time, ok bool) {
 
 // Wall returns what the clock shows at an instant, in the instant's own zone.
 func Wall(at time.Time) Local {
-	y, m, d := at.Date()
-	hour, minute, second := at.Clock()
-	return Local{time.Date(y, m, d, hour, minute, second, 0, time.UTC)}
+	_, ahead := at.Zone()
+	return Local{time.Unix(at.Unix()+int64(ahead), 0).UTC()}
 }
 
 // Check returns what is wrong with the day beyond the bounds of single fields; path is put before each field.

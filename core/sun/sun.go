@@ -23,9 +23,9 @@ func (p Position) Zenith() float64 { return 90 - p.Elevation }
 // At returns the sun's position. Source: NOAA Global Monitoring Laboratory, solar calculation details (after Meeus,
 // Astronomical Algorithms).
 func At(t time.Time, lat, lon float64) Position {
-	u := t.UTC()
-	centuries := (float64(u.Unix())/86400 + 2440587.5 - 2451545) / 36525
-	c := centuries
+	const day = 86400 // s
+	unix := t.Unix()
+	c := (float64(unix)/day + 2440587.5 - 2451545) / 36525 // Julian centuries
 	meanLong := math.Mod(280.46646+c*(36000.76983+c*0.0003032), 360)
 	anomaly := (357.52911 + c*(35999.05029-0.0001537*c)) * rad
 	ecc := 0.016708634 - c*(0.000042037+0.0000001267*c)
@@ -35,11 +35,12 @@ func At(t time.Time, lat, lon float64) Position {
 	apparent := (meanLong + centre - 0.00569 - 0.00478*math.Sin(node)) * rad
 	obliquity := (23 + (26+(21.448-c*(46.815+c*(0.00059-c*0.001813)))/60)/60 + 0.00256*math.Cos(node)) * rad
 	decl := math.Asin(math.Sin(obliquity) * math.Sin(apparent))
-	y := math.Pow(math.Tan(obliquity/2), 2)
+	y := math.Tan(obliquity / 2)
+	y *= y
 	l := meanLong * rad
 	eq := 4 / rad * (y*math.Sin(2*l) - 2*ecc*math.Sin(anomaly) + 4*ecc*y*math.Sin(anomaly)*math.Cos(2*l) -
 		y*y/2*math.Sin(4*l) - 1.25*ecc*ecc*math.Sin(2*anomaly))
-	minutes := float64(u.Hour()*60+u.Minute()) + float64(u.Second())/60
+	minutes := float64((unix%day+day)%day) / 60
 	hour := (math.Mod(minutes+eq+4*lon+2880, 1440)/4 - 180) * rad
 	phi := lat * rad
 	sine := math.Sin(phi)*math.Sin(decl) + math.Cos(phi)*math.Cos(decl)*math.Cos(hour)

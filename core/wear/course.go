@@ -118,10 +118,11 @@ func (w *course) piece(from, to time.Time) piece {
 	seg := w.during(middle)
 	hours := p.minutes / 60
 	if seg != nil {
-		up := sun.Up(middle, w.c.Day.Place)
+		index := w.uv.Index(middle, seg.Ground)
+		up := index > 0 || sun.Up(middle, w.c.Day.Place)
 		p.outdoor = up && seg.Place.Outdoors()
 		p.wet = up && (inWater(seg) || seg.Activity == "active")
-		p.rate = sun.SEDPerUVIHour * sun.Place(seg.Place) * w.uv.Index(middle, seg.Ground)
+		p.rate = sun.SEDPerUVIHour * sun.Place(seg.Place) * index
 	}
 	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike
 		d := &decay{seg: seg, minutes: p.minutes}

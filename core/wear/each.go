@@ -95,11 +95,29 @@ func (e *evaluation) objections(u *TouchUp, d *done) {
 // touch-up laid, and the declared makeup in its place over prep.
 func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) stack.Layers {
 	var all stack.Layers
+	var dusted []stack.Layer // powder and the like, laid by touch-ups on some zones
+	var onto []face.Set
+	for _, v := range events {
+		for _, d := range v.steps {
+			if d.Act == "apply" && d.p != nil && d.film > 0 {
+				k := d.p.Kind
+				dusted = append(dusted, stack.Layer{Product: d.p.ID, Kind: k, Base: d.p.Base, Film: doc.Num(d.film), Residue: doc.Num(d.film * k.Of().Stays), SetAt: v.up.At})
+				onto = append(onto, d.zones)
+			}
+		}
+	}
 	for z := range face.N {
 		films := end[z]
-		room := len(base[z]) + len(films) + len(c.Look.Items)
-		for i := range events {
-			room += len(events[i].steps)
+		room := len(base[z]) + len(films)
+		for i := range c.Look.Items {
+			if c.Look.Items[i].Zone.Zones.Has(z) {
+				room++
+			}
+		}
+		for _, zones := range onto {
+			if zones.Has(z) {
+				room++
+			}
 		}
 		all[z] = make([]stack.Layer, 0, room)
 		for _, l := range base[z] {
@@ -117,12 +135,9 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		for _, f := range films {
 			all[z] = append(all[z], thinned(f.layer, f.left))
 		}
-		for _, v := range events {
-			for _, d := range v.steps {
-				if d.Act == "apply" && d.p != nil && d.zones.Has(z) && d.film > 0 {
-					k := d.p.Kind
-					all[z] = append(all[z], stack.Layer{Product: d.p.ID, Kind: k, Base: d.p.Base, Film: doc.Num(d.film), Residue: doc.Num(d.film * k.Of().Stays), SetAt: v.up.At})
-				}
+		for i, l := range dusted {
+			if onto[i].Has(z) {
+				all[z] = append(all[z], l)
 			}
 		}
 	}
