@@ -66,6 +66,7 @@ type search struct {
 	windows   [][2]int
 	groups    []group
 	sums      []sum
+	passes    passing
 	budget    float64
 	best      []score   // least score from a node on
 	floor     []float64 // the least dose from a moment on
@@ -115,10 +116,12 @@ func (s *search) prepare(towels, waterEnds []time.Time, blots []time.Time, windo
 	}
 	s.list()
 	s.floor = make([]float64, n+1)
-	least := 0.0
+	least, highest := 0.0, 0.0
 	for _, g := range s.groups {
+		highest = max(highest, g.cap, g.capTo[0], g.capTo[1])
 		least += g.share * math.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
 	}
+	s.passes = newPassing(highest)
 	s.bare = make([]float64, n+1)
 	for k := n - 1; k >= 0; k-- {
 		s.floor[k], s.bare[k] = s.floor[k+1], s.bare[k+1]
@@ -250,26 +253,40 @@ func (s *search) plan() []int {
 			return found
 		}
 	}
-	for count := fewest; least <= s.budget && count <= fewest+moreTouchUps; count++ {
-		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, follow(count)); found != nil {
+	var runs [moreTouchUps + 1]struct { // the least dose that so many more touch-ups bring
+		nodes []int
+		dose  float64
+	}
+	lowest := func(more int) float64 {
+		r := &runs[more]
+		if r.nodes == nil {
+			r.nodes, r.dose = s.paths(steps, start, total, math.Inf(1), true, follow(fewest+more))
+		}
+		return r.dose
+	}
+	for more := 0; least <= s.budget && more <= moreTouchUps; more++ {
+		if lowest(more) > s.budget*hopeless {
+			continue
+		}
+		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, follow(fewest+more)); found != nil {
 			return found
 		}
 	}
 	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
-	var best []int
-	limit, at := math.Inf(1), fewest
-	for last, count := math.Inf(1), fewest; count <= fewest+moreTouchUps; count++ {
-		found, dose := s.paths(steps, start, total, math.Inf(1), true, follow(count))
-		if dose > last-overStep {
-			break
-		}
-		best, last, limit, at = found, dose, s.budget+overStep*math.Ceil((dose-s.budget)/overStep), count
+	more := 0
+	for more < moreTouchUps && lowest(more+1) <= lowest(more)-overStep {
+		more++
 	}
-	if kinder, _ := s.paths(steps, start, total, limit+1e-9, false, follow(at)); kinder != nil {
+	limit := s.budget + overStep*math.Ceil((lowest(more)-s.budget)/overStep)
+	if kinder, _ := s.paths(steps, start, total, limit+1e-9, false, follow(fewest+more)); kinder != nil {
 		return kinder
 	}
-	return best
+	return runs[more].nodes
 }
+
+// hopeless is how far over the budget the least dose, which is found by a narrower search, has to be for the budget not to be
+// tried in earnest. [W]
+const hopeless = 1.15
 
 // moreTouchUps is how many touch-ups beyond the fewest are tried for the budget's sake. [W]
 const moreTouchUps = 4
@@ -335,6 +352,26 @@ type mark struct {
 // dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many different
 // first coats; beyond it the last zones are left out of the dose that decides between touch-ups, not of the one reported.
 const dims = 12
+
+// passing is exp(−l) for logs of factors, between marks: the search asks for it a million times, and a hundred-thousandth of
+// it is nothing beside sameDose.
+type passing []float64
+
+const passMarks = 256 // to one ln
+
+func newPassing(highest float64) passing {
+	p := make(passing, int(highest*passMarks)+3)
+	for i := range p {
+		p[i] = math.Exp(-float64(i) / passMarks)
+	}
+	return p
+}
+
+func (p passing) at(l float64) float64 {
+	x := l * passMarks
+	i := int(x)
+	return p[i] + (x-float64(i))*(p[i+1]-p[i])
+}
 
 // sum is one sum of logs: whose it is, and how it decays.
 type sum struct {
@@ -408,7 +445,7 @@ func (s *search) advance(m *mark, k int) {
 				if m.coated {
 					highest = max(g.cap, g.capTo[0], g.capTo[1])
 				}
-				through += g.share * math.Exp(-min(l, highest))
+				through += g.share * s.passes.at(min(l, highest))
 			}
 			m.dose += p.rate * p.minutes / 60 * through
 		}
@@ -538,7 +575,7 @@ func (s *search) promise(m *mark) float64 {
 		for ; at < len(s.sums) && s.sums[at].group == i; at++ {
 			l += m.logs[at]
 		}
-		through += s.groups[i].share * math.Exp(-min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
+		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
 	}
 	return m.dose + through*s.bare[m.node]*promiseShare + float64(m.score.unkind()+unkindActive*m.score.count())*1e-3
 }
