@@ -5,6 +5,7 @@ package app
 import (
 	"context"
 	"errors"
+	"sync"
 	"time"
 
 	"github.com/alexedwards/argon2id"
@@ -54,11 +55,16 @@ var costs = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, S
 // HashPassword returns the argon2id hash of a password.
 func HashPassword(password string) (string, error) { return argon2id.CreateHash(password, costs) }
 
-// nobody is compared against where there is no such account, so that both cases take as long.
-var nobody, _ = HashPassword("no such account")
+// nobody is compared against where there is no such account, so that both cases take as long. Made at the first sign-in: a
+// command that needs no accounts does not wait for it.
+var nobody = sync.OnceValues(func() (string, error) { return HashPassword("no such account") })
 
 // SignIn checks an e-mail and password and returns who it is.
 func (a *App) SignIn(ctx context.Context, email, password, address string) (Actor, error) {
+	none, err := nobody()
+	if err != nil {
+		return Actor{}, err
+	}
 	account, from := "account:"+email, "address:"+address
 	since := a.Now().Add(-throttleWindow)
 	for who, most := range map[string]int{account: failuresPerAccount, from: failuresPerAddress} {
@@ -73,7 +79,7 @@ func (a *App) SignIn(ctx context.Context, email, password, address string) (Acto
 	p, err := a.Store.PersonByEmail(ctx, email)
 	hash := p.PasswordHash
 	if errors.Is(err, store.ErrNotFound) {
-		hash = nobody
+		hash = none
 	} else if err != nil {
 		return Actor{}, err
 	}
@@ -81,7 +87,7 @@ func (a *App) SignIn(ctx context.Context, email, password, address string) (Acto
 	if err != nil {
 		return Actor{}, err
 	}
-	if !matches || hash == nobody {
+	if !matches || hash == none {
 		if err := a.Store.NoteFailedSignIn(ctx, a.Now(), since, account, from); err != nil {
 			return Actor{}, err
 		}
