@@ -10,8 +10,8 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'charts', priority: 2, test: /node_modules[\\/](vue-echarts|echarts|zrender|tslib)[\\/]/ },
-            { name: 'vue', priority: 1, test: /node_modules[\\/](vue|@vue|vue-router|pinia|@tanstack|@vueuse)[\\/]/ },
+            { name: 'charts', priority: 1, test: /node_modules[\\/](vue-echarts|echarts|zrender|tslib)[\\/]/ },
+            { name: 'vue', priority: 2, test: /node_modules[\\/](vue|@vue|vue-router|pinia|@tanstack|@vueuse)[\\/]/ },
           ],
         },
       },
