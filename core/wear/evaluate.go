@@ -148,7 +148,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			}
 			s.Grams = doc.Num(e.grams(d.film, zones))
 		}
-		s.Say = e.say(&d, v.at)
+		s.Say = e.say(&d, v.at, len(v.lays) > 0)
 		e.stock(&d, v.at)
 		v.steps = append(v.steps, d)
 	}

@@ -75,7 +75,7 @@ type search struct {
 }
 
 // prepare lays out what every step of the search asks for again and again.
-func (s *search) prepare(towels, waterEnds []time.Time, blots []time.Time, windows []window) {
+func (s *search) prepare(towels, waterEnds []time.Time, windows []window) {
 	n := len(s.grid)
 	s.end = n
 	s.outdoors, s.wet = make([]float64, n+1), make([]float64, n+1)
@@ -104,9 +104,6 @@ func (s *search) prepare(towels, waterEnds []time.Time, blots []time.Time, windo
 	}
 	for _, t := range waterEnds {
 		s.waterEnds = append(s.waterEnds, s.from(t))
-	}
-	for _, t := range blots {
-		s.blots = append(s.blots, s.from(t))
 	}
 	for _, w := range windows {
 		a, b := s.from(w.from), s.from(w.to.Add(time.Second))-1
@@ -217,6 +214,62 @@ func (s *search) step(i, j int) score {
 }
 
 func abs(x int) int { return max(x, -x) }
+
+// settle finds coats and blots by turns: a coat blots too, and so puts off when skin shines next. It begins with the blots of
+// a day without coats; then with those that its coats left over, as long as that makes the day better. Blots says where skin
+// still has to be blotted beside some coats.
+func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time.Time) {
+	at := func(list []time.Time) {
+		s.blots = s.blots[:0]
+		for _, t := range list {
+			s.blots = append(s.blots, s.from(t))
+		}
+	}
+	at(blots(nil))
+	var best mark
+	for round := range mostRounds {
+		nodes := s.needed(s.plan())
+		next := make([]time.Time, len(nodes))
+		for i, k := range nodes {
+			next[i] = s.grid[k]
+		}
+		at(blots(next))
+		m := s.value(nodes)
+		if round > 0 && !s.better(&m, &best) {
+			break
+		}
+		if coats, best = next, m; m.dose > s.budget || round == 0 && !s.spare(nodes, &m) {
+			break
+		}
+	}
+	return coats
+}
+
+// spare reports whether a coat is there for a blot's sake alone: neither labels nor windows nor the budget ask for it.
+func (s *search) spare(coats []int, with *mark) bool {
+	for i := range coats {
+		m := s.value(slices.Delete(slices.Clone(coats), i, i+1))
+		if m.score.graver() == with.score.graver() && m.dose <= s.budget {
+			return true
+		}
+	}
+	return false
+}
+
+// mostRounds is how often coats and blots are found by turns. [W]
+const mostRounds = 4
+
+// better reports whether a is the better day, by the order of aims.
+func (s *search) better(a, b *mark) bool {
+	over := func(m *mark) float64 { return max(0, m.dose-s.budget) }
+	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b), float64(a.score.count() - b.score.count()),
+		float64(a.score.unkind() - b.score.unkind()), a.dose - b.dose} {
+		if math.Abs(d) > sameDose {
+			return d < 0
+		}
+	}
+	return false
+}
 
 // plan returns the nodes at which to lay a coat, none where nothing is to be renewed.
 func (s *search) plan() []int {

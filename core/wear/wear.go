@@ -185,10 +185,9 @@ func (p *planner) touchUps() []TouchUp {
 	if p.powder() != nil {
 		powdered = powders(c)
 	}
-	shines := p.blots(tend(p.sheens, c.BaseAt, powdered), nil)
+	blots := func(coats []time.Time) []time.Time { return p.blots(tend(p.sheens, c.BaseAt, powdered), coats) }
 	half := c.BaseAt.Add(c.WearUntil.Sub(c.BaseAt) / 2)
 	reset := c.WearUntil.Sub(c.BaseAt) >= longWear
-	alone := shines
 	var coats []time.Time
 	if !p.lastSun.IsZero() && (p.form.face(false) != nil || p.form.face(true) != nil) {
 		var windows []window
@@ -209,12 +208,10 @@ func (p *planner) touchUps() []TouchUp {
 			s.open[k] = k > 0 && t.Before(c.WearUntil) && p.form.face(p.windy(t)) != nil
 		}
 		towels, ends := p.dues()
-		s.prepare(towels, ends, shines, windows)
-		for _, k := range s.needed(s.plan()) {
-			coats = append(coats, p.grid[k])
-		}
-		alone = p.blots(tend(p.sheens, c.BaseAt, powdered), coats)
+		s.prepare(towels, ends, windows)
+		coats = s.settle(blots)
 	}
+	alone := blots(coats)
 	type event struct {
 		at          time.Time
 		coat, reset bool
@@ -247,7 +244,7 @@ func (p *planner) touchUps() []TouchUp {
 	for i, e := range events {
 		ups[i] = p.write(e.at, e.coat, e.reset, "t"+strconv.Itoa(i+1))
 	}
-	p.explain(ups, coats, shines)
+	p.explain(ups, coats, blots)
 	return ups
 }
 

@@ -526,3 +526,39 @@ func TestTheDoseIsWhatTheIndexAndTheFactorMakeOfIt(t *testing.T) {
 		}
 	}
 }
+
+func TestACoatIsNotPutWhereItInterruptsUnkindlyOnlyToSaveABlotThatAnotherCoatHasPutOff(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		Add(s, cushion, papers, flour, sport)
+		Drop(s, "spf")
+		s.Look.Finish = "matte"
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+		s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "09:50"), At(t, "22:30"), At(t, "23:00")
+		s.Day.Segments = []day.Segment{segment(t, "12:00", "14:30", "sun", active, towelled(t, "13:10"))}
+	})
+	res, _, _ := planned(s)
+	if !strings.Contains(clocks(res.Wear.TouchUps), "13:10") {
+		t.Fatalf("nothing after the towel: %s", clocks(res.Wear.TouchUps))
+	}
+	for _, u := range res.Wear.TouchUps {
+		if at := u.At.Clock(); at > "12:00" && at < "14:30" && at != "13:10" {
+			t.Errorf("somebody who sweats is stopped at %s for %v", at, u.Because)
+		}
+	}
+}
+
+func TestPowderWaitsForACoatOnlyWhereThereIsOne(t *testing.T) {
+	s := outdoors(t)
+	Add(s, cushion, flour)
+	dusting := wear.TouchStep{Act: "apply", Product: "flour"}
+	blotted, coated := coat(t, "11:00", "pat"), coat(t, "13:00", "pat")
+	blotted.Steps = []wear.TouchStep{{Act: "blot", Product: "papers"}, dusting}
+	coated.Steps = append(coated.Steps, dusting)
+	res := checked(s, blotted, coated)
+	for i, waits := range []bool{false, true} {
+		steps := res.Wear.TouchUps[i].Steps
+		if say := steps[len(steps)-1].Say; strings.Contains(say, "When it has set") != waits {
+			t.Errorf("touch-up %d: %s", i+1, say)
+		}
+	}
+}

@@ -96,7 +96,7 @@ func (p *planner) resetSteps() []TouchStep {
 }
 
 // explain names, for each touch-up, the rules that would break without it.
-func (p *planner) explain(ups []TouchUp, coats, shines []time.Time) {
+func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []time.Time) []time.Time) {
 	for i := range ups {
 		u := &ups[i]
 		at, _ := u.At.In(p.c.Loc)
@@ -124,10 +124,11 @@ func (p *planner) explain(ups []TouchUp, coats, shines []time.Time) {
 			add(rule)
 		}
 		if len(u.Because) == 0 {
+			without := slices.Delete(slices.Clone(coats), n, n+1)
 			switch {
 			case p.c.Method.Is("second_coat", "early") && n == 0:
 				add("second_coat")
-			case slices.ContainsFunc(shines, func(t time.Time) bool { return t.Sub(at).Abs() <= MergeWithin }):
+			case slices.ContainsFunc(blots(without), func(t time.Time) bool { return t.Sub(at).Abs() <= MergeWithin }):
 				add("shine")
 			default:
 				add("dose-over-budget")
@@ -171,8 +172,8 @@ func (p *planner) broken(before, at, after time.Time) []string {
 	return list
 }
 
-// say words a step for whoever holds the bag.
-func (e *evaluation) say(d *done, at time.Time) string {
+// say words a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
+func (e *evaluation) say(d *done, at time.Time, coated bool) string {
 	where := face.Names(d.zones.List())
 	if d.zones&face.BaseArea == face.BaseArea || d.zones&face.BaseArea == face.BaseArea&^face.SetOf(face.UnderEyes) {
 		rest := (d.zones &^ face.Face).List()
@@ -190,6 +191,8 @@ func (e *evaluation) say(d *done, at time.Time) string {
 		return ""
 	case d.Act == "cleanse":
 		return fmt.Sprintf("Lift what has slid with %s on a bud, one bud a dip, and press dry.", d.p.Name)
+	case d.Act == "apply" && d.p.Kind == "powder" && !coated:
+		return fmt.Sprintf("Press %s on %s.", d.p.Name, where)
 	case d.Act == "apply" && d.p.Kind == "powder":
 		return fmt.Sprintf("When it has set, press %s on %s.", d.p.Name, where)
 	case d.Act == "apply":
