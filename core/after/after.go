@@ -207,7 +207,11 @@ func (pl *planner) write() {
 		}
 		return 0.4, !p.Has("vitamin_c")
 	}
-	if p, zones := pl.find("apply", open, calming, "serum"); p != nil {
+	rest := open
+	if !layered { // one serum a zone is enough: the targeted one where there is a mark
+		rest &^= pl.targeted(open, retinoid != nil)
+	}
+	if p, zones := pl.find("apply", rest, calming, "serum"); p != nil {
 		pl.lay(p, zones, handsOnS, "Press %s on %s: %%.", "no-moisture")
 	}
 	if layered {
@@ -224,7 +228,7 @@ func (pl *planner) write() {
 		pl.add("apply", p, zones, map[face.Zone]doc.Num{}, 0, spotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
 	}
 	if p, zones := pl.find("apply", face.SetOf(face.Lips)&^c.Barred().All(), whatever, "lip_balm"); p != nil {
-		pl.lay(p, zones, spotS, "%s on %s: %%.", "dry-patch")
+		pl.lay(p, zones, spotS, "Press %s on %s: %%.", "dry-patch")
 	}
 	if layered && !slices.Contains(c.Client.Wears, "lash_extensions") {
 		if p, _ := pl.find("apply", face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, "lash_serum"); p != nil {
@@ -286,8 +290,8 @@ func (pl *planner) exfoliate(open face.Set) {
 // neutralise is the tag of an acid that has to be taken off with water.
 const neutralise = "neutralise"
 
-// targeted lays a serum only where its mark is.
-func (pl *planner) targeted(open face.Set, retinoid bool) {
+// targeted lays a serum only where its mark is, and returns where one went.
+func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 	c := pl.c
 	for _, t := range []struct {
 		mark    face.Mark
@@ -302,9 +306,11 @@ func (pl *planner) targeted(open face.Set, retinoid bool) {
 			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
 		}, "serum")
 		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
-			pl.lay(p, zones, handsOnS, "%s on %s only: %%.", "two-actives")
+			pl.lay(p, zones, handsOnS, "Press %s on %s only: %%.", "two-actives")
+			laid |= zones
 		}
 	}
+	return laid
 }
 
 func (pl *planner) moisturise(open face.Set) {

@@ -130,6 +130,28 @@ func TestTargetedCareGoesOnlyWhereTheMarkIs(t *testing.T) {
 	}
 }
 
+func TestALeanNightLaysOneSerumAZoneTheTargetedOneWhereTheMarkIs(t *testing.T) {
+	r := after1(night(t, func(s *sitting.Sitting) {
+		delete(s.Method, "night_layers")
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(2), Marks: []face.Mark{"pigment"}}
+	}))
+	var serums [face.N]string
+	for _, s := range r.Aftercare.Steps {
+		if s.Kind != "serum" {
+			continue
+		}
+		for _, z := range s.Zones {
+			if serums[z] != "" {
+				t.Errorf("%s and %s on %s", serums[z], s.Product, z)
+			}
+			serums[z] = s.Product
+		}
+	}
+	if serums[face.Cheeks] != "bright" || serums[face.Forehead] == "" || serums[face.Forehead] == "bright" {
+		t.Errorf("cheeks %q, forehead %q", serums[face.Cheeks], serums[face.Forehead])
+	}
+}
+
 func TestNoSunscreenAtNightAndTheCardSaysWhenToSeeSomebody(t *testing.T) {
 	r := after1(night(t, plain))
 	if slices.Contains(kinds(r), "sunscreen") {

@@ -103,13 +103,13 @@ const used = computed(() => bases.filter((b) => Object.values(props.layers).some
       <text x="36" y="311" text-anchor="end" class="ax">full</text>
       <text x="36" y="327" text-anchor="end" class="ax">%</text>
     </svg>
-    <table class="visually-hidden">
+    <div class="visually-hidden"><table>
       <caption>Layers on each zone, the lowest first</caption>
       <thead><tr><th>Zone</th><th>Layers: film in mg/cm², base, when set</th><th>Full, %</th></tr></thead>
       <tbody>
         <tr v-for="f in full" :key="f.zone"><th scope="row">{{ plain(f.zone) }}</th><td>{{ told(f.zone) }}</td><td>{{ Math.round(f.share * 100) }}</td></tr>
       </tbody>
-    </table>
+    </table></div>
   </figure>
 </template>
 
