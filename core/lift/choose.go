@@ -306,9 +306,8 @@ func glitter(c *sitting.Case, z face.Zone) bool {
 // objections lists what speaks against a remover on a zone after makeup.
 func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
 	u := fit.Use{Case: c, Product: p, Act: "lift", Kind: string(p.Kind), Zone: z, After: true}
-	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { // water and fibre are as kind to eyes as to cheeks
-		return o.Rule == "not-eye-safe" && (p.Kind == "water_mitt" || p.Kind == "mitt")
-	})
+	water := p.Kind == "water_mitt" || p.Kind == "mitt" // as kind to eyes as to cheeks
+	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == "not-eye-safe" })
 	add := func(is bool, rule string, s rules.Severity, say string) {
 		if is {
 			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: say, Bars: s == rules.Stop})
@@ -316,8 +315,8 @@ func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []f
 	}
 	near := z == face.Eyelids || z == face.UnderEyes
 	add(near && lensesIn && p.Oily(), "lens-in", rules.Stop, p.Name+" is oily, and contact lenses are in.")
-	add(near && lensesIn && !p.Oily() && !p.LensSafe && p.Kind != "water_mitt", "lens-in", rules.Stop, p.Name+" is not made for eyes with lenses in.")
-	add(near && lensesIn && !p.Oily() && p.LensSafe, "lens-in", rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
+	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, "lens-in", rules.Stop, p.Name+" is not made for eyes with lenses in.")
+	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), "lens-in", rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
 	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), "on-lash-line", rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
 	healing, _ := fit.Healing(c)
 	fresh := c.Within(fit.InjectableMassageDays, "injectables")

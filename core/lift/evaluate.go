@@ -220,10 +220,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 			r.note(s, kind, z)
 			continue
 		}
-		counts := 1.0
-		if rubbed(kind) && !held(z) {
-			counts = max(1, math.Round(float64(s.ContactS)/r.on[z].massage(kind)))
-		}
+		counts := counted(r.on[z], kind, z, float64(s.ContactS))
 		needed := 0.0
 		for i, b := range r.binders[z] {
 			if budOnly && b != "adhesive" {
@@ -245,14 +242,16 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 			}
 		}
 		r.letGo(z)
-		r.passes[z] += int(counts)
-		r.of[p.ID+z.String()] += int(counts)
+		if !budOnly { // a bud on the band of lashes does not pass over the lid
+			r.passes[z] += counts
+			r.of[p.ID+z.String()] += counts
+		}
 		if r.passes[z] > mostOfAll || r.of[p.ID+z.String()] > mostOfOne {
 			many |= face.SetOf(z)
 		}
 		if !budOnly {
 			r.touched |= face.SetOf(z)
-			r.film[z] = afterFilm(r.film[z], kind, counts)
+			r.film[z] = afterFilm(r.film[z], kind, float64(counts))
 		}
 		r.note(s, kind, z)
 	}
@@ -271,6 +270,14 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 		r.faces(s, zones)
 	}
 	r.peel(s.ID)
+}
+
+// counted is as how many passes a contact counts on a zone: twice as long a massage is two.
+func counted(on Loads, kind kit.Kind, z face.Zone, contact float64) int {
+	if !rubbed(kind) || held(z) {
+		return 1
+	}
+	return max(1, int(math.Round(contact/on.massage(kind))))
 }
 
 // note keeps what a pass leaves to be taken off: a film, or a surfactant.
@@ -410,7 +417,7 @@ func (r *run) finish() {
 	}
 	r.lacking(missed)
 	if dirty != 0 {
-		r.find("missed-skin", "", dirty, "%s was not cleaned, and something was on it.", face.Names(dirty.List()))
+		r.find("missed-skin", "", dirty, "Something is on %s, and no step cleaned there.", face.Names(dirty.List()))
 	}
 	if film != 0 {
 		r.find("needs-second-cleanse", "", film, "A film of remover is left on %s.", face.Names(film.List()))

@@ -505,7 +505,7 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		s.Act, s.How = "hold", "press"
 	}
 	if last && rubbed(p.Kind) && c.Method.Is("massage", "long") {
-		contact = max(contact, longS)
+		contact = max(contact, min(longS, pl.longest(p, zones)))
 	}
 	s.ContactS, s.HandsS = int(contact), int(contact)
 	n := 0
@@ -558,6 +558,32 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		stack.Measure(st, p, doc.Round(grams))
 		st.Say = strings.Replace(st.Say, p.Name, p.Name+" ("+st.Amount+")", 1)
 	}
+}
+
+// room is how many more passes a zone may have of a remover, after those written so far.
+func (pl *planner) room(p *kit.Product, z face.Zone) int {
+	of, all := 0, 0
+	for _, s := range pl.steps {
+		if s.Product == "" || s.ContactS == 0 || !slices.Contains(s.Zones, z) || len(pl.on[z].binders()) == 0 {
+			continue
+		}
+		n := counted(pl.on[z], kit.Kind(s.Kind), z, float64(s.ContactS))
+		if all += n; s.Product == p.ID {
+			of += n
+		}
+	}
+	return min(mostOfOne-of, mostOfAll-all)
+}
+
+// longest is how long a massage may last before it counts as more passes than any of the zones should have.
+func (pl *planner) longest(p *kit.Product, zones face.Set) float64 {
+	most := math.Inf(1)
+	for _, z := range zones.List() {
+		if len(pl.on[z].binders()) > 0 {
+			most = min(most, float64(pl.room(p, z))*pl.on[z].massage(p.Kind))
+		}
+	}
+	return most
 }
 
 // takeOff writes what takes a remover off skin again.
@@ -631,7 +657,7 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		}
 		var zones face.Set
 		for _, g := range pl.groups {
-			if !held(g.like) && slices.Contains(g.allowed, i) {
+			if !held(g.like) && slices.Contains(g.allowed, i) && pl.room(p, g.like) > 0 {
 				zones |= g.zones
 			}
 		}

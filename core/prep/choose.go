@@ -212,8 +212,7 @@ func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	if !withSPF || s != sunscreen && s != moisturiser {
 		return list
 	}
-	one := pl.kindsOf(g, "moisturiser_spf")
-	if !one {
+	if !pl.sound(g, "moisturiser_spf") {
 		return list
 	}
 	if s == moisturiser {
@@ -222,13 +221,15 @@ func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != "moisturiser_spf" })
 }
 
-func (pl *planner) kindsOf(g *group, kind kit.Kind) bool {
+// sound reports whether the kit has a product of a kind that may be the sunscreen of a group without a caution: a method asks
+// for no less.
+func (pl *planner) sound(g *group, kind kit.Kind) bool {
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
 		if p.Kind != kind {
 			continue
 		}
-		if _, ok := pl.candidate(g, sunscreen, p, 1); ok {
+		if k, ok := pl.candidate(g, sunscreen, p, 1); ok && k.cost < avoidable {
 			return true
 		}
 	}
@@ -241,7 +242,7 @@ func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
 	if none.cost == forbidden && len(others) == 0 {
 		none.cost = 0
 	}
-	if s == sunscreen && g.like.Class() == face.Eye && pl.betterOnFace(others) {
+	if s == sunscreen && g.like.Class() == face.Eye && !pl.screenEyes && pl.betterOnFace(others) {
 		none.cost = min(none.cost, eyeUnscreened)
 	}
 	return none

@@ -62,6 +62,7 @@ type planner struct {
 	order      []slot
 	mixed      bool // oil mixed with serum
 	scarce     map[string]bool
+	screenEyes bool // what is on the face may go near the eyes, so they are covered too
 	groups     []*group
 	chosen     []label
 	memo       map[memoKey]solved
@@ -93,13 +94,14 @@ type solved struct {
 func Plan(c *sitting.Case) (Prep, stack.Result) {
 	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
-	for range 4 { // products that run out over the whole face are avoided at the next try
+	for range 5 { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 		pl.memo = map[memoKey]solved{}
 		for _, g := range pl.groups {
 			pl.gather(g)
 		}
 		pl.choose(restrict{})
-		if !pl.findScarce() {
+		scarce, bare := pl.findScarce(), pl.bareEyes()
+		if !scarce && !bare {
 			break
 		}
 	}
@@ -209,6 +211,30 @@ func (pl *planner) cost(chosen []label) float64 {
 		sum += l.cost
 	}
 	return sum
+}
+
+// bareEyes reports whether eye zones were newly found without the sunscreen of the face that may go there.
+func (pl *planner) bareEyes() bool {
+	if pl.screenEyes {
+		return false
+	}
+	laid := func(i int) *kit.Product {
+		if k := pl.groups[i].pick(sunscreen, pl.chosen[i]); k != nil {
+			return k.product
+		}
+		return nil
+	}
+	for i, g := range pl.groups {
+		if g.like.Class() != face.Eye || laid(i) != nil {
+			continue
+		}
+		for j, o := range pl.groups {
+			if p := laid(j); p != nil && o.like.Class() != face.Eye && p.EyeSafe && stack.Admits(pl.c, p, g.like) {
+				pl.screenEyes = true
+			}
+		}
+	}
+	return pl.screenEyes
 }
 
 // findScarce marks products that the whole choice would use up, and reports whether it found new ones.

@@ -53,8 +53,9 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 	switch {
 	case s == patch:
 		f *= spotShare
-	case s == sunscreen && pl.c.Method.Is("spf_layer", "blended"):
-		f = max(0, f-pl.c.Film("moisturiser_lotion", z)) // the dose is shared with the moisturiser
+	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is("spf_layer", "blended") && belongs(pl.c, moisturiser, z):
+		screen, cream := pl.c.Film("sunscreen", z), pl.c.Film("moisturiser_lotion", z)
+		f *= screen / (screen + cream) // the blend goes on as thick as the sunscreen alone would have
 	}
 	return doc.Round(f)
 }
@@ -114,7 +115,7 @@ func (pl *planner) cooling(add adder) {
 		d := add("cool", "cloth", 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", "shaven-skin")
 		d.step.ContactS = coolClothS
 	case c.Hot:
-		d := add("cool", "cloth", 0, face.Face, "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
+		d := add("cool", "cloth", 0, face.Face&^c.Barred().All(), "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
 		d.step.ContactS = coolClothS
 	}
 }

@@ -125,7 +125,8 @@ func capital(s string) string {
 	return strings.ToUpper(s[:1]) + s[1:]
 }
 
-// Sort orders findings by severity, then by the order of the catalogue, step and first zone, and drops repetitions.
+// Sort orders findings by severity, then by the order of the catalogue, and drops repetitions. A caution or note that several
+// steps of a phase raise in the same words is said once, at the first of them, for the zones of all.
 func Sort(fs []Finding) []Finding {
 	slices.SortStableFunc(fs, func(a, b Finding) int {
 		if d := a.Severity.Rank() - b.Severity.Rank(); d != 0 {
@@ -133,7 +134,17 @@ func Sort(fs []Finding) []Finding {
 		}
 		return order[a.Rule] - order[b.Rule]
 	})
-	return slices.CompactFunc(fs, func(a, b Finding) bool {
-		return a.Rule == b.Rule && a.Step == b.Step && a.Say == b.Say && slices.Equal(a.Zones, b.Zones)
-	})
+	kept := fs[:0]
+	for _, f := range fs {
+		i := slices.IndexFunc(kept, func(k Finding) bool {
+			same := k.Rule == f.Rule && k.Phase == f.Phase && k.Severity == f.Severity && k.Say == f.Say
+			return same && (f.Severity != Stop || k.Step == f.Step && slices.Equal(k.Zones, f.Zones))
+		})
+		if i < 0 {
+			kept = append(kept, f)
+		} else if !slices.Equal(kept[i].Zones, f.Zones) {
+			kept[i].Zones = (face.SetOf(kept[i].Zones...) | face.SetOf(f.Zones...)).List()
+		}
+	}
+	return kept
 }

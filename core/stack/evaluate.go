@@ -357,8 +357,10 @@ func (r *run) measure(s *Step, p *kit.Product, zones face.Set) {
 	Measure(s, p, r.c.Grams(s.Film))
 }
 
-// Measure says grams in all three ways: grams, the product's own unit, and the hand measure.
+// Measure says grams in all three ways: grams, the product's own unit, and the hand measure. What is said is what is
+// written, so that a plan read back says the same.
 func Measure(s *Step, p *kit.Product, grams float64) {
+	grams = doc.Round(grams)
 	s.Grams = doc.Num(grams)
 	n, unit := p.Units(grams)
 	s.Units, s.Unit, s.Hand = doc.Num(n), unit, kit.Hand(grams)
@@ -509,14 +511,16 @@ func (r *run) sunscreen() {
 	c := r.c
 	var laid face.Set
 	var area, grams float64
-	eyeSafe := false
+	var nearEyes []*kit.Product // laid on skin, and safe near the eyes
 	var last time.Time
 	lastStep := ""
 	for z := range face.N {
 		for _, k := range r.coats[z] {
 			laid |= face.SetOf(z)
 			grams += kit.Grams(k.film, c.Area[z])
-			eyeSafe = eyeSafe || k.product.EyeSafe && z.Class() != face.Eye
+			if k.product.EyeSafe && z.Class() != face.Eye && !slices.Contains(nearEyes, k.product) {
+				nearEyes = append(nearEyes, k.product)
+			}
 			if k.at.After(last) {
 				last, lastStep = k.at, k.step
 			}
@@ -532,7 +536,7 @@ func (r *run) sunscreen() {
 		}
 		r.res.Dose = Dose{doc.Num(grams), doc.Num(area), doc.Num(spoon), doc.Num(grams / kit.FingerStripG), doc.Num(grams / kit.FingertipUnitG)}
 	}
-	r.missing(laid, eyeSafe)
+	r.missing(laid, nearEyes)
 	r.thin()
 	if r.twoFactors() {
 		r.find("spf-no-sum", "", 0, "")
@@ -547,8 +551,9 @@ func (r *run) sunscreen() {
 	r.uncovered(laid)
 }
 
-// missing looks for covered zones that daylight will find without sunscreen.
-func (r *run) missing(laid face.Set, eyeSafe bool) {
+// missing looks for covered zones that daylight will find without sunscreen. Those round the eyes are covered where what is
+// on the face may go there.
+func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 	c := r.c
 	if !c.Daylight {
 		return
@@ -559,7 +564,7 @@ func (r *run) missing(laid face.Set, eyeSafe bool) {
 		if laid.Has(z) {
 			continue
 		}
-		if z.Class() == face.Eye && !eyeSafe && laid != 0 {
+		if z.Class() == face.Eye && laid != 0 && !slices.ContainsFunc(nearEyes, func(p *kit.Product) bool { return Admits(c, p, z) }) {
 			continue
 		}
 		can := !barred.Has(z) && r.screenable(z)

@@ -128,7 +128,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 		}
 		zones, whole := zonesOf(list)
 		if whole { // said of the whole face, a step keeps to where it has a place
-			zones = zones&^face.Face | zones&face.Face&e.place(s.Act, d.p)
+			zones = zones&^face.Face | zones&face.Face&place(e.c, e.covered, s.Act, d.p)
 		}
 		d.zones = zones
 		switch {
@@ -160,17 +160,19 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 const moistenShare = 0.25
 
 // place is where on a face a step has its place when it is said of the whole face.
-func (e *evaluation) place(act stack.Act, p *kit.Product) face.Set {
+func place(c *sitting.Case, covered face.Set, act stack.Act, p *kit.Product) face.Set {
 	switch {
 	case act == "reapply":
-		zones := e.covered
-		if p != nil && !p.EyeSafe {
-			zones &^= face.SetOf(face.Eyelids, face.UnderEyes)
+		zones := covered
+		for _, z := range []face.Zone{face.Eyelids, face.UnderEyes} {
+			if p != nil && !stack.Admits(c, p, z) {
+				zones &^= face.SetOf(z)
+			}
 		}
 		return zones
 	case act == "blot":
 		return blotted
-	case p != nil && (!p.EyeSafe || p.Kind == "powder" && e.c.Client.Mature):
+	case p != nil && (!p.EyeSafe || p.Kind == "powder" && c.Client.Mature):
 		return face.BaseArea &^ face.SetOf(face.UnderEyes)
 	}
 	return face.BaseArea

@@ -185,7 +185,8 @@ func (p *planner) touchUps() []TouchUp {
 	if p.powder() != nil {
 		powdered = powders(c)
 	}
-	blots := func(coats []time.Time) []time.Time { return p.blots(tend(p.sheens, c.BaseAt, powdered), coats) }
+	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return c.Barred().All().Has(s.zone) })
+	blots := func(coats []time.Time) []time.Time { return p.blots(tend(open, c.BaseAt, powdered), coats) }
 	half := c.BaseAt.Add(c.WearUntil.Sub(c.BaseAt) / 2)
 	reset := c.WearUntil.Sub(c.BaseAt) >= longWear
 	var coats []time.Time

@@ -16,11 +16,7 @@ import (
 func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []string{}}
 	zones := face.BaseArea &^ p.c.Barred().All()
-	tissue := TouchStep{Act: "blot"}
-	if b := p.sundry("blotting_paper", "tissue"); b != nil {
-		tissue.Product = b.ID
-	}
-	u.Steps = append(u.Steps, tissue)
+	u.Steps = append(u.Steps, p.blot())
 	if reset {
 		u.Because = append(u.Because, "reset")
 		u.Steps = append(u.Steps, p.resetSteps()...)
@@ -30,25 +26,42 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 			if l.zones == 0 {
 				continue
 			}
-			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones)}
+			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones, place(p.c, p.covered, "reapply", l.product))}
 			_, s.Coats = delivers(l.product, 0)
 			zones |= l.zones
 			u.Steps = append(u.Steps, s)
 		}
 	}
 	if q := p.powder(); q != nil {
-		if on := powders(p.c); on != 0 {
-			u.Steps = append(u.Steps, TouchStep{Act: "apply", Product: q.ID, Zones: names(on), How: "press"})
+		if on, _ := screenable(p.c, q, powders(p.c)); on != 0 {
+			u.Steps = append(u.Steps, TouchStep{Act: "apply", Product: q.ID, Zones: names(on, place(p.c, p.covered, "apply", q)), How: "press"})
 		}
 	}
-	u.Zones = names(zones)
+	u.Zones = names(zones, face.BaseArea)
 	return u
 }
 
-// names writes zones one by one, but a whole base as "face".
-func names(zones face.Set) []string {
+// blot takes up what shines, with whatever the kit has for it that this client may be touched with.
+func (p *planner) blot() TouchStep {
+	on := blotted &^ p.c.Barred().All()
+	s := TouchStep{Act: "blot", Zones: names(on, blotted)}
+	for _, kind := range []kit.Kind{"blotting_paper", "tissue"} {
+		for i := range p.c.Kit {
+			if q := &p.c.Kit[i]; q.Kind == kind && !q.Empty() {
+				if zones, cost := screenable(p.c, q, on); zones == on && cost == 0 {
+					s.Product = q.ID
+					return s
+				}
+			}
+		}
+	}
+	return s
+}
+
+// names writes zones one by one, but "face" where those of the face are all of the whole that the word stands for.
+func names(zones, whole face.Set) []string {
 	list := []string{}
-	if whole := face.BaseArea &^ face.SetOf(face.UnderEyes); zones&whole == whole {
+	if whole&face.Face != 0 && zones&whole&face.Face == whole&face.Face {
 		list = append(list, "face")
 		zones &^= face.Face
 	}
@@ -77,7 +90,7 @@ func (p *planner) resetSteps() []TouchStep {
 	for i := range c.Kit {
 		if q := &c.Kit[i]; q.Kind == "micellar" && !q.Empty() {
 			if zones, cost := screenable(c, q, face.SetOf(face.Nose, face.Chin)); zones != 0 && cost == 0 {
-				list = append(list, TouchStep{Act: "cleanse", Product: q.ID, Zones: names(zones), How: "bud"})
+				list = append(list, TouchStep{Act: "cleanse", Product: q.ID, Zones: names(zones, 0), How: "bud"})
 				break
 			}
 		}
@@ -88,7 +101,7 @@ func (p *planner) resetSteps() []TouchStep {
 	for i := range c.Kit {
 		if q := &c.Kit[i]; q.Kind == "mist" && !q.Empty() {
 			if zones, cost := screenable(c, q, face.SetOf(face.Cheeks, face.Jaw)); zones != 0 && cost == 0 {
-				return append(list, TouchStep{Act: "apply", Product: q.ID, Zones: names(zones), How: "sponge"})
+				return append(list, TouchStep{Act: "apply", Product: q.ID, Zones: names(zones, 0), How: "sponge"})
 			}
 		}
 	}
