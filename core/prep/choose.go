@@ -277,7 +277,7 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (lab
 		from = slices.Index(pl.order, bannedSlot)
 		labels = append(labels, pl.stages[g][from]...)
 	} else {
-		first := label{}
+		first := label{residue: pl.stays(g.like)}
 		for i := range first.picks {
 			first.picks[i] = -1
 		}

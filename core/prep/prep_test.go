@@ -592,3 +592,18 @@ func bigCase(b *testing.B, minutes int) *sitting.Case {
 	s.Day.BaseAt = At(b, "09:"+itoa(minutes))
 	return sitting.Open(s)
 }
+
+func TestWhatARefreshLeavesOnTheSkinCountsTowardsTheLoad(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		Drop(s, "micellar")
+		Add(s, kit.Product{ID: "toner", Name: "Toner", Kind: "toner", Base: "water"})
+		s.Look.Coverage = "full"
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(2), Water: P(2)}
+	})
+	if l := res.Layers[face.Forehead]; len(l) == 0 || l[0].Kind != "toner" {
+		t.Fatalf("the refresh leaves no toner: %v", on(res, face.Forehead))
+	}
+	if over := Found(res.Findings, "overloaded"); len(over) != 0 {
+		t.Errorf("%v: %s", on(res, face.Forehead), Rules(over))
+	}
+}

@@ -155,7 +155,7 @@ func (pl *planner) cleanser() (*kit.Product, bool) {
 				}
 			}
 		}
-		if p.Short(p.Kind.PassGrams(true)) {
+		if p.Short(cleanseGrams(p)) {
 			off += avoidable
 		}
 		if off < least-1e-9 {
@@ -180,6 +180,27 @@ func (pl *planner) clears(p *kit.Product, z face.Zone) bool {
 	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
 }
 
+// cleanseGrams is what a cleanse or refresh takes: a pass over the face, or a padful of toner.
+func cleanseGrams(p *kit.Product) float64 {
+	if p.Kind == "toner" {
+		return kit.PadHoldsG
+	}
+	return p.Kind.PassGrams(true)
+}
+
+// stays is what the prelude leaves on a zone: what a refresh that is not rinsed off leaves of itself.
+func (pl *planner) stays(z face.Zone) (residue float64) {
+	for _, d := range pl.prelude() {
+		switch {
+		case d.step.Act == "treat" && d.zones.Has(z):
+			residue = 0
+		case d.step.Act == "cleanse":
+			residue = float64(d.step.Film[z]) * kit.Kind(d.step.Kind).Of().Stays
+		}
+	}
+	return residue
+}
+
 func (pl *planner) cleansing(add adder) {
 	c := pl.c
 	open := (face.Face | c.Neighbours()) &^ c.Barred().All()
@@ -198,10 +219,7 @@ func (pl *planner) cleansing(add adder) {
 		}
 		zones |= face.SetOf(z)
 	}
-	grams := p.Kind.PassGrams(true)
-	if p.Kind == "toner" {
-		grams = kit.PadHoldsG
-	}
+	grams := cleanseGrams(p)
 	verb, hands := "Cleanse", cleanseS
 	if mild {
 		verb, hands = "Refresh", refreshS

@@ -102,8 +102,12 @@ type Result struct {
 // Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
 func Plan(c *sitting.Case, prep *stack.Result) Result {
 	p := newPlanner(c, prep)
-	ups := p.touchUps()
-	return evaluate(c, prep, p.course, ups, true)
+	res := evaluate(c, prep, p.course, p.touchUps(), true)
+	if q := p.powder(); q != nil && slices.ContainsFunc(res.Wear.Bag, func(b BagItem) bool { return b.Product == q.ID && q.Short(float64(b.Grams)) }) {
+		p.unpowdered = true // the rest of a powder would not last: blotting has to do
+		res = evaluate(c, prep, p.course, p.touchUps(), true)
+	}
+	return res
 }
 
 // Check evaluates touch-ups as they stand: their moments, products and coats are kept, films, grams, factors, dose and
@@ -135,6 +139,8 @@ type planner struct {
 	sheens  []sheen
 	form    chooser
 	body    *form
+
+	unpowdered bool // no powder is carried
 }
 
 func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
@@ -167,7 +173,7 @@ func powders(c *sitting.Case) face.Set {
 func (p *planner) powder() *kit.Product {
 	for i := range p.c.Kit {
 		q := &p.c.Kit[i]
-		if q.Kind != "powder" || q.Empty() {
+		if q.Kind != "powder" || q.Empty() || p.unpowdered {
 			continue
 		}
 		if zones, cost := screenable(p.c, q, face.BaseArea&^p.c.Barred().All()); zones != 0 && cost == 0 {

@@ -562,3 +562,40 @@ func TestPowderWaitsForACoatOnlyWhereThereIsOne(t *testing.T) {
 		}
 	}
 }
+
+func TestAPowderThatWouldRunOutStaysBehindAndBlottingHasToDo(t *testing.T) {
+	for _, left := range []float64{20, 0.1} {
+		s := With(t, func(s *sitting.Sitting) {
+			little := flour
+			little.RemainingG = P(left)
+			Add(s, papers, little)
+			s.Look.Finish = "matte"
+			s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+		})
+		res, _, _ := planned(s)
+		carried := slices.ContainsFunc(res.Wear.Bag, func(b wear.BagItem) bool { return b.Product == "flour" })
+		if carried != (left > 1) || len(Found(res.Findings, "runs-out")) != 0 || len(res.Wear.TouchUps) == 0 {
+			t.Errorf("with %g g left: carried %v, %s at %s", left, carried, Rules(res.Findings), clocks(res.Wear.TouchUps))
+		}
+	}
+}
+
+func TestBlottingKeepsOffBarredSkinAndTakesWhatTheClientMayBeTouchedWith(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		scented := papers
+		scented.Tags = []string{"fragrance"}
+		Add(s, scented)
+		s.Client.Allergies = []string{"fragrance"}
+		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+		s.Client.Zones[face.Chin] = face.Grades{Oil: P(3), Water: P(2), Marks: []face.Mark{"broken"}}
+	})
+	res, _, _ := planned(s)
+	if len(res.Wear.TouchUps) == 0 {
+		t.Fatal("an oily forehead is never blotted")
+	}
+	for _, u := range res.Wear.TouchUps {
+		if b := u.Steps[0]; b.Act != "blot" || b.Product != "" || slices.Contains(b.Zones, "chin") || slices.Contains(b.Zones, "face") {
+			t.Errorf("%s: %+v", u.At.Clock(), b)
+		}
+	}
+}
