@@ -3,6 +3,7 @@ package e2e
 
 import (
 	"context"
+	"errors"
 	"net/http/httptest"
 	"os"
 	"regexp"
@@ -65,6 +66,10 @@ func (s *studio) do(what string, work func()) {
 	defer func() { s.page = whole }()
 	if err := rod.Try(work); err != nil {
 		s.page = whole.Timeout(patience)
+		var thrown *rod.EvalError
+		if errors.As(err, &thrown) && thrown.Exception != nil {
+			err = errors.New(thrown.Exception.Description)
+		}
 		s.t.Fatalf("%s: %v\npage says: %.1600s", what, err, s.page.MustElement("body").MustText())
 	}
 }
@@ -383,6 +388,19 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 		choose("Thistle oil")
 		s.see(".steps li", "Thistle oil")
 		s.saved()
+	})
+	s.do("changes made faster than they are answered are all kept", func() {
+		was := s.see(".panel .now", ":").MustText()
+		s.page.MustEval(`() => { for (let i = 0; i < 4; i++) document.querySelector('[aria-label="Start 15 seconds later"]').click() }`)
+		want, err := time.Parse("15:04:05", was)
+		if err != nil {
+			t.Fatal(err)
+		}
+		s.see(".panel .now", want.Add(time.Minute).Format("15:04:05"))
+		s.saved()
+		s.page.MustReload()
+		s.press(".steps .p", "Thistle oil")
+		s.see(".panel .now", want.Add(time.Minute).Format("15:04:05"))
 	})
 	s.do("a change is painted soon", func() {
 		var took []time.Duration

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue'
 import type { Product, Step } from '../../api/client'
 import Toggles from '../Toggles.vue'
 import { clock, plain, zones } from '../words'
-import { moved, shifted, type Hand } from './useHand'
+import { blank, fresh, moved, shifted, type Hand } from './useHand'
 
 const props = defineProps<{ hand: Hand; step?: Step; kit: Product[]; slots: string[][] }>()
 const emit = defineEmits<{ pick: [id: string] }>()
@@ -56,20 +56,15 @@ function remove() {
 async function add(id: string) {
   adding.value = false
   const p = props.kit.find((x) => x.id === id)!
-  const fresh = 'h' + (1 + Math.max(0, ...list.value.map((s) => Number(/^h(\d+)$/.exec(s.id)?.[1] ?? 0))))
-  const step = {
-    id: fresh, act: 'apply', kind: p.kind, product: id, zones: [],
-    grams: 0, units: 0, unit: '', hand: '', amount: '', film_mg_cm2: {}, how: 'press', start: props.step?.start ?? list.value[0].start, hands_s: 30, set_s: 0, contact_s: 0,
-    pads: 0, pad_faces: 0, buds: 0, cloths: 0, because: [], say: `${p.name}, added by hand.`,
-  } as unknown as Step
+  const step = { ...blank(fresh(list.value), 'apply', p, props.step?.start ?? list.value[0].start), how: 'press', hands_s: 30, say: `${p.name}, added by hand.` }
   const where = at.value < 0 ? list.value.length - 1 : at.value + 1
   await props.hand.change((l) => [...l.slice(0, where), step, ...l.slice(where)])
-  emit('pick', fresh)
+  emit('pick', step.id)
 }
 </script>
 
 <template>
-  <div class="panel" aria-label="Change by hand" role="group">
+  <div class="panel hand-panel" aria-label="Change by hand" role="group">
     <div class="row">
       <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
       <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
@@ -103,12 +98,5 @@ async function add(id: string) {
 </template>
 
 <style scoped>
-.panel { background: var(--cloth); padding: 12px 16px 14px; display: grid; gap: 10px; border-top: 3px solid var(--copper); }
-.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: end; }
-.row .quiet { padding: 0 14px; font-size: 15px; }
-.grow { flex: 1; min-width: 200px; }
-.now { min-height: 44px; display: inline-flex; align-items: center; font-weight: 600; }
-.out { margin-left: auto; border-color: var(--madder); color: var(--madder); }
-.panel :deep(.choice span) { padding: 2px 10px; min-height: 38px; font-size: 15px; }
-.trouble { color: var(--madder); font-weight: 600; }
+.hand-panel :deep(.choice span) { padding: 2px 10px; min-height: 38px; font-size: 15px; }
 </style>

@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef, type Ref } from 'vue'
-import { Problem, type Plan, type Step } from '../../api/client'
+import { Problem, type Plan, type Product, type Step } from '../../api/client'
 
 const few = 40 // steps of undo
 
@@ -23,66 +23,86 @@ export function useHand<T = Step>(w: Wiring<T>) {
   const future = shallowRef<T[][]>([])
   const trouble = ref('')
   const replanned = ref(false) // the steps by hand were just given up for the planner's
+  const mine = shallowRef<T[]>() // what was made of them and is not kept yet
   let turn = 0
+  let line: Promise<unknown> = Promise.resolve()
 
   const steps = computed(() => (trial.value ? w.stepsOf(trial.value) : w.kept.value))
+  const now = () => mine.value ?? w.kept.value
 
   async function look(next: T[], retime: boolean) {
-    const mine = ++turn
+    const asked = ++turn
     try {
       const p = await w.check(next, retime)
-      if (mine === turn) {
+      if (asked === turn) {
         trial.value = p
         trouble.value = ''
       }
       return p
     } catch (e) {
-      if (mine === turn) trouble.value = e instanceof Problem ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ') : 'That could not be checked.'
+      if (asked === turn) trouble.value = e instanceof Problem ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ') : 'That could not be checked.'
     }
   }
   function settle(next: T[]) {
-    past.value = [...past.value.slice(-few), w.kept.value]
+    past.value = [...past.value.slice(-few), now()]
     future.value = []
     replanned.value = false
+    mine.value = next
     w.keep(next)
   }
-  /** change makes one change, checks it and keeps it. */
-  async function change(how: (list: T[]) => T[], retime = true) {
-    const p = await look(how(copy(w.kept.value)), retime)
-    if (p) settle(w.stepsOf(p))
+  /** change makes one change, checks it and keeps it. Changes made faster than they are answered wait for one another. */
+  function change(how: (list: T[]) => T[], retime = true) {
+    const done = line.then(async () => {
+      const p = await look(how(copy(now())), retime)
+      if (p) settle(w.stepsOf(p))
+    })
+    line = done.catch(() => undefined)
+    return done
   }
   /** drag shows what a change in progress comes to. */
-  const drag = (how: (list: T[]) => T[], retime: boolean) => look(how(copy(w.kept.value)), retime)
+  const drag = (how: (list: T[]) => T[], retime: boolean) => look(how(copy(now())), retime)
   /** drop keeps what the drag came to, or lets it go. */
   function drop(really: boolean) {
     turn++
     if (really && trial.value) settle(w.stepsOf(trial.value))
+    else if (mine.value) look(mine.value, false)
     else trial.value = undefined
+  }
+  /** back goes to steps that stood before, or were undone. */
+  function back(to: T[]) {
+    replanned.value = false
+    mine.value = to
+    look(to, false)
+    w.keep(to)
   }
   function undo() {
     const last = past.value.at(-1)
     if (!last) return
-    future.value = [...future.value, w.kept.value]
+    future.value = [...future.value, now()]
     past.value = past.value.slice(0, -1)
-    replanned.value = false
-    w.keep(last)
+    back(last)
   }
   function redo() {
     const next = future.value.at(-1)
     if (!next) return
-    past.value = [...past.value, w.kept.value]
+    past.value = [...past.value, now()]
     future.value = future.value.slice(0, -1)
-    w.keep(next)
+    back(next)
   }
   /** again drops what was made by hand. It can be undone. */
   function again() {
-    past.value = [...past.value.slice(-few), w.kept.value]
+    past.value = [...past.value.slice(-few), now()]
     future.value = []
     replanned.value = true
+    mine.value = undefined
     w.keep(undefined)
   }
-  /** caught is called when what was kept has come back planned. */
-  const caught = () => (trial.value = undefined)
+  /** caught is called when all that was kept has come back planned. */
+  function caught() {
+    turn++
+    trial.value = undefined
+    mine.value = undefined
+  }
 
   return { steps, trial, replanned, trouble, change, drag, drop, undo, redo, again, caught, canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0) }
 }
@@ -98,3 +118,11 @@ export function moved(list: Step[], id: string, to: number) {
   return list
 }
 export const shifted = (local: string, seconds: number) => new Date(Date.parse(local + 'Z') + seconds * 1000).toISOString().slice(0, 19)
+/** fresh is an id that no step of the list has yet. */
+export const fresh = (list: { id?: string }[]) => 'h' + (1 + Math.max(0, ...list.map((s) => Number(/^h(\d+)$/.exec(s.id ?? '')?.[1] ?? 0))))
+
+/** blank is a step with nothing but its product said. */
+export const blank = (id: string, act: Step['act'], p: Product, start: string): Step => ({
+  id, act, kind: p.kind, product: p.id, zones: [], grams: 0, units: 0, unit: '', hand: '', amount: '', film_mg_cm2: {}, how: '', start,
+  hands_s: 0, set_s: 0, contact_s: 0, pads: 0, pad_faces: 0, buds: 0, cloths: 0, because: [], say: '',
+})

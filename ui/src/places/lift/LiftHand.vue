@@ -3,13 +3,14 @@
 import Select from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
 import type { Product, Step } from '../../api/client'
-import { moved, type Hand } from '../../parts/steps/useHand'
+import { blank, fresh, moved, type Hand } from '../../parts/steps/useHand'
 
 const props = defineProps<{ hand: Hand; step?: Step; removers: Product[] }>()
 const emit = defineEmits<{ pick: [id: string] }>()
 const list = computed(() => props.hand.steps.value)
 const at = computed(() => list.value.findIndex((s) => s.id === props.step?.id))
 const pass = computed(() => !!props.step?.product && (props.step.act === 'hold' || props.step.act === 'massage'))
+const choices = computed(() => props.removers.map((p) => ({ value: p.id, label: p.name })))
 const adding = ref(false)
 const on = (how: (s: Step) => void) =>
   props.hand.change((l) => {
@@ -29,14 +30,9 @@ function remove() {
 }
 async function add(id: string) {
   adding.value = false
-  const fresh = 'h' + (1 + Math.max(0, ...list.value.map((s) => Number(/^h(\d+)$/.exec(s.id)?.[1] ?? 0))))
-  const p = props.removers.find((x) => x.id === id)!
-  const step: Step = {
-    id: fresh, act: 'massage', kind: p.kind, product: id, zones: [], grams: 0, units: 0, unit: '', hand: '', amount: '', film_mg_cm2: {}, how: '', start: props.step?.start ?? list.value[0].start,
-    hands_s: 0, set_s: 0, contact_s: 0, pads: 0, pad_faces: 0, buds: 0, cloths: 0, because: [], say: '',
-  }
+  const step = blank(fresh(list.value), 'massage', props.removers.find((x) => x.id === id)!, props.step?.start ?? list.value[0].start)
   await props.hand.change((l) => (l.splice(at.value < 0 ? Math.max(0, l.length - 1) : at.value + 1, 0, step), l))
-  emit('pick', fresh)
+  emit('pick', step.id)
 }
 const swap = (id: string) =>
   on((s) => {
@@ -46,12 +42,12 @@ const swap = (id: string) =>
 </script>
 
 <template>
-  <div class="panel">
+  <div class="panel hand-panel">
     <div class="row">
       <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
       <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
       <label v-if="adding" class="visually-hidden" for="lift-add">Remover to add</label>
-      <Select v-if="adding" id="lift-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which remover" :options="removers.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => add(String(v))" @blur="adding = false" />
+      <Select v-if="adding" id="lift-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which remover" :options="choices" @change="(v) => add(String(v))" @blur="adding = false" />
       <button v-else type="button" class="quiet" @click="adding = true">Add a pass</button>
       <slot />
     </div>
@@ -64,7 +60,7 @@ const swap = (id: string) =>
         <button type="button" class="quiet" aria-label="Five seconds longer" @click="time(5)">+ 5 s</button>
         <span class="field grow">
           <label class="visually-hidden" for="lift-swap">Product</label>
-          <Select id="lift-swap" :value="step.product" show-search option-filter-prop="label" :options="removers.map((p) => ({ value: p.id, label: p.name }))" @change="(v) => swap(String(v))" />
+          <Select id="lift-swap" :value="step.product" show-search option-filter-prop="label" :options="choices" @change="(v) => swap(String(v))" />
         </span>
       </template>
       <button type="button" class="quiet out" @click="remove">Take it out</button>
@@ -72,13 +68,3 @@ const swap = (id: string) =>
     <p v-if="hand.trouble.value" class="trouble" role="status">{{ hand.trouble.value }}</p>
   </div>
 </template>
-
-<style scoped>
-.panel { background: var(--cloth); padding: 12px 16px 14px; display: grid; gap: 10px; border-top: 3px solid var(--copper); }
-.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-.row .quiet { padding: 0 14px; font-size: 15px; }
-.grow { flex: 1; min-width: 180px; }
-.now { min-height: 44px; display: inline-flex; align-items: center; font-weight: 600; }
-.out { margin-left: auto; border-color: var(--madder); color: var(--madder); }
-.trouble { color: var(--madder); font-weight: 600; }
-</style>

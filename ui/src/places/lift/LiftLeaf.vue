@@ -14,7 +14,7 @@ import LiftHand from './LiftHand.vue'
 import PeelPicture from './PeelPicture.vue'
 import SundryTray from './SundryTray.vue'
 
-const { plan: kept, saved, change, draft } = useTheSitting()
+const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const hand = useHand({
   kept: computed(() => kept.value!.lift.steps),
@@ -22,7 +22,7 @@ const hand = useHand({
   keep: (steps) => change((d) => (d.lift = steps)),
   stepsOf: (p: Plan) => p.lift.steps,
 })
-watch(saved, hand.caught)
+onCaught(hand.caught)
 const plan = computed(() => hand.trial.value ?? kept.value!)
 const lift = computed(() => plan.value.lift)
 const kit = computed(() => kept.value!.sitting.kit)

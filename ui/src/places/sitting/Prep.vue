@@ -12,7 +12,7 @@ import Findings from './Findings.vue'
 import StepList from './StepList.vue'
 import { useTheSitting } from './useSitting'
 
-const { plan: kept, saved, change, draft } = useTheSitting()
+const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const hand = useHand({
   kept: computed(() => kept.value!.prep.steps),
@@ -20,7 +20,7 @@ const hand = useHand({
   keep: (steps) => change((d) => (d.steps = steps)),
   stepsOf: (p: Plan) => p.prep.steps,
 })
-watch(saved, hand.caught)
+onCaught(hand.caught)
 const plan = computed(() => hand.trial.value ?? kept.value!)
 const prep = computed(() => plan.value.prep)
 const day = computed(() => plan.value.sitting.day)

@@ -26,6 +26,8 @@ export function useSitting(id: string) {
   const faults = ref<Fault[]>([])
   const say = ref('')
   const theirs = ref<Sitting>()
+  let changes = 0
+  let caught = 0 // how many of them have come back planned
   let sending = false
   let again = false
 
@@ -46,16 +48,20 @@ export function useSitting(id: string) {
       return
     }
     sending = true
+    const sent = changes
     state.value = 'saving'
     try {
       const s = await ask(api.PUT('/api/sittings/{id}', { params: { path: { id } }, body: draft.value }))
       draft.value.version = s.version
+      caught = sent
       queries.setQueryData(['sitting', id], s)
       for (const stale of ['today', 'skins']) queries.invalidateQueries({ queryKey: [stale] })
       faults.value = []
       say.value = ''
-      state.value = 'saved'
-      if (!again) kept.value = null
+      if (caught === changes) {
+        state.value = 'saved'
+        kept.value = null
+      }
     } catch (e) {
       const p = e instanceof Problem ? e : new Problem(0, 'That did not work just now.')
       say.value = p.message
@@ -76,6 +82,8 @@ export function useSitting(id: string) {
   function change(how: (d: SittingEdit) => void) {
     if (!draft.value) return
     how(draft.value)
+    changes++
+    if (state.value === 'saved') state.value = 'saving'
     kept.value = copy(draft.value)
     soon()
   }
@@ -87,6 +95,7 @@ export function useSitting(id: string) {
   }
   function takeTheirs() {
     if (!theirs.value) return
+    caught = changes
     queries.setQueryData(['sitting', id], theirs.value)
     draft.value = edit(theirs.value)
     theirs.value = undefined
@@ -96,10 +105,13 @@ export function useSitting(id: string) {
   }
   /** absorb takes in a sitting that the server changed by itself. */
   function absorb(s: Sitting) {
+    caught = changes
     queries.setQueryData(['sitting', id], s)
     draft.value = edit(s)
     kept.value = null
   }
+  /** onCaught is called when a sitting has come back planned and nothing newer is on its way. */
+  const onCaught = (then: () => void) => watch(saved, () => caught === changes && then())
   /** flush waits until everything typed so far has been sent. */
   async function flush() {
     for (let i = 0; i < 100 && (sending || again || kept.value); i++) await new Promise((r) => setTimeout(r, 30))
@@ -107,7 +119,7 @@ export function useSitting(id: string) {
   const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
   const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
   const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
-  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, absorb, flush, fault, away, gone, plan: computed(() => saved.value?.plan) }
+  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, absorb, flush, onCaught, fault, away, gone, plan: computed(() => saved.value?.plan) }
   provide(key, it)
   return it
 }

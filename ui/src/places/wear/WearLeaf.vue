@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask, type Finding, type Plan, type Segment, type TouchUp } from '../../api/client'
-import { shifted, useHand } from '../../parts/steps/useHand'
+import { fresh, shifted, useHand } from '../../parts/steps/useHand'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import Findings from '../sitting/Findings.vue'
 import Segments from '../sitting/Segments.vue'
@@ -12,7 +12,7 @@ import Honest from './Honest.vue'
 import TakeAlong from './TakeAlong.vue'
 import TouchUps from './TouchUps.vue'
 
-const { plan: kept, saved, change, draft, fault } = useTheSitting()
+const { plan: kept, saved, change, draft, fault, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const check = (body: object) => ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body }))
 const hand = useHand<TouchUp>({
@@ -27,7 +27,7 @@ const course = useHand<Segment>({
   keep: (segments) => change((d) => (d.day.segments = segments)),
   stepsOf: (p: Plan) => p.sitting.day.segments ?? [],
 })
-watch(saved, () => (hand.caught(), course.caught()))
+onCaught(() => (hand.caught(), course.caught()))
 const plan = computed(() => hand.trial.value ?? course.trial.value ?? kept.value!)
 const wear = computed(() => plan.value.wear)
 const products = computed(() => kept.value!.sitting.kit)
@@ -60,12 +60,12 @@ const onStep = (u: string, n: number, how: (s: TouchUp['steps'][number]) => void
   })
 function add() {
   const ups = wear.value.touch_ups
-  const fresh = 'h' + (1 + Math.max(0, ...ups.map((u) => Number(/^h(\d+)$/.exec(u.id ?? '')?.[1] ?? 0))))
+  const mine = fresh(ups)
   const curve = wear.value.curve
   const at = ups.length ? shifted(ups.at(-1)!.at, 1800) : curve[Math.floor(curve.length / 2)].at
   const last = curve.at(-1)!.at
-  lit.value = fresh
-  hand.change((l) => ordered([...l, { id: fresh, at: at > last ? last : at, zones: [], steps: [], film_mg_cm2: 0, spf_effective: 0, spf_alone: 0, because: [] }]))
+  lit.value = mine
+  hand.change((l) => ordered([...l, { id: mine, at: at > last ? last : at, zones: [], steps: [], film_mg_cm2: 0, spf_effective: 0, spf_alone: 0, because: [] }]))
 }
 function swap(u: string, n: number, product: string) {
   onStep(u, n, (s) => {
