@@ -11,6 +11,7 @@ import (
 
 	ics "github.com/arran4/golang-ical"
 	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
 
 	"urncloth/e2e/browser"
@@ -226,5 +227,33 @@ func TestAStretchDraggedIsPaintedSoon(t *testing.T) {
 		if median := took[len(took)/2]; median > 250*time.Millisecond {
 			t.Errorf("a drag is painted after %s", median)
 		}
+	})
+}
+
+func TestATowelWrittenDownBringsACoatAtOnceAndATimeOutsideTheStretchIsSaid(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.wear()
+	towel := func(words string) {
+		e := s.page.MustElement("#towel-1").MustScrollIntoView()
+		e.MustSelectAllText().MustInput(words)
+		s.page.Keyboard.MustType(input.Enter)
+	}
+	s.do("towelled in the afternoon's shade", func() {
+		towel("13.40")
+		s.see(".ups .top", "13:40")
+		s.saved()
+		s.see(".ups .why", "towelled")
+		s.page.MustReload()
+		s.see(".ups .top", "13:40")
+	})
+	s.do("a towel when the stretch is over", func() {
+		towel("15:40")
+		s.see("#towel-1-fault", "stretch|segment")
+	})
+	s.do("and none after all", func() {
+		towel("none")
+		s.saved()
+		s.see(".ups .top", "13:10")
 	})
 }

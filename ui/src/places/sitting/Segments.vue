@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Segments is where the client will be, stretch by stretch. Outside them all the client is indoors.
+import AInput from 'ant-design-vue/es/input'
 import Select from 'ant-design-vue/es/select'
 import type { Segment } from '../../api/client'
 import ClockField from '../../parts/ClockField.vue'
@@ -19,6 +20,13 @@ const on = (time: string) => {
   return `${t.toISOString().slice(0, 10)}T${time}:00`
 }
 const set = (i: number, change: Partial<Segment>) => (model.value = (model.value ?? []).map((s, j) => (i === j ? { ...s, ...change } : s)))
+const towels = (s: Segment) => (s.towelled_at ?? []).map(clock).join(' ')
+/** dried takes the times of day that are written anywhere in a text. */
+function dried(i: number, text: string) {
+  const times = [...text.matchAll(/(\d{1,2})[:.](\d{2})/g)].filter((m) => +m[1] < 24 && +m[2] < 60).map((m) => on(`${m[1].padStart(2, '0')}:${m[2]}`))
+  if (times.map(clock).join(' ') !== towels(model.value![i])) set(i, { towelled_at: times })
+}
+const wet = (i: number, s: Segment) => s.towelled_at?.map((_, n) => props.fault(`day.segments[${i}].towelled_at[${n}]`)).find((f) => f)
 function add() {
   const last = model.value?.at(-1)?.to
   const from = last ?? on('12:00')
@@ -36,9 +44,17 @@ function add() {
       <div class="field"><label :for="`place-${i}`">Where</label><Select :id="`place-${i}`" :value="s.place" :options="places" @change="(v) => set(i, { place: String(v) })" /></div>
       <div class="field"><label :for="`ground-${i}`">Ground</label><Select :id="`ground-${i}`" :value="s.ground ?? ''" :options="grounds" @change="(v) => set(i, { ground: String(v) })" /></div>
       <div class="field"><label :for="`activity-${i}`">Doing</label><Select :id="`activity-${i}`" :value="s.activity || 'still'" :options="activities" @change="(v) => set(i, { activity: String(v) })" /></div>
-      <label class="tick"><input type="checkbox" :checked="s.flash" @change="set(i, { flash: ($event.target as HTMLInputElement).checked })" /> flash</label>
-      <label class="tick"><input type="checkbox" :checked="s.keep_free" @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })" /> keep free</label>
       <button type="button" class="quiet" aria-label="Take this stretch away" @click="model = model?.filter((_, j) => j !== i)">×</button>
+      <div class="more">
+        <label class="tick"><input type="checkbox" :checked="s.wind" @change="set(i, { wind: ($event.target as HTMLInputElement).checked })" /> wind</label>
+        <label class="tick"><input type="checkbox" :checked="s.flash" @change="set(i, { flash: ($event.target as HTMLInputElement).checked })" /> flash</label>
+        <label class="tick"><input type="checkbox" :checked="s.keep_free" @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })" /> keep free</label>
+        <div class="field towel" :class="{ 'has-fault': wet(i, s) }">
+          <label :for="`towel-${i}`">Towelled at</label>
+          <AInput :id="`towel-${i}`" :key="towels(s)" :default-value="towels(s)" placeholder="none" autocomplete="off" :maxlength="60" :aria-invalid="wet(i, s) ? true : undefined" :aria-describedby="wet(i, s) ? `towel-${i}-fault` : undefined" @blur="(e) => dried(i, (e.target as HTMLInputElement).value)" @press-enter="(e) => dried(i, (e.target as HTMLInputElement).value)" />
+          <p v-if="wet(i, s)" :id="`towel-${i}-fault`" class="fault">{{ wet(i, s) }}</p>
+        </div>
+      </div>
     </div>
     <button type="button" class="quiet" @click="add">Add a stretch</button>
   </fieldset>
@@ -47,10 +63,14 @@ function add() {
 <style scoped>
 fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 8px; justify-items: start; min-width: 0; }
 legend { padding: 0; }
-.row { display: grid; grid-template-columns: 66px 66px 1fr 1fr 1fr 62px 92px 40px; gap: 8px; width: 100%; align-items: end; }
+.row { display: grid; grid-template-columns: 72px 72px 1fr 1fr 1fr 44px; gap: 8px 10px; width: 100%; align-items: end; padding-bottom: 8px; border-bottom: 1px solid var(--fold); }
+.more { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
 .tick { display: flex; align-items: center; gap: 6px; min-height: 42px; font-size: 15px; }
 .tick input { width: 20px; height: 20px; accent-color: var(--copper); flex: none; }
+.towel { flex-direction: row; align-items: center; gap: 8px; margin-left: auto; }
+.towel label { white-space: nowrap; margin: 0; }
+.towel :deep(.ant-input) { width: 132px; }
 .row .quiet { padding: 0; }
 .row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; min-height: 42px; }
-.row + .row :deep(label:not(.tick)) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+.row + .row > :deep(.field) > label { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 </style>
