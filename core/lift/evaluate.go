@@ -473,8 +473,30 @@ func (r *run) lacking(missed face.Set) {
 	}
 }
 
+// manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within four
+// passes.
+func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
+	if takes[k] == nil || k == "wipe" || k == "plant_oil" || k == "water_mitt" && !onlyWater(r.on[z]) {
+		return false
+	}
+	p := kit.Product{Kind: k, EyeSafe: true, LensSafe: true}
+	for _, o := range objections(r.c, &p, z, r.c.Client.Has("contact_lenses_stay")) {
+		if o.Bars {
+			return false
+		}
+	}
+	contact := mostRight * t0(b, r.on[z][b])
+	if rubbed(k) && !held(z) {
+		contact = r.on[z].massage(k)
+	}
+	return math.Pow(share(r.c, k, z, r.on[z], b, contact), mostOfOne) <= Target(z)+toleranceLR
+}
+
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
 func (r *run) wouldDo(z face.Zone, b look.Binder) string {
+	if r.c.Barred().All().Has(z) {
+		return "Left as it is: a pharmacist or doctor says how to clean there."
+	}
 	best, least := (*kit.Product)(nil), rightFrom-1e-9
 	for i := range r.c.Kit {
 		p := &r.c.Kit[i]
@@ -487,14 +509,14 @@ func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 	}
 	var kinds []string
 	for _, k := range kit.Kinds() {
-		if e := takes[k.ID][b]; e >= rightFrom && k.ID != "plant_oil" && k.ID != "water_mitt" || k.ID == "water_mitt" && e >= .8 && b == "water_film" {
+		if r.manages(k.ID, z, b) {
 			kinds = append(kinds, kindName(k.ID))
 		}
 	}
 	if len(kinds) == 0 {
 		return "Nothing usual takes it off; ask who put it on."
 	}
-	return "Nothing in this kit does; this would: " + face.List(kinds) + ", where the skin allows it."
+	return "Nothing in this kit does; this would: " + face.List(kinds) + "."
 }
 
 // sundries compares pads, buds and cloths with what is at hand.

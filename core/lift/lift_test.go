@@ -249,6 +249,35 @@ func TestAKitOfOneGelWashRefusesHonestly(t *testing.T) {
 	}
 }
 
+func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
+	for _, c := range []struct {
+		name, want, never string
+		change            func(*sitting.Sitting)
+	}{
+		{"lashes without a care", "balm", "nothing usual", func(*sitting.Sitting) {}},
+		{"extensions bear no oil", "micellar", "oil", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }},
+		{"a sore is left to a clinician", "pharmacist", "kit", func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "eye_infection"}}
+		}},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			p := plan.Make(evening(t, func(s *sitting.Sitting) {
+				Drop(s, "micellar", "biphase", "balm", "cream")
+				c.change(s)
+			}))
+			found := slices.IndexFunc(p.Findings, func(f rules.Finding) bool {
+				return f.Rule == "cannot-dissolve" && slices.Contains(f.Zones, face.Eyelids)
+			})
+			if found < 0 {
+				t.Fatalf("%s", Rules(p.Findings))
+			}
+			if say := strings.ToLower(p.Findings[found].Instead); !strings.Contains(say, c.want) || strings.Contains(say, c.never) {
+				t.Errorf("%s", say)
+			}
+		})
+	}
+}
+
 func TestOnePadLeftIsEnough(t *testing.T) {
 	p := plan.Make(evening(t, func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) }))
 	clean(t, "one pad", p)
