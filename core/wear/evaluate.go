@@ -187,11 +187,10 @@ func (e *evaluation) coats(d *done) {
 	for _, z := range d.zones.List() {
 		area += e.c.Area[z]
 	}
-	most, usual := delivers(d.p, 1000)
 	if d.Coats > 0 || d.Grams <= 0 {
-		d.film, usual = delivers(d.p, d.Coats)
-		d.Coats = usual
+		d.film, d.Coats = delivers(d.p, d.Coats)
 	} else {
+		most, _ := delivers(d.p, 1000)
 		d.film = min(kit.Film(float64(d.Grams), area), most)
 	}
 	d.Grams = doc.Num(kit.Grams(d.film, area))
