@@ -541,8 +541,10 @@ func (r *run) sunscreen() {
 	if r.twoFactors() {
 		r.find("spf-no-sum", "", 0, "")
 	}
-	if !c.Daylight {
+	if !c.Daylight && laid == 0 {
 		r.find("spf-at-night", "", 0, "")
+	} else if !c.Daylight {
+		r.find("spf-at-night", lastStep, laid, "No daylight in the wear: sunscreen is not needed.")
 	}
 	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < sun.BeforeSun {
 		r.find("spf-set-time", lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),

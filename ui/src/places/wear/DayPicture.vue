@@ -87,8 +87,8 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
       <span><i class="factor" />factor that the films really give</span>
       <span><i class="filmkey" />film, the line is 2 mg/cm²</span>
     </div>
-    <Curves v-if="width" :curve="wear.curve" :left="left" :right="right" :label="wear.honest.label" />
-    <svg v-if="width" :width="width" height="170" class="hand" role="img" aria-label="Film, where the client is, shine and touch-ups over the day; the same as tables below">
+    <div class="sky"><Curves v-if="width" :curve="wear.curve" :left="left" :right="right" :label="wear.honest.label" /></div>
+    <div class="ground"><svg v-if="width" :width="width" height="170" class="hand" role="img" aria-label="Film, where the client is, shine and touch-ups over the day; the same as tables below">
       <path :d="film" class="film" />
       <line :x1="left" :x2="width - right" :y1="full" :y2="full" class="full" />
       <text x="4" y="34" class="ax">film</text>
@@ -118,7 +118,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
         <line :x1="x(t)" :x2="x(t)" y1="144" y2="150" class="axis" />
         <text :x="x(t)" y="166" text-anchor="middle" class="ax">{{ clock(t) }}</text>
       </g>
-    </svg>
+    </svg></div>
     <div class="visually-hidden">
       <table>
         <caption>The day, hour by hour</caption>
@@ -140,6 +140,8 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
 .key i { display: inline-block; width: 24px; height: 0; margin-right: 7px; vertical-align: middle; border-top: 3px solid var(--glaze); }
 .key .uv { border-top: 2px dashed #8a5f0c; box-shadow: 0 7px 0 0 #f3d6bf; }
 .key .filmkey { border-top: 8px solid #b98877; }
+.sky { height: 190px; } /* their room is kept while they are loaded, so that nothing under them jumps */
+.ground { height: 170px; }
 .hand { display: block; }
 .film { fill: #b98877; stroke: #99594a; }
 .full { stroke: var(--ink); stroke-dasharray: 2 3; }
