@@ -159,7 +159,10 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 		if o.Bars {
 			return candidate{}, false
 		}
-		if o.Severity == rules.Caution {
+		switch {
+		case o.Rule == "spf-low":
+			k.cost += lowFactor
+		case o.Severity == rules.Caution:
 			k.cost += avoidable
 		}
 	}

@@ -14,6 +14,7 @@ func Figures() []figure.Figure {
 		figure.W(w, "each disliked tag", dislikedCost, "cost"),
 		figure.W(w, "each mg/cm² over the load limit", loadCost, "cost"),
 		figure.W(w, "each caution that could be avoided", avoidable, "cost"),
+		figure.W(w, "sunscreen under 30 or not of broad spectrum", lowFactor, "cost"),
 		figure.W(w, "moisturiser, each step from the ideal weight", weightMisfit, "cost"),
 		figure.W(w, "mattifying primer on dry or thirsty skin", mattifyDry, "cost"),
 		figure.W(w, "hydrating primer where mattifying is due", hydrateOily, "cost"),

@@ -607,3 +607,17 @@ func TestWhatARefreshLeavesOnTheSkinCountsTowardsTheLoad(t *testing.T) {
 		t.Errorf("%v: %s", on(res, face.Forehead), Rules(over))
 	}
 }
+
+func TestASunscreenUnderThirtyIsNotTakenForTheSakeOfLooks(t *testing.T) {
+	_, res, _ := planned(t, func(s *sitting.Sitting) {
+		cast := *s.Kit.Find("spf")
+		cast.WhiteCast = 2
+		low := cast
+		low.ID, low.Name, low.SPF, low.WhiteCast = "low", "Low", 20, 0
+		Add(s, low, cast)
+		s.Client.Phototype = 5
+	})
+	if got := on(res, face.Cheeks); got[len(got)-1] != "spf" || len(Found(res.Findings, "spf-low")) != 0 || len(Found(res.Findings, "white-cast")) == 0 {
+		t.Errorf("%v: %s", got, Rules(res.Findings))
+	}
+}

@@ -52,6 +52,9 @@ const (
 	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided. Large
 	// against every other cost.
 	avoidable = 100.0
+	// lowFactor is put on a sunscreen under 30 or not of broad spectrum: skin that burns is worse than base that sits badly, so
+	// it outweighs a few cautions about looks.
+	lowFactor = 5 * avoidable
 
 	weightMisfit     = 0.5 // each step from the ideal weight
 	dryWeight        = 1.0 // added to the ideal at water 0

@@ -33,6 +33,7 @@ type form struct {
 	coats   int
 	film    float64
 	zones   face.Set
+	wary    bool // it raises a caution
 }
 
 // delivers is the film in mg/cm² that so many coats of a product bring, 0 coats meaning as many as are usual.
@@ -140,7 +141,7 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	if f.wet && p.WaterResistantMin < 80 {
 		cost += wetCost
 	}
-	return &form{p, coats, film, zones}, cost
+	return &form{p, coats, film, zones, cost >= cautionCost}, cost
 }
 
 // Costs of a product without the 80-minute label where the client swims or sweats for long, and of another product than the
@@ -176,7 +177,7 @@ func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
 			cost += wetCost
 		}
 		if best == nil || cost < least {
-			best, least = &form{p, 1, sun.FullDose, zones}, cost
+			best, least = &form{p, 1, sun.FullDose, zones, cost >= cautionCost}, cost
 		}
 	}
 	return best

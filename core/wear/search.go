@@ -58,6 +58,7 @@ type search struct {
 	firstWet  label
 	formWet   [2]label // in still air and in wind
 	coated    bool     // there is a first coat
+	wary      bool     // coats raise a caution
 	wind      []int
 	blots     []int
 	unkinds   []int
@@ -345,12 +346,14 @@ const hopeless = 1.15
 const moreTouchUps = 4
 
 // needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the dose is
-// worse, and that by less than a hundredth of a SED.
+// worse, and that by less than a hundredth of a SED. Where coats raise a caution, it drops all that neither labels nor the
+// budget ask for.
 func (s *search) needed(coats []int) []int {
 	for i := len(coats) - 1; i >= 0; i-- {
 		less := slices.Delete(slices.Clone(coats), i, i+1)
 		was, is := s.value(coats), s.value(less)
-		if is.score <= was.score && is.dose-was.dose < idleDose && is.dose <= max(s.budget, was.dose) {
+		idle := is.score <= was.score && is.dose-was.dose < idleDose && is.dose <= max(s.budget, was.dose)
+		if idle || s.wary && is.score.graver() <= was.score.graver() && is.dose <= s.budget {
 			coats = less
 		}
 	}

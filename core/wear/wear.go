@@ -205,6 +205,9 @@ func (p *planner) touchUps() []TouchUp {
 			windows = append(windows, window{first.Add(earlyFrom), first.Add(earlyUntil)})
 		}
 		s := &search{course: p.course, budget: Budget(c), coated: p.coated()}
+		if s.wary = p.wary(); s.wary {
+			windows = nil
+		}
 		s.groups = p.groups()
 		s.firstWet = p.firstLabel()
 		s.open = make([]bool, len(p.grid))
@@ -253,6 +256,16 @@ func (p *planner) touchUps() []TouchUp {
 	}
 	p.explain(ups, coats, blots)
 	return ups
+}
+
+// wary reports whether coats raise a caution, so that only those are laid which the labels or the budget ask for.
+func (p *planner) wary() bool {
+	for _, windy := range []bool{false, true} {
+		if f := p.form.face(windy); f != nil && f.wary {
+			return true
+		}
+	}
+	return p.body != nil && p.body.wary
 }
 
 // kindest is the moment nearest to half time, the kindest within twenty minutes of it.

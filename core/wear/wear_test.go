@@ -599,3 +599,28 @@ func TestBlottingKeepsOffBarredSkinAndTakesWhatTheClientMayBeTouchedWith(t *test
 		}
 	}
 }
+
+func TestACoatThatDragsTheBaseIsLaidOnlyWhereLabelOrBudgetAskForIt(t *testing.T) {
+	for _, c := range []struct {
+		name, until string
+		coats       int
+	}{{"a short walk", "13:00", 0}, {"more than two hours out", "15:00", 1}} {
+		t.Run(c.name, func(t *testing.T) {
+			s := outdoors(t, segment(t, "12:00", c.until, "sun"))
+			Drop(s, "haze")
+			Add(s, stick)
+			s.Look.Finish = "matte"
+			s.Method["second_coat"] = "early"
+			res, _, _ := planned(s)
+			coats := 0
+			for _, u := range res.Wear.TouchUps {
+				if slices.ContainsFunc(u.Steps, func(st wear.TouchStep) bool { return st.Act == "reapply" }) {
+					coats++
+				}
+			}
+			if coats != c.coats || len(Found(res.Findings, "drags-base")) != min(coats, 1) {
+				t.Errorf("%d coats at %s: %s", coats, clocks(res.Wear.TouchUps), Rules(res.Findings))
+			}
+		})
+	}
+}
