@@ -56,6 +56,8 @@ type chooser struct {
 	refused  bool // never
 	one      bool // one product for both cleanses
 	beard    bool // a full one
+
+	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 }
 
 // limits on how many removers a kit may offer to the search; those beyond come too late in the kit to win a tie.
@@ -419,7 +421,7 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 	}
 	grams := ch.passGrams(g, p)
 	cost := passDelicacy*d*float64(k.counts) + minuteCost*(k.contact+seconds)/60*g.weight + padCost*float64(ch.padsFor(g, p)) + priceCost*p.PriceOf(grams)
-	if p.Short(grams) {
+	if p.Short(grams) || ch.scarceOnes[p.ID] {
 		cost += cautionCost
 	}
 	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !held(g.like) && !ch.one {
@@ -496,6 +498,7 @@ type search struct {
 	opts   [][]pass
 	shares [][][]float64 // by allowed remover, option and binder
 	nodes  int
+	check  float64        // what the method's last pad of micellar leaves of a remover's film, 1 for no such pad
 	pads1  []int          // of one pass, by allowed remover
 	prices [][][2]float64 // by allowed remover and option: as the first pass, and as a later one
 }
@@ -519,6 +522,10 @@ func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < padsEnough }
 // it returns the one that leaves least, and reached is false.
 func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, padsEnough+1), pass1: math.Inf(1)}
+	s.check = 1
+	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == "micellar" }); micellar && !held(g.like) && ch.c.Method.Is("check_with_micellar", "yes") {
+		s.check -= washes["micellar"]
+	}
 	if len(g.allowed) == 0 {
 		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+toleranceLR
 	}
@@ -573,8 +580,12 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 		return
 	}
 	if g.worst(left) <= Target(g.like)+toleranceLR {
-		s.arrive(q, left, film)
-		if film <= welcome(s.c, g.like)+toleranceLR && (!s.wanted || held(g.like) || s.washed(q)) {
+		end := film
+		if done < mostOfAll { // there is room for the last pad
+			end *= s.check
+		}
+		s.arrive(q, left, end)
+		if end <= welcome(s.c, g.like)+toleranceLR && (!s.wanted || held(g.like) || s.washed(q)) {
 			return // nothing more can help
 		}
 	}

@@ -278,6 +278,30 @@ func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
 	}
 }
 
+func TestARemoverThatWouldRunOutAndAShortTonerAreLeftForOthers(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		Drop(s, "biphase")
+		Add(s, remover("rest", "balm", func(p *kit.Product) { p.RemainingG = P(1.8) }), remover("oil", "cleansing_oil"), kit.Product{ID: "drop", Name: "Drop", Kind: "toner", RemainingG: P(0.01)})
+		Drop(s, "balm")
+		s.Method["toner"] = "always"
+	}))
+	var used []string
+	for _, s := range p.Lift.Steps {
+		used = append(used, s.Product)
+	}
+	if !slices.Contains(used, "oil") || slices.Contains(used, "drop") || len(Found(p.Findings, "runs-out")) != 0 {
+		t.Errorf("%v: %s", used, Rules(p.Findings))
+	}
+}
+
+func TestLashRootsAreCleanedWithThePadWhereBudsAreShort(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) { s.Kit.Find("buds").Count = P(0) }))
+	roots := slices.IndexFunc(p.Lift.Steps, func(s stack.Step) bool { return s.Act == "wipe" && strings.Contains(s.Say, "roots") })
+	if roots < 0 || p.Lift.Steps[roots].Buds != 0 || p.Lift.Steps[roots].Pads != 1 || len(Found(p.Findings, "runs-out")) != 0 {
+		t.Errorf("%+v: %s", p.Lift.Steps[max(roots, 0)], Rules(p.Findings))
+	}
+}
+
 func TestOnePadLeftIsEnough(t *testing.T) {
 	p := plan.Make(evening(t, func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) }))
 	clean(t, "one pad", p)

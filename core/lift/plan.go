@@ -27,17 +27,41 @@ func Plan(c *sitting.Case, layers *stack.Layers) Result { return PlanWith(c, lay
 // washes for a wash. It is nil for the whole kit.
 func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 	on := On(c, layers)
-	pl := &planner{c: c, on: &on, at: c.Until}
-	pl.loosen()
-	pl.chooser = newChooser(c, &on, pl.loosened, one)
-	pl.picked, pl.cost = pl.choose()
-	pl.write()
-	res := Evaluate(c, layers, pl.steps)
-	if math.IsInf(pl.cost, 0) {
-		pl.cost = 0
+	scarce := map[string]bool{}
+	for {
+		pl := &planner{c: c, on: &on, at: c.Until}
+		pl.loosen()
+		pl.chooser = newChooser(c, &on, pl.loosened, one)
+		pl.scarceOnes = scarce
+		pl.picked, pl.cost = pl.choose()
+		pl.write()
+		if pl.runsOut(scarce) && len(scarce) <= mostTries {
+			continue
+		}
+		res := Evaluate(c, layers, pl.steps)
+		if math.IsInf(pl.cost, 0) {
+			pl.cost = 0
+		}
+		res.Lift.Cost = doc.Num(pl.cost)
+		return res
 	}
-	res.Lift.Cost = doc.Num(pl.cost)
-	return res
+}
+
+// mostTries is how many removers that would run out are planned around. [W]
+const mostTries = 4
+
+// runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
+func (pl *planner) runsOut(scarce map[string]bool) (found bool) {
+	used := map[string]float64{}
+	for _, s := range pl.steps {
+		used[s.Product] += float64(s.Grams)
+	}
+	for _, p := range pl.removers {
+		if p.Short(used[p.ID]) && !scarce[p.ID] {
+			scarce[p.ID], found = true, true
+		}
+	}
+	return found
 }
 
 type planner struct {
@@ -627,7 +651,7 @@ func (pl *planner) finishUp(worked face.Set) {
 	c := pl.c
 	list := worked.List()
 	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 {
-		pl.add(stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: rootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."})
+		pl.roots()
 	}
 	if c.Method.Is("check_with_micellar", "yes") {
 		pl.micellarCheck(worked)
@@ -645,6 +669,30 @@ func (pl *planner) finishUp(worked face.Set) {
 	if pl.short(1) {
 		s.Pads, s.PadFaces, s.How = 0, 0, "white tissue"
 		s.Say = "A clean white tissue over each zone: clean, trace or heavy. Go round until it reads clean."
+	}
+	pl.add(s)
+}
+
+// roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of a pad.
+func (pl *planner) roots() {
+	s := stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: rootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
+	have, known, need := 0, false, s.Buds
+	for _, p := range pl.c.Kit {
+		if p.Kind == "cotton_bud" && p.Count != nil {
+			have, known = have+*p.Count, true
+		}
+	}
+	for _, o := range pl.steps {
+		need += o.Buds
+	}
+	switch {
+	case !known || need <= have:
+	case !pl.short(1):
+		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, facesPerPad, "fold of a damp pad"
+		s.Say = "Leftovers at the lash roots with the fold of a damp pad, a clean fold for each eye."
+	default:
+		s.Buds, s.PadFaces, s.How = 0, facesPerPad, "damp tissue"
+		s.Say = "Leftovers at the lash roots with the corner of a damp tissue, a clean one for each eye."
 	}
 	pl.add(s)
 }
@@ -671,6 +719,10 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		pads := (n + facesPerPad - 1) / facesPerPad
 		s := pl.add(stack.Step{Act: "hold", Kind: "micellar", Product: p.ID, Zones: zones.List(), ContactS: gripS, HandsS: wipeS, Pads: pads, PadFaces: facesPerPad * pads, How: "press", Because: []string{"cannot-dissolve"},
 			Say: p.Name + " on pads last, as finisher and check."})
+		if pl.short(0) {
+			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
+			s.Say = p.Name + " on a fresh white cloth last, as finisher and check."
+		}
 		stack.Measure(s, p, p.Kind.PassGrams(true))
 		return
 	}
@@ -698,6 +750,9 @@ func (pl *planner) tone(worked face.Set) {
 			zones[z] = doc.Num(p.Kind.Of().Film)
 		}
 		if on == 0 {
+			continue
+		}
+		if p.Short(c.Grams(zones)) {
 			continue
 		}
 		s := stack.Step{Act: "apply", Kind: "toner", Product: p.ID, Zones: on.List(), Film: zones, HandsS: tonerS, SetS: c.DryS("toner", p.Kind.Of().Film), How: "press", Because: []string{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}

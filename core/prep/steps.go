@@ -276,13 +276,18 @@ func (pl *planner) polishing(add adder) {
 		if zones == 0 {
 			continue
 		}
+		var grams float64
+		for _, z := range zones.List() {
+			grams += kit.Grams(p.Kind.Of().Film, c.Area[z])
+		}
+		if p.Short(grams) {
+			continue
+		}
 		d := add("treat", string(p.Kind), polishS, zones, "", "strips-before-makeup")
 		d.step.Product, d.step.How = p.ID, "light"
-		var grams float64
 		d.step.Film = map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			d.step.Film[z] = doc.Num(p.Kind.Of().Film)
-			grams += kit.Grams(p.Kind.Of().Film, c.Area[z])
 		}
 		stack.Measure(&d.step, p, grams)
 		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), d.step.Amount,
