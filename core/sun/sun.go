@@ -29,21 +29,22 @@ func At(t time.Time, lat, lon float64) Position {
 	meanLong := math.Mod(280.46646+c*(36000.76983+c*0.0003032), 360)
 	anomaly := (357.52911 + c*(35999.05029-0.0001537*c)) * rad
 	ecc := 0.016708634 - c*(0.000042037+0.0000001267*c)
-	centre := math.Sin(anomaly)*(1.914602-c*(0.004817+0.000014*c)) + math.Sin(2*anomaly)*(0.019993-0.000101*c) +
-		math.Sin(3*anomaly)*0.000289
+	sinA, cosA := math.Sincos(anomaly)
+	centre := sinA*(1.914602-c*(0.004817+0.000014*c)) + 2*sinA*cosA*(0.019993-0.000101*c) + sinA*(3-4*sinA*sinA)*0.000289
 	node := (125.04 - 1934.136*c) * rad
-	apparent := (meanLong + centre - 0.00569 - 0.00478*math.Sin(node)) * rad
-	obliquity := (23 + (26+(21.448-c*(46.815+c*(0.00059-c*0.001813)))/60)/60 + 0.00256*math.Cos(node)) * rad
+	sinN, cosN := math.Sincos(node)
+	apparent := (meanLong + centre - 0.00569 - 0.00478*sinN) * rad
+	obliquity := (23 + (26+(21.448-c*(46.815+c*(0.00059-c*0.001813)))/60)/60 + 0.00256*cosN) * rad
 	decl := math.Asin(math.Sin(obliquity) * math.Sin(apparent))
 	y := math.Tan(obliquity / 2)
 	y *= y
-	l := meanLong * rad
-	eq := 4 / rad * (y*math.Sin(2*l) - 2*ecc*math.Sin(anomaly) + 4*ecc*y*math.Sin(anomaly)*math.Cos(2*l) -
-		y*y/2*math.Sin(4*l) - 1.25*ecc*ecc*math.Sin(2*anomaly))
+	sin2L, cos2L := math.Sincos(2 * meanLong * rad)
+	eq := 4 / rad * (y*sin2L - 2*ecc*sinA + 4*ecc*y*sinA*cos2L - y*y*sin2L*cos2L - 2.5*ecc*ecc*sinA*cosA)
 	minutes := float64((unix%day+day)%day) / 60
 	hour := (math.Mod(minutes+eq+4*lon+2880, 1440)/4 - 180) * rad
-	phi := lat * rad
-	sine := math.Sin(phi)*math.Sin(decl) + math.Cos(phi)*math.Cos(decl)*math.Cos(hour)
+	sinP, cosP := math.Sincos(lat * rad)
+	sinD, cosD := math.Sincos(decl)
+	sine := sinP*sinD + cosP*cosD*math.Cos(hour)
 	return Position{
 		Elevation:   math.Asin(min(max(sine, -1), 1)) / rad,
 		Declination: decl / rad,

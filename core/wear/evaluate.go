@@ -333,12 +333,50 @@ type breach struct {
 	since time.Time
 }
 
+// firstLimit is whether a zone has a first coat, and the minutes of water that its label names.
+func (e *evaluation) firstLimit(z face.Zone) (coated bool, limit int) {
+	for _, f := range e.first[z] {
+		coated, limit = true, max(limit, resistances[f.resists])
+	}
+	return coated, limit
+}
+
+// clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films. Zones round the
+// eyes keep none.
+func (e *evaluation) clocked() (groups []face.Set) {
+	same := func(a, b face.Zone) bool {
+		ca, la := e.firstLimit(a)
+		if cb, lb := e.firstLimit(b); ca != cb || la != lb {
+			return false
+		}
+		for i := range e.events {
+			for _, l := range e.events[i].lays {
+				if l.zones.Has(a) != l.zones.Has(b) {
+					return false
+				}
+			}
+		}
+		return true
+	}
+	for _, z := range e.covered.List() {
+		if z.Class() == face.Eye {
+			continue
+		}
+		if i := slices.IndexFunc(groups, func(g face.Set) bool { return same(g.First(), z) }); i >= 0 {
+			groups[i] |= face.SetOf(z)
+			continue
+		}
+		groups = append(groups, face.SetOf(z))
+	}
+	return groups
+}
+
 // labels walks the day by every zone's clock and reports each break once.
 func (e *evaluation) labels() {
 	towels, ends := e.dues()
 	met := map[breach]face.Set{}
 	var order []breach
-	tell := func(k *clock, z face.Zone, rule string, since time.Time) {
+	tell := func(k *clock, zones face.Set, rule string, since time.Time) {
 		if k.told[rule] {
 			return
 		}
@@ -347,19 +385,12 @@ func (e *evaluation) labels() {
 		if met[b] == 0 {
 			order = append(order, b)
 		}
-		met[b] |= face.SetOf(z)
+		met[b] |= zones
 	}
-	for _, z := range e.covered.List() {
-		if z.Class() == face.Eye {
-			continue
-		}
+	for _, zones := range e.clocked() {
+		z := zones.First()
 		k := clock{told: map[string]bool{}}
-		for _, f := range e.first[z] {
-			if limit := resistances[f.resists]; !k.coated || limit > k.limit {
-				k.limit = limit
-			}
-			k.coated = true
-		}
+		k.coated, k.limit = e.firstLimit(z)
 		next := 0
 		at := func(t time.Time, also bool) {
 			for ; next < len(e.events) && (e.events[next].at.Before(t) || also && e.events[next].at.Equal(t)); next++ {
@@ -390,18 +421,18 @@ func (e *evaluation) labels() {
 				}
 				if p.outdoor {
 					if over := k.outdoors + p.minutes - TwoHours.Minutes(); over > 1e-6 {
-						tell(&k, z, "reapply-two-hours", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(&k, zones, "reapply-two-hours", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.outdoors += p.minutes
 				}
 				if p.wet && k.limit > 0 {
 					if over := k.wet + p.minutes - float64(k.limit); over > 1e-6 {
-						tell(&k, z, "reapply-after-water", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(&k, zones, "reapply-after-water", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.wet += p.minutes
 				}
 				if end := p.from.Add(time.Duration(p.minutes * float64(time.Minute))); !k.due.IsZero() && end.Sub(k.due) >= Grid && end.Before(e.c.Until) && !e.mended(z, k.due, end) {
-					tell(&k, z, k.dueRule, k.due)
+					tell(&k, zones, k.dueRule, k.due)
 				}
 			}
 		}

@@ -42,7 +42,8 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 			s.rate *= learned
 		}
 		for i := range steps {
-			if start, _ := steps[i].Start.In(c.Loc); steps[i].Act == "cleanse" && face.SetOf(steps[i].Zones...).Has(z) {
+			if steps[i].Act == "cleanse" && slices.Contains(steps[i].Zones, z) {
+				start, _ := steps[i].Start.In(c.Loc)
 				s.from = start.Add(time.Duration(max(steps[i].HandsS, steps[i].ContactS)) * time.Second)
 			}
 		}
