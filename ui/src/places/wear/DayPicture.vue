@@ -42,12 +42,21 @@ const full = computed(() => 40 - (34 * 2) / most.value)
 const shines = computed(() => {
   const by = new Map<string, string[]>()
   for (const s of props.wear.shine) by.set(s.at, [...(by.get(s.at) ?? []), s.zone])
-  let edge = 0
-  return [...by].sort().map(([when, zones]) => {
-    const px = x(when)
-    const lift = px < edge ? 1 : 0
-    edge = px + 120
-    return { when, zones, px, lift }
+  // Each says its zones, or how many they are, to the right where there is room before the next, else to the left, else only
+  // when pointed at.
+  let edge = left
+  const marks = [...by].sort().map(([when, zones]) => ({ when, words: [names(zones), `${zones.length} zones`], px: x(when) }))
+  return marks.map((m, i) => {
+    const next = (marks[i + 1]?.px ?? width.value) - 6
+    for (const say of m.words) {
+      const wide = say.length * 6.9 + 14
+      const side = m.px + wide < next ? 1 : m.px - wide > edge ? -1 : 0
+      if (!side) continue
+      edge = side > 0 ? m.px + wide : m.px + 6
+      return { ...m, say, side }
+    }
+    edge = m.px + 6
+    return { ...m, say: '', side: 0 }
   })
 })
 const coat = (u: TouchUp) => u.steps.some((s) => s.act === 'reapply')
@@ -106,8 +115,8 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
       <g v-for="u in wear.touch_ups" :key="'s' + u.id"><line :x1="x(u.at)" :x2="x(u.at)" y1="0" y2="112" class="stem" :class="{ strong: u.id === lit }" /></g>
       <g v-for="s in shines" :key="s.when">
         <path :d="`M${s.px} 88l4 6-4 6-4-6z`" class="shine" />
-        <text v-if="s.px < width - 130" :x="s.px + 8" y="99" class="sh">{{ s.lift ? '' : names(s.zones) }}</text>
-        <title>{{ clock(s.when) }} {{ names(s.zones) }}</title>
+        <text v-if="s.side" :x="s.px + 8 * s.side" y="99" class="sh" :text-anchor="s.side > 0 ? 'start' : 'end'">{{ s.say }}</text>
+        <title>{{ clock(s.when) }} {{ s.words[0] }}</title>
       </g>
       <g v-for="u in wear.touch_ups" :key="u.id" class="up" :class="{ lit: u.id === lit }" @pointerdown="grabUp($event, { id: u.id!, from: $event.clientX, by: 0 })">
         <rect :x="x(u.at) - 22" y="112" width="44" height="26" :class="coat(u) ? 'coat' : 'blot'" />
