@@ -278,19 +278,42 @@ func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
 	}
 }
 
-func TestARemoverThatWouldRunOutAndAShortTonerAreLeftForOthers(t *testing.T) {
-	p := plan.Make(evening(t, func(s *sitting.Sitting) {
-		Drop(s, "biphase")
-		Add(s, remover("rest", "balm", func(p *kit.Product) { p.RemainingG = P(1.8) }), remover("oil", "cleansing_oil"), kit.Product{ID: "drop", Name: "Drop", Kind: "toner", RemainingG: P(0.01)})
-		Drop(s, "balm")
-		s.Method["toner"] = "always"
-	}))
-	var used []string
-	for _, s := range p.Lift.Steps {
-		used = append(used, s.Product)
+func TestARemoverWhosePassesTogetherWouldRunOutIsLeftForAnother(t *testing.T) {
+	first := func(left float64) plan.Plan {
+		return *plan.Make(evening(t, func(s *sitting.Sitting) {
+			Drop(s, "biphase", "balm")
+			Add(s, remover("oil", "cleansing_oil", func(p *kit.Product) { p.RemainingG = P(left) }), remover("spare", "balm", func(p *kit.Product) { p.PackG, p.Price = 10, 20 }))
+		}))
 	}
-	if !slices.Contains(used, "oil") || slices.Contains(used, "drop") || len(Found(p.Findings, "runs-out")) != 0 {
-		t.Errorf("%v: %s", used, Rules(p.Findings))
+	used := func(p plan.Plan) (grams, most float64) {
+		for _, s := range p.Lift.Steps {
+			if s.Product == "oil" {
+				grams, most = grams+float64(s.Grams), max(most, float64(s.Grams))
+			}
+		}
+		return grams, most
+	}
+	all, most := used(first(50))
+	if all <= most {
+		t.Fatalf("one pass of %g g is all", all)
+	}
+	short := first((all + most) / 2) // enough for every pass by itself, not for all of them
+	if got, _ := used(short); got >= all || len(Found(short.Findings, "runs-out")) != 0 {
+		t.Errorf("%g g of %g: %s", got, all, Rules(short.Findings))
+	}
+}
+
+func TestATonerThatWouldRunOutIsLeftOut(t *testing.T) {
+	for _, left := range []float64{50, 0.01} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind == "toner" })
+			Add(s, kit.Product{ID: "last", Name: "Last", Kind: "toner", Base: "water", EyeSafe: true, RemainingG: P(left)})
+			s.Method["toner"] = "always"
+		}))
+		toned := slices.ContainsFunc(p.Lift.Steps, func(s stack.Step) bool { return s.Product == "last" })
+		if toned != (left > 1) || slices.ContainsFunc(Found(p.Findings, "runs-out"), func(f rules.Finding) bool { return f.Phase == "lift" }) {
+			t.Errorf("with %g g left: toned %v, %s", left, toned, Rules(p.Findings))
+		}
 	}
 }
 
