@@ -49,14 +49,14 @@ func Settle(p *rod.Page) {
 	time.Sleep(settle)
 }
 
-// Painted runs a script in the page and returns the time until a check of it holds and the frame that shows it has been
-// laid out and painted: a task queued in that frame's callback runs when its painting is done.
+// Painted runs a script in the page and returns the time until a check of it holds and has been painted: the frame after the
+// one that shows it has begun.
 func Painted(p *rod.Page, act, holds string) time.Duration {
 	ms := p.MustEval(`async () => {
 		const from = performance.now();
 		(` + act + `)();
-		do await new Promise(requestAnimationFrame); while (!(` + holds + `)())
-		await new Promise((done) => { const c = new MessageChannel(); c.port1.onmessage = done; c.port2.postMessage(0) })
+		while (!(` + holds + `)()) await new Promise(requestAnimationFrame)
+		await new Promise(requestAnimationFrame)
 		return performance.now() - from
 	}`).Num()
 	return time.Duration(ms * float64(time.Millisecond))
