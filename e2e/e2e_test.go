@@ -402,6 +402,17 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 		s.press(".steps .p", "Thistle oil")
 		s.see(".panel .now", want.Add(time.Minute).Format("15:04:05"))
 	})
+	s.do("an undo in a hurry takes back the change before it, answered or not", func() {
+		start := s.see(".panel .now", ":").MustText()
+		s.page.MustElement(`[aria-label="Start 15 seconds later"]`).MustClick()
+		s.page.MustWait(`was => document.querySelector('.panel .now').innerText !== was`, start)
+		s.saved()
+		was := s.see(".panel .now", ":").MustText()
+		s.page.MustEval(`() => { document.querySelector('[aria-label="Start 15 seconds earlier"]').click(); [...document.querySelectorAll('.panel button')].find(b => b.innerText === 'Undo').click() }`)
+		time.Sleep(700 * time.Millisecond)
+		s.saved()
+		s.see(".panel .now", was)
+	})
 	s.do("a change is painted soon", func() {
 		var took []time.Duration
 		for range 5 {

@@ -50,15 +50,18 @@ export function useHand<T = Step>(w: Wiring<T>) {
     mine.value = next
     w.keep(next)
   }
-  /** change makes one change, checks it and keeps it. Changes made faster than they are answered wait for one another. */
-  function change(how: (list: T[]) => T[], retime = true) {
-    const done = line.then(async () => {
-      const p = await look(how(copy(now())), retime)
-      if (p) settle(w.stepsOf(p))
-    })
+  /** inTurn lets what was done faster than it is answered wait for what was done before it. */
+  function inTurn(act: () => unknown) {
+    const done = line.then(act)
     line = done.catch(() => undefined)
     return done
   }
+  /** change makes one change, checks it and keeps it. */
+  const change = (how: (list: T[]) => T[], retime = true) =>
+    inTurn(async () => {
+      const p = await look(how(copy(now())), retime)
+      if (p) settle(w.stepsOf(p))
+    })
   /** drag shows what a change in progress comes to. */
   const drag = (how: (list: T[]) => T[], retime: boolean) => look(how(copy(now())), retime)
   /** drop keeps what the drag came to, or lets it go. */
@@ -75,28 +78,28 @@ export function useHand<T = Step>(w: Wiring<T>) {
     look(to, false)
     w.keep(to)
   }
-  function undo() {
+  const undo = () => inTurn(() => {
     const last = past.value.at(-1)
     if (!last) return
     future.value = [...future.value, now()]
     past.value = past.value.slice(0, -1)
     back(last)
-  }
-  function redo() {
+  })
+  const redo = () => inTurn(() => {
     const next = future.value.at(-1)
     if (!next) return
     past.value = [...past.value, now()]
     future.value = future.value.slice(0, -1)
     back(next)
-  }
+  })
   /** again drops what was made by hand. It can be undone. */
-  function again() {
+  const again = () => inTurn(() => {
     past.value = [...past.value.slice(-few), now()]
     future.value = []
     replanned.value = true
     mine.value = undefined
     w.keep(undefined)
-  }
+  })
   /** caught is called when all that was kept has come back planned. */
   function caught() {
     turn++
