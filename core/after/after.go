@@ -48,43 +48,6 @@ type Result struct {
 	Findings  []rules.Finding
 }
 
-// Figures of the night. [W]
-const (
-	exfoliateEvery  = 3    // days
-	scrubsAWeek     = 2    // at most
-	week            = 7    // days
-	retinoidEvery   = 2    // days since the last: two to three nights a week
-	retinoidG       = 0.25 // a pea
-	coldC           = 10.0
-	dryAir          = 0.3
-	richer          = 1.0 // weight, in cold or dry air
-	weightMisfit    = 0.5
-	dislikedCost    = 1.0
-	handsOnS        = 30
-	spotS           = 20
-	exfoliateHandsS = 60
-	exfoliateWaitS  = 300
-	neutraliseS     = 30
-)
-
-var idealByType = map[string]float64{"oily": 1, "combination": 2, "balanced": 2, "dry": 3}
-
-// Figures lists the figures this package holds.
-func Figures() []figure.Figure {
-	const w = "after"
-	list := []figure.Figure{
-		figure.W(w, "exfoliant again after", exfoliateEvery, "days"), figure.W(w, "scrubs a week, at most", scrubsAWeek, ""),
-		figure.W(w, "retinoid again after", retinoidEvery, "days"), figure.W(w, "retinoid for a face", retinoidG, "g"),
-		figure.W(w, "a richer moisturiser in air under", coldC, "°C"), figure.W(w, "a richer moisturiser in air drier than", dryAir, "share"),
-		figure.W(w, "richer by a weight of", richer, ""), figure.W(w, "night moisturiser, each weight from the ideal", weightMisfit, "cost"),
-		figure.W(w, "an exfoliant waits", exfoliateWaitS, "s"),
-	}
-	for _, t := range []string{"oily", "combination", "balanced", "dry"} {
-		list = append(list, figure.W(w, "ideal weight at night, "+t, idealByType[t], ""))
-	}
-	return list
-}
-
 type planner struct {
 	c     *sitting.Case
 	at    time.Time
@@ -133,8 +96,8 @@ func (pl *planner) find(act stack.Act, on face.Set, misfit func(*kit.Product) (f
 		if zones == 0 {
 			continue
 		}
-		cost += dislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) + float64(len(on.List())-len(zones.List()))
-		if cost < least-1e-9 {
+		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) + float64(len(on.List())-len(zones.List()))
+		if cost < least-figure.Same {
 			best, where, least = p, zones, cost
 		}
 	}
@@ -195,7 +158,7 @@ func (pl *planner) write() {
 	}
 	if layered {
 		if p, zones := pl.find("apply", open, whatever, "essence"); p != nil {
-			pl.lay(p, zones, spotS, "Press %s on %s: %%.", "no-moisture")
+			pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", "no-moisture")
 		}
 	}
 	calming := func(p *kit.Product) (float64, bool) {
@@ -205,34 +168,34 @@ func (pl *planner) write() {
 		if p.Has("hyaluronic", "panthenol", "allantoin", "ceramides", "glycerin") {
 			return 0, true
 		}
-		return 0.4, !p.Has("vitamin_c")
+		return figure.PlainSerum, !p.Has("vitamin_c")
 	}
 	rest := open
 	if !layered { // one serum a zone is enough: the targeted one where there is a mark
 		rest &^= pl.targeted(open, retinoid != nil)
 	}
 	if p, zones := pl.find("apply", rest, calming, "serum"); p != nil {
-		pl.lay(p, zones, handsOnS, "Press %s on %s: %%.", "no-moisture")
+		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s: %%.", "no-moisture")
 	}
 	if layered {
 		pl.targeted(open, retinoid != nil)
 		if p, zones := pl.find("apply", face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, "eye_cream"); p != nil {
-			pl.lay(p, zones, handsOnS, "%s with the ring finger along the orbital bone, %s: %%.", "under-eye-heavy")
+			pl.lay(p, zones, figure.NightHandsS, "%s with the ring finger along the orbital bone, %s: %%.", "under-eye-heavy")
 		}
 	}
 	if retinoid != nil {
-		pl.add("apply", retinoid, onRetinoid, spread(c, onRetinoid, retinoidG), retinoidG, handsOnS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), "two-actives")
+		pl.add("apply", retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG, figure.NightHandsS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), "two-actives")
 	}
 	pl.moisturise(open)
 	if p, zones := pl.find("apply", c.Marked(face.Breakout)&open, whatever, "spot_patch"); p != nil {
-		pl.add("apply", p, zones, map[face.Zone]doc.Num{}, 0, spotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
+		pl.add("apply", p, zones, map[face.Zone]doc.Num{}, 0, figure.NightSpotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
 	}
 	if p, zones := pl.find("apply", face.SetOf(face.Lips)&^c.Barred().All(), whatever, "lip_balm"); p != nil {
-		pl.lay(p, zones, spotS, "Press %s on %s: %%.", "dry-patch")
+		pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", "dry-patch")
 	}
 	if layered && !slices.Contains(c.Client.Wears, "lash_extensions") {
 		if p, _ := pl.find("apply", face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, "lash_serum"); p != nil {
-			pl.add("apply", p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, kit.DropG, spotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
+			pl.add("apply", p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, figure.DropG, figure.NightSpotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
 		}
 	}
 }
@@ -253,7 +216,7 @@ func spread(c *sitting.Case, zones face.Set, grams float64) map[face.Zone]doc.Nu
 // retinoid is the client's own, where tonight is one of its nights.
 func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
 	c := pl.c
-	if c.Chronic("retinoid") == 0 || c.Within(retinoidEvery-1, "retinoid") != 0 || !pl.calm() {
+	if c.Chronic("retinoid") == 0 || c.Within(figure.RetinoidEvery-1, "retinoid") != 0 || !pl.calm() {
 		return nil, 0
 	}
 	return pl.find("apply", open&skin, func(p *kit.Product) (float64, bool) { return 0, !p.FirstUse }, "retinoid")
@@ -262,28 +225,28 @@ func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
 // exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
 func (pl *planner) exfoliate(open face.Set) {
 	c := pl.c
-	if c.Within(exfoliateEvery-1, "exfoliated") != 0 || c.Client.Sensitivity >= fit.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), "retinoid") != 0 {
+	if c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 || c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), "retinoid") != 0 {
 		return
 	}
 	gentle := func(p *kit.Product) (float64, bool) {
-		return map[kit.Kind]float64{"enzyme_polish": 0, "acid_toner": 0.5}[p.Kind], !p.FirstUse
+		return exfoliants[p.Kind], !p.FirstUse
 	}
 	p, zones := pl.find("treat", open&skin, gentle, "enzyme_polish", "acid_toner")
 	if p == nil {
 		return
 	}
 	if p.Kind == "acid_toner" {
-		pl.lay(p, zones, handsOnS, "%s on %s: %%. Wait its time.", "too-often")
+		pl.lay(p, zones, figure.NightHandsS, "%s on %s: %%. Wait its time.", "too-often")
 	} else {
 		film := map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			film[z] = doc.Num(p.Kind.Of().Film)
 		}
-		pl.add("treat", p, zones, film, 0, exfoliateHandsS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), "too-often")
-		pl.add("rinse", nil, zones, nil, 0, neutraliseS, "Rinse with lukewarm water.", "too-hot")
+		pl.add("treat", p, zones, film, 0, figure.NightPolishS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), "too-often")
+		pl.add("rinse", nil, zones, nil, 0, figure.NeutraliseS, "Rinse with lukewarm water.", "too-hot")
 	}
 	if p.Tagged(neutralise) {
-		pl.add("neutralise", nil, zones, nil, 0, neutraliseS, "Neutralise with water when its time is up.", "not-neutralised")
+		pl.add("neutralise", nil, zones, nil, 0, figure.NeutraliseS, "Neutralise with water when its time is up.", "not-neutralised")
 	}
 }
 
@@ -302,11 +265,11 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 			continue
 		}
 		p, zones := pl.find("apply", on, func(p *kit.Product) (float64, bool) {
-			acid := p.Acid() && (retinoid || c.Within(exfoliateEvery-1, "exfoliated") != 0 || !pl.calm())
+			acid := p.Acid() && (retinoid || c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 || !pl.calm())
 			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
 		}, "serum")
 		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
-			pl.lay(p, zones, handsOnS, "Press %s on %s only: %%.", "two-actives")
+			pl.lay(p, zones, figure.NightHandsS, "Press %s on %s only: %%.", "two-actives")
 			laid |= zones
 		}
 	}
@@ -316,12 +279,12 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 func (pl *planner) moisturise(open face.Set) {
 	c := pl.c
 	ideal := idealByType[c.Type.Type]
-	if c.Day.Air.Temp() < coldC || c.Day.Air.RH() < dryAir {
-		ideal += richer
+	if c.Day.Air.Temp() < figure.ColdC || c.Day.Air.RH() < figure.DryAir {
+		ideal += figure.Richer
 	}
-	misfit := func(p *kit.Product) (float64, bool) { return weightMisfit * math.Abs(p.Weight-ideal), true }
+	misfit := func(p *kit.Product) (float64, bool) { return figure.WeightMisfit * math.Abs(p.Weight-ideal), true }
 	if p, zones := pl.find("apply", open, misfit, "moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich"); p != nil {
-		pl.lay(p, zones, 2*handsOnS, "Smooth %s on %s: %%.", "no-moisture")
+		pl.lay(p, zones, 2*figure.NightHandsS, "Smooth %s on %s: %%.", "no-moisture")
 	}
 	var parched face.Set
 	for _, z := range (open & skin).List() {
@@ -330,7 +293,7 @@ func (pl *planner) moisturise(open face.Set) {
 		}
 	}
 	if p, zones := pl.find("apply", parched, whatever, "face_oil"); p != nil {
-		pl.lay(p, zones, handsOnS, "Press %s on %s last: %%.", "oil-too-early")
+		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s last: %%.", "oil-too-early")
 	}
 }
 
@@ -377,10 +340,10 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 			find("two-actives", s.ID, zones, "%s and %s in one night.", acid, retinoid)
 		}
 		exfoliates := p.Kind == "scrub" || p.Kind == "enzyme_polish" || p.Kind == "acid_toner"
-		if exfoliates && c.Within(exfoliateEvery-1, "exfoliated")&zones != 0 && p.Kind == "acid_toner" {
+		if exfoliates && c.Within(figure.ExfoliateEvery-1, "exfoliated")&zones != 0 && p.Kind == "acid_toner" {
 			find("too-often", s.ID, zones, "This skin was exfoliated within three days.")
 		}
-		if p.Kind == "scrub" && scrubsIn(c, week) >= scrubsAWeek {
+		if p.Kind == "scrub" && scrubsIn(c, figure.WeekDays) >= figure.ScrubsAWeek {
 			find("too-often", s.ID, zones, "A third scrub within a week.")
 		}
 	}
@@ -421,13 +384,13 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 // tomorrow is the next morning.
 func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
 	list := []string{"Rinse with lukewarm water, then moisturise.", "Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any."}
-	if acid || c.Within(fit.PhotosensitiveDays, "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
+	if acid || c.Within(figure.PhotosensitiveDays, "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
 		list = append(list, "After an acid skin burns more easily for a week: sunscreen every day.")
 	}
 	if retinoid || c.Chronic("retinoid") != 0 {
 		list = append(list, "Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
 	}
-	if acid || c.Within(exfoliateEvery-1, "exfoliated") != 0 {
+	if acid || c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 {
 		list = append(list, "No scrub or acid for three days.")
 	}
 	if sunned || c.Marked(face.Sunburn) != 0 {

@@ -11,6 +11,7 @@ import (
 	_ "time/tzdata" // the zone database travels with the program
 
 	"urncloth/core/doc"
+	"urncloth/core/figure"
 )
 
 // Date is a calendar date, written 2027-06-19.
@@ -18,10 +19,15 @@ type Date struct{ t time.Time }
 
 const dateForm = "2006-01-02"
 
+const hoursADay = 24
+
+// datable reports whether a date is in a year that is read.
+func datable(t time.Time) bool { return t.Year() >= figure.FirstYear && t.Year() <= figure.LastYear }
+
 // UnmarshalText reads 2027-06-19; a date that is not in the calendar is an error.
 func (d *Date) UnmarshalText(text []byte) error {
 	t, err := time.Parse(dateForm, string(text))
-	if err != nil || t.Year() < 1900 || t.Year() > 2200 {
+	if err != nil || !datable(t) {
 		return fmt.Errorf("%q is not a date like 2027-06-19", text)
 	}
 	d.t = t
@@ -46,7 +52,7 @@ func (d Date) AddMonths(n int) Date { return Date{d.t.AddDate(0, n, 0)} }
 func (d Date) Before(e Date) bool { return d.t.Before(e.t) }
 
 // DaysSince returns how many days d is after e.
-func (d Date) DaysSince(e Date) int { return int(d.t.Sub(e.t).Hours() / 24) }
+func (d Date) DaysSince(e Date) int { return int(d.t.Sub(e.t).Hours() / hoursADay) }
 
 // YearsSince returns the age in years, with the part of the running year as a fraction.
 func (d Date) YearsSince(born Date) float64 {
@@ -74,7 +80,7 @@ func (l *Local) UnmarshalText(text []byte) error {
 		if len(form) != len(text) {
 			continue
 		}
-		if t, err := time.Parse(form, string(text)); err == nil && t.Year() >= 1900 && t.Year() <= 2200 {
+		if t, err := time.Parse(form, string(text)); err == nil && datable(t) {
 			l.t = t
 			return nil
 		}
@@ -97,7 +103,7 @@ func (l Local) Add(minutes int) Local { return Local{l.t.Add(time.Duration(minut
 func (l Local) IsZero() bool { return l.t.IsZero() }
 
 // Date is the calendar date of l.
-func (l Local) Date() Date { return Date{l.t.Truncate(24 * time.Hour)} }
+func (l Local) Date() Date { return Date{l.t.Truncate(hoursADay * time.Hour)} }
 
 // Place is where the client will be.
 type Place struct {
@@ -112,17 +118,11 @@ type Air struct {
 	Humidity *float64 `json:"humidity,omitempty" in:"0..1" doc:"relative, 0 to 1"`
 }
 
-// Reference air, also what is assumed where none is given. [W]
-const (
-	RoomTempC    = 21.0
-	RoomHumidity = 0.45
-)
-
 // Temp is the air's temperature in °C.
-func (a Air) Temp() float64 { return or(a.TempC, RoomTempC) }
+func (a Air) Temp() float64 { return or(a.TempC, figure.RoomTempC) }
 
 // RH is the air's relative humidity, 0 to 1.
-func (a Air) RH() float64 { return or(a.Humidity, RoomHumidity) }
+func (a Air) RH() float64 { return or(a.Humidity, figure.RoomHumidity) }
 
 func or(p *float64, otherwise float64) float64 {
 	if p == nil {
@@ -278,7 +278,7 @@ func (d Day) Check(path string) doc.Faults {
 	if !d.ChairAt.IsZero() && !d.Date.IsZero() && d.ChairAt.Date() != d.Date {
 		fs.Add(at("chair_at"), "%s is not on the date %s", d.ChairAt, d.Date)
 	}
-	if !d.LiftAt.IsZero() && !d.ChairAt.IsZero() && d.LiftAt.t.Sub(d.ChairAt.t) > 48*time.Hour {
+	if !d.LiftAt.IsZero() && !d.ChairAt.IsZero() && d.LiftAt.t.Sub(d.ChairAt.t) > figure.LongestDay {
 		fs.Add(at("lift_at"), "%s is more than 48 hours after chair_at", d.LiftAt)
 	}
 	if d.Washed != nil && !d.Washed.At.IsZero() {

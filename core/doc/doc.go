@@ -20,10 +20,14 @@ import (
 	"unicode/utf8"
 )
 
-// Limits on what is read at all. [W]
+// Limits on what is read at all, and on how much of it a fault repeats. None is a figure of the trade.
 const (
-	MaxBytes = 16 << 20
-	MaxDepth = 32
+	MaxBytes   = 16 << 20
+	MaxDepth   = 32
+	mostWhole  = 1e12 // whole numbers beyond it are slips
+	mostQuoted = 40   // bytes of a text
+	namedWords = 14   // a longer list of words is not repeated
+	digits     = 4    // significant ones that are written
 )
 
 // Fault is one thing wrong with a document, at the path of the field.
@@ -379,7 +383,7 @@ func (n *node) intoNumber(v reflect.Value, path string, b bounds, fs *Faults) {
 	case reflect.Float64:
 		v.SetFloat(f)
 	case reflect.Int, reflect.Int64, reflect.Uint8:
-		if f != math.Trunc(f) || math.Abs(f) > 1e12 {
+		if f != math.Trunc(f) || math.Abs(f) > mostWhole {
 			fs.Add(path, "%s is not a whole number", num)
 			return
 		}
@@ -424,8 +428,8 @@ func (n *node) what() string {
 	}
 	switch v := n.value.(type) {
 	case string:
-		if len(v) > 40 {
-			v = v[:40] + "…"
+		if len(v) > mostQuoted {
+			v = v[:mostQuoted] + "…"
 		}
 		return fmt.Sprintf("the text %q", v)
 	case json.Number:
@@ -435,16 +439,20 @@ func (n *node) what() string {
 }
 
 // OneOf returns nil when word is in list, else an error that names the list.
-func OneOf(word string, list []string) error {
+func OneOf[W ~string](word W, list []W) error {
 	for _, w := range list {
 		if w == word {
 			return nil
 		}
 	}
-	if len(list) > 14 {
+	if len(list) > namedWords {
 		return fmt.Errorf("%q is not a known word here", word)
 	}
-	return fmt.Errorf("%q is not one of %s", word, strings.Join(list, ", "))
+	names := make([]string, len(list))
+	for i, w := range list {
+		names[i] = string(w)
+	}
+	return fmt.Errorf("%q is not one of %s", word, strings.Join(names, ", "))
 }
 
 // Num is a number that is written with four significant digits.
@@ -460,7 +468,7 @@ func (n Num) MarshalJSON() ([]byte, error) {
 
 // Round keeps four significant digits of f.
 func Round(f float64) float64 {
-	r, _ := strconv.ParseFloat(strconv.FormatFloat(f, 'g', 4, 64), 64)
+	r, _ := strconv.ParseFloat(strconv.FormatFloat(f, 'g', digits, 64), 64)
 	if r == 0 {
 		return 0 // no minus zero
 	}

@@ -5,6 +5,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
+	"urncloth/core/figure"
 )
 
 // Mark is something seen on a zone.
@@ -135,7 +136,7 @@ func (c Client) Check(path string, on day.Date) doc.Faults {
 	if !c.Born.IsZero() && !on.IsZero() && on.Before(c.Born) {
 		fs.Add(path+".born", "%s is after the day %s", c.Born, on)
 	}
-	if age, known := c.Age(on); known && age > 130 {
+	if age, known := c.Age(on); known && age > figure.OldestYears {
 		fs.Add(path+".born", "%s would make the client %d years old", c.Born, int(age))
 	}
 	return fs
@@ -151,10 +152,12 @@ type State struct {
 func (s State) Has(m Mark) bool { return slices.Contains(s.Marks, m) }
 
 // Dehydrated is oily and thirsty at once, the skin most often treated wrongly.
-func (s State) Dehydrated() bool { return s.Oil >= 2 && s.Water <= 1 }
+func (s State) Dehydrated() bool { return s.Oil >= figure.OilyFrom && s.Water <= figure.DryUpTo }
 
 // WantsMattifying reports whether a mattifying primer has a place there.
-func (s State) WantsMattifying() bool { return s.Oil >= 2 && s.Water >= 2 && !s.Has(Flaky) }
+func (s State) WantsMattifying() bool {
+	return s.Oil >= figure.OilyFrom && s.Water >= figure.MoistFrom && !s.Has(Flaky)
+}
 
 // States fills in every zone: one left out takes oil and water from the forehead (nose, upper lip, chin) or the cheeks
 // (all others); marks do not spread. A mark told of as a condition counts where it still applies on that date.
@@ -204,9 +207,36 @@ func deref(p *int) int {
 	return *p
 }
 
+// TypeName is what a skin is called by its oil.
+type TypeName string
+
+// The skin types.
+const (
+	Oily        TypeName = "oily"
+	Combination TypeName = "combination"
+	Balanced    TypeName = "balanced"
+	Dry         TypeName = "dry"
+)
+
+// Types lists the skin types.
+func Types() []TypeName { return []TypeName{Oily, Combination, Balanced, Dry} }
+
+// UnmarshalText accepts the words of Types.
+func (t *TypeName) UnmarshalText(b []byte) error { *t = TypeName(b); return doc.OneOf(*t, Types()) }
+
+// tzones is how many zones belong to the oily middle of the face.
+var tzones = func() (n float64) {
+	for z := range N {
+		if z.TZone() {
+			n++
+		}
+	}
+	return n
+}()
+
 // Type is what a skin is called, derived from its grades and never typed in.
 type Type struct {
-	Type     string   `json:"type"`
+	Type     TypeName `json:"type"`
 	Overlays []string `json:"overlays"`
 	Because  []string `json:"because"`
 }
@@ -219,7 +249,7 @@ func (c Client) TypeOf(states [N]State) Type {
 	for z := Zone(0); z < Neck; z++ {
 		s := states[z]
 		if z.TZone() {
-			middle += float64(s.Oil) / 4
+			middle += float64(s.Oil) / tzones
 		}
 		water += float64(s.Water) / float64(Neck)
 		oiliest = max(oiliest, float64(s.Oil))
@@ -231,16 +261,17 @@ func (c Client) TypeOf(states [N]State) Type {
 		}
 	}
 	cheeks := states[Cheeks].Oil
+	oily, dry := float64(figure.OilyFrom), float64(figure.DryUpTo)
 	t := Type{Overlays: []string{}, Because: []string{}}
 	switch {
-	case middle >= 2 && cheeks >= 2:
-		t.Type = "oily"
-	case middle >= 1.5 && cheeks <= 1:
-		t.Type = "combination"
-	case oiliest <= 1 && water <= 1:
-		t.Type = "dry"
+	case middle >= oily && cheeks >= figure.OilyFrom:
+		t.Type = Oily
+	case middle >= figure.CombinationFrom && cheeks <= figure.DryUpTo:
+		t.Type = Combination
+	case oiliest <= dry && water <= dry:
+		t.Type = Dry
 	default:
-		t.Type = "balanced"
+		t.Type = Balanced
 	}
 	t.Because = append(t.Because, sprintf("middle of the face oil %.3g, cheeks oil %d, mean water %.3g", middle, cheeks, water))
 	add := func(is bool, name, why string) {
@@ -250,7 +281,7 @@ func (c Client) TypeOf(states [N]State) Type {
 		}
 	}
 	add(len(thirsty) > 0, "dehydrated", "oil 2 or more with water 1 or less on "+Names(thirsty))
-	add(c.Sensitivity >= 2, "sensitive", sprintf("sensitivity %d", c.Sensitivity))
+	add(c.Sensitivity >= figure.SensitiveFrom, "sensitive", sprintf("sensitivity %d", c.Sensitivity))
 	add(c.Mature, "mature", "as noted for the client")
 	add(len(spotty) > 0, "breakout-prone", "breakouts on "+Names(spotty))
 	return t

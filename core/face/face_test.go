@@ -58,7 +58,7 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 		name           string
 		forehead, nose [2]int
 		cheeks         [2]int
-		want           string
+		want           face.TypeName
 		overlay        string
 	}{
 		{"oil everywhere", [2]int{2, 2}, [2]int{2, 2}, [2]int{2, 2}, "oily", ""},

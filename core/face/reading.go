@@ -3,6 +3,7 @@ package face
 import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
+	"urncloth/core/figure"
 )
 
 // A reading turns what an instrument or a sheet shows into the same grades that touch and sight give.
@@ -20,50 +21,42 @@ func BlotGrade(sheet string) (oil int, ok bool) {
 	return 0, false
 }
 
-// Limits of the probe [W]: sebum in µg/cm² on the middle of the face and elsewhere, hydration in capacitance units.
-const (
-	SebumMiddleLow, SebumMiddleHigh = 100.0, 220.0
-	SebumCheeksLow, SebumCheeksHigh = 70.0, 180.0
-	WaterTight, WaterComfortable    = 30.0, 40.0
-	WaterPlump                      = 55.0
-	HotSurfaceC                     = 35.0 // a cheek that reads this is still hot
-)
-
 // SebumGrade is the oil grade of a sebum reading in µg/cm²: 1 below the low limit (0 below a third of it [W]), 2 up to the
 // high one, 3 above.
 func SebumGrade(z Zone, sebum float64) int {
-	low, high := SebumCheeksLow, SebumCheeksHigh
+	low, high := figure.SebumCheeksLow, figure.SebumCheeksHigh
 	if z.TZone() {
-		low, high = SebumMiddleLow, SebumMiddleHigh
+		low, high = figure.SebumMiddleLow, figure.SebumMiddleHigh
 	}
 	switch {
-	case sebum < low/3:
+	case sebum < low/figure.SebumNone:
 		return 0
 	case sebum < low:
 		return 1
 	case sebum <= high:
 		return 2
 	}
-	return 3
+	return figure.GradeMost
 }
 
 // WaterGrade is the water grade of a hydration reading in capacitance units.
 func WaterGrade(hydration float64) int {
 	switch {
-	case hydration < WaterTight:
+	case hydration < figure.WaterTight:
 		return 0
-	case hydration < WaterComfortable:
+	case hydration < figure.WaterComfortable:
 		return 1
-	case hydration <= WaterPlump:
+	case hydration <= figure.WaterPlump:
 		return 2
 	}
-	return 3
+	return figure.GradeMost
 }
 
 // BareWait reads half an hour without product: tightness (0 none to 3 painful) is dryness, shine (0 none to 3 all over) is
 // oil. Both are held to the range of the grades.
 func BareWait(tightness, shine int) (oil, water int) {
-	return min(max(shine, 0), 3), 3 - min(max(tightness, 0), 3)
+	most := figure.GradeMost
+	return min(max(shine, 0), most), most - min(max(tightness, 0), most)
 }
 
 // By is how a zone was read.

@@ -7,6 +7,7 @@ import (
 	"math/bits"
 
 	"urncloth/core/day"
+	"urncloth/core/figure"
 )
 
 // Zone is one of the areas of skin that are planned separately.
@@ -40,30 +41,6 @@ const (
 	Brow
 	Lip
 )
-
-// zones: area in cm² for an adult with 1.73 m² of skin, both sides together.
-// [W], consistent with Lund & Browder 1944: front of head 3.5 %, neck 2 %.
-var zones = [N]struct {
-	id    string
-	name  string
-	cm2   float64
-	class Class
-	tzone bool
-}{
-	Forehead:  {"forehead", "forehead", 90, Skin, true},
-	Nose:      {"nose", "nose", 30, Skin, true},
-	UpperLip:  {"upper_lip", "upper lip", 12, Skin, true},
-	Chin:      {"chin", "chin", 33, Skin, true},
-	Cheeks:    {"cheeks", "cheeks", 190, Skin, false},
-	Jaw:       {"jaw", "jaw", 120, Skin, false},
-	UnderEyes: {"under_eyes", "under eyes", 18, Eye, false},
-	Eyelids:   {"eyelids", "eyelids", 15, Eye, false},
-	Brows:     {"brows", "brows", 10, Brow, false},
-	Lips:      {"lips", "lips", 12, Lip, false},
-	Neck:      {"neck", "neck", 220, Skin, false},
-	Ears:      {"ears", "ears", 60, Skin, false},
-	Chest:     {"chest", "chest", 300, Skin, false},
-}
 
 func (z Zone) String() string { return zones[z].id }
 
@@ -136,18 +113,10 @@ func (s Set) List() []Zone {
 	return list
 }
 
-// Figures of the body. Skin area by Mosteller 1987 [P]; the bounds and the growth of the head [W], after Lund & Browder.
-const (
-	ReferenceBSA = 1.73 // m²
-	bsaLow       = 0.85 // ratio, adults
-	bsaHigh      = 1.2
-	adultAge     = 18.0
-)
-
-var headGrowth = []struct{ age, factor float64 }{{0, 2.7}, {1, 2.4}, {5, 1.86}, {10, 1.57}, {15, 1.29}, {18, 1}}
-
 // BSA is the body's skin area in m², sqrt(cm·kg/3600). Source: Mosteller 1987.
-func BSA(heightCM, weightKG float64) float64 { return math.Sqrt(heightCM * weightKG / 3600) }
+func BSA(heightCM, weightKG float64) float64 {
+	return math.Sqrt(heightCM * weightKG / figure.Mosteller)
+}
 
 // HeadFactor is by how much the head of a child of that age in years is larger for its body than an adult's.
 func HeadFactor(age float64) float64 {
@@ -166,15 +135,15 @@ func (c Client) Areas(on day.Date) [N]float64 {
 	ratio, head := 1.0, 1.0
 	age, known := c.Age(on)
 	if !known {
-		age = adultAge
+		age = figure.AdultYears
 	}
 	if c.HeightCM > 0 && c.WeightKG > 0 {
-		ratio = BSA(c.HeightCM, c.WeightKG) / ReferenceBSA
-		if age >= adultAge {
-			ratio = min(max(ratio, bsaLow), bsaHigh)
+		ratio = BSA(c.HeightCM, c.WeightKG) / figure.ReferenceBSA
+		if age >= figure.AdultYears {
+			ratio = min(max(ratio, figure.BSALow), figure.BSAHigh)
 		}
 	}
-	if age < adultAge {
+	if age < figure.AdultYears {
 		head = HeadFactor(age)
 	}
 	var areas [N]float64

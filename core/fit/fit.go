@@ -8,10 +8,10 @@ import (
 	"strings"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
-	"urncloth/core/sun"
 )
 
 // Use is a product or an act on a zone. Product is nil for an act without one.
@@ -33,29 +33,6 @@ type Objection struct {
 	Final    bool
 	Bars     bool
 }
-
-// Windows in days. [W] where no source is named.
-const (
-	IsotretinoinDays       = 183
-	RetinoidDays           = 3
-	RetinoidSensitiveDays  = 7
-	ProcedureFirstDays     = 1 // dates, not hours, are known: the day itself and the next
-	InjectablePressDays    = 1
-	InjectableMassageDays  = 14
-	PhotosensitiveDays     = 7    // [P FDA AHA guidance]
-	StrongAcidPercent      = 2.0  // [W] from here an acid counts as strong
-	SensitiveFrom          = 2    // grade
-	HeavyFrom              = 4.0  // weight
-	InfantYears            = 0.5  // no sunscreen
-	ToddlerYears           = 3.0  // no glitter, no adhesive
-	GuardianYears          = 16.0 // guardian present and consenting
-	DryOil, DryWater       = 1, 1
-	OilyFrom               = 2
-	CastOnIV, CastOnDarker = 2, 1
-)
-
-// Procedures and for how many days only what the treating clinic allowed may be done. [W]
-var Procedures = map[face.Kind]int{"peel_light": 7, "peel_medium": 14, "peel_deep": 30, "laser": 14, "needling": 14}
 
 // Met is one objection and the zones on which it is met.
 type Met struct {
@@ -161,7 +138,7 @@ func (u *Use) strongAcid() bool {
 		return false
 	}
 	for _, a := range kit.Acids {
-		if p.Actives[a] >= StrongAcidPercent {
+		if p.Actives[a] >= figure.StrongAcid {
 			return true
 		}
 	}
@@ -183,10 +160,10 @@ func (u *Use) on(zones face.Set) bool { return zones.Has(u.Zone) }
 
 // RetinoidWindow is for how many days after a retinoid nothing may scour.
 func RetinoidWindow(c *sitting.Case) int {
-	if c.Client.Sensitivity >= SensitiveFrom {
-		return RetinoidSensitiveDays
+	if c.Client.Sensitivity >= figure.SensitiveFrom {
+		return figure.RetinoidSensitiveDays
 	}
-	return RetinoidDays
+	return figure.RetinoidDays
 }
 
 // Healing returns the zones on which a procedure is still healing, and those in the first day after it.
@@ -194,7 +171,7 @@ func Healing(c *sitting.Case) (healing, fresh face.Set) {
 	for _, k := range c.Conditions {
 		if days, is := Procedures[k.Kind]; is && k.Days <= days {
 			healing |= k.Zone
-			if k.Days <= ProcedureFirstDays {
+			if k.Days <= figure.ProcedureFirstDays {
 				fresh |= k.Zone
 			}
 		}
@@ -240,7 +217,7 @@ var checks = []check{
 		return when(w != "", "The client would rather avoid %s; %s has it.", w, p.Name)
 	}},
 	{"patch-test", func(u *Use) *Objection {
-		return when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= SensitiveFrom,
+		return when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
 			"%s is new to this sensitive skin: patch test 24 to 48 hours ahead.", name(u))
 	}},
 	{"contagious", func(u *Use) *Objection {
@@ -266,12 +243,12 @@ var checks = []check{
 		}
 		s := u.state()
 		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid"))
-		return when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= SensitiveFrom || retinoid,
+		return when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
 			"%s would scrub skin that is sore or thin.", name(u))
 	}},
 	{"too-often", func(u *Use) *Objection {
 		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != "lip_scrub" &&
-			u.on(u.Case.Within(RetinoidDays-1, "exfoliated")), "This skin was exfoliated within three days.")
+			u.on(u.Case.Within(figure.ExfoliateEvery-1, "exfoliated")), "This skin was exfoliated within three days.")
 	}},
 	{"shaven-skin", func(u *Use) *Objection {
 		p := u.Product
@@ -279,7 +256,7 @@ var checks = []check{
 			"%s holds acid, alcohol or scent, and the skin there is shaven.", name(u))
 	}},
 	{"isotretinoin", func(u *Use) *Objection {
-		return when(u.told() && u.on(u.Case.Within(IsotretinoinDays, "isotretinoin")) && u.scours(), "")
+		return when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, "isotretinoin")) && u.scours(), "")
 	}},
 	{"recent-retinoid", func(u *Use) *Objection {
 		return when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid")) && u.scours(), "")
@@ -296,11 +273,11 @@ var checks = []check{
 		return when(u.on(healing) && harsh, "Skin is still healing from a treatment.").as(rules.Stop)
 	}},
 	{"injectables", func(u *Use) *Objection {
-		if u.How == "press" && u.on(u.Case.Within(InjectablePressDays, "injectables")) {
+		if u.How == "press" && u.on(u.Case.Within(figure.InjectablePressDays, "injectables")) {
 			return when(true, "Injectables are a day old or less: nothing pressed there.")
 		}
 		rubs := u.Act == "massage" || u.How == "massage" || u.Kind == "massage" || u.Kind == "suction"
-		return when(rubs && u.on(u.Case.Within(InjectableMassageDays, "injectables")), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
+		return when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, "injectables")), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
 	}},
 	{"rosacea", func(u *Use) *Objection {
 		if !u.told() || !u.on(u.Case.Chronic("rosacea")) {
@@ -331,7 +308,7 @@ var checks = []check{
 	}},
 	{"infant", func(u *Use) *Objection {
 		age, known := u.Case.Client.Age(u.Case.Day.Date)
-		return when(known && age < InfantYears && u.sunscreen(), "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+		return when(known && age < figure.InfantYears && u.sunscreen(), "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
 	}},
 	{"asthma-aerosol", func(u *Use) *Objection {
 		if u.Product == nil || u.Case.Chronic("asthma") == 0 {
@@ -355,12 +332,12 @@ var checks = []check{
 	}},
 	{"too-rich", func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && p.Weight >= HeavyFrom && u.state().Oil >= OilyFrom && !p.Kind.SpotBalm() && p.Kind != "eye_cream",
+		return when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != "eye_cream",
 			"%s is too rich for oily skin.", name(u))
 	}},
 	{"under-eye-heavy", func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= HeavyFrom && p.Kind != "eye_cream" || !p.EyeSafe),
+		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != "eye_cream" || !p.EyeSafe),
 			"%s is heavy, or not made, for the skin under the eyes.", name(u))
 	}},
 	{"on-lash-line", func(u *Use) *Objection {
@@ -377,10 +354,10 @@ var checks = []check{
 	}},
 	{"mattifies-dry", func(u *Use) *Objection {
 		s := u.state()
-		return when(u.Product != nil && u.Product.Kind == "primer_mattifying" && (s.Oil <= DryOil || s.Water <= DryWater || s.Has(face.Flaky)), "")
+		return when(u.Product != nil && u.Product.Kind == "primer_mattifying" && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
 	}},
 	{"spf-low", func(u *Use) *Objection {
-		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= sun.LeastSPF && u.Product.BroadSpectrum {
+		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
 			return nil
 		}
 		narrow := ""
@@ -391,12 +368,12 @@ var checks = []check{
 	}},
 	{"flashback", func(u *Use) *Objection {
 		p := u.Product
-		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= 2 || p.Filters == "mineral" && !p.Tinted),
+		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == "mineral" && !p.Tinted),
 			"%s may flash back white in photographs.", name(u))
 	}},
 	{"white-cast", func(u *Use) *Objection {
 		p, dark := u.Product, u.Case.Client.Phototype
-		return when(p != nil && (dark == 4 && p.WhiteCast >= CastOnIV || dark >= 5 && p.WhiteCast >= CastOnDarker),
+		return when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
 			"%s leaves a white cast on this skin.", name(u))
 	}},
 }

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	. "urncloth/core/testutil"
 )
@@ -137,7 +138,7 @@ func TestStandingRulingOutAndCalibration(t *testing.T) {
 	if g, scatter := kit.Calibrate([]float64{0.3, 0.31, 0.29, 0.3}); g != 0.3 || scatter > 0.03 {
 		t.Errorf("%g g, scatter %g", g, scatter)
 	}
-	if _, scatter := kit.Calibrate([]float64{0.1, 0.5, 0.2}); scatter <= kit.MostScatter {
+	if _, scatter := kit.Calibrate([]float64{0.1, 0.5, 0.2}); scatter <= figure.MostScatter {
 		t.Error("strokes all over the place pass as a calibration")
 	}
 }

@@ -9,6 +9,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
+	"urncloth/core/figure"
 )
 
 // Filters is the family of a sunscreen's filters.
@@ -92,10 +93,10 @@ func (k Kit) Check(path string) doc.Faults {
 			fs.Add(at+".id", "%q is already the id of %s[%d]", p.ID, path, j)
 		}
 		seen[p.ID] = i
-		if w := p.WaterResistantMin; w != 0 && w != 40 && w != 80 {
+		if w := p.WaterResistantMin; w != 0 && w != figure.Label40 && w != figure.Label80 {
 			fs.Add(at+".water_resistant_min", "%d is not 0, 40 or 80", w)
 		}
-		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() && p.ExpiresOn.AddMonths(240).Before(p.OpenedOn) {
+		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() && p.ExpiresOn.AddMonths(figure.PackMonths).Before(p.OpenedOn) {
 			fs.Add(at+".expires_on", "%s is far before opened_on", p.ExpiresOn)
 		}
 	}
@@ -279,7 +280,7 @@ func (p *Product) Empty() bool {
 
 // Short reports whether grams is more than what is left.
 func (p *Product) Short(grams float64) bool {
-	return p.Count == nil && p.RemainingG != nil && grams > *p.RemainingG+1e-9
+	return p.Count == nil && p.RemainingG != nil && grams > *p.RemainingG+figure.Same
 }
 
 // PriceOf is what that many grams cost, 0 where the pack is not known.
@@ -290,28 +291,6 @@ func (p *Product) PriceOf(grams float64) float64 {
 	return p.Price * grams / p.PackG
 }
 
-// Measures in the hand, in grams. [W], fingertip unit [P Long & Finlay 1991].
-var measures = []struct {
-	one, many string
-	grams     float64
-}{
-	{"a rice grain", "rice grains", 0.05},
-	{"a pea", "peas", 0.25},
-	{"a bean", "beans", 0.5},
-	{"a 20 mm coin", "20 mm coins", 0.6},
-	{"a hazelnut", "hazelnuts", 1},
-	{"a grape", "grapes", 2},
-}
-
-// Other measures.
-const (
-	DropG          = 0.03 // [W]
-	FingertipUnitG = 0.5  // [P Long & Finlay 1991]
-	FingerStripG   = 1.0  // [W]
-	TeaspoonML     = 5.0
-	PadHoldsG      = 2.0 // a cotton pad [W]
-)
-
 var counts = []string{"", "", "two ", "three ", "four "}
 
 // Hand says grams as a measure in the hand: the nearest of one to four of a thing.
@@ -319,15 +298,15 @@ func Hand(grams float64) string {
 	if grams <= 0 {
 		return ""
 	}
-	if grams < measures[0].grams*0.6 {
+	if grams < measures[0].grams*figure.LeastMeasure {
 		return "less than a rice grain"
 	}
 	best, words := math.Inf(1), ""
 	for _, m := range measures {
-		for n := 1; n <= 4; n++ {
+		for n := 1; n <= figure.MostCounted; n++ {
 			whole := m.grams * float64(n)
-			off := math.Abs(grams-whole)/whole + 0.03*float64(n-1)
-			if off < best-1e-12 {
+			off := math.Abs(grams-whole)/whole + figure.CountedOff*float64(n-1)
+			if off < best-figure.SameExactly {
 				best = off
 				words = m.one
 				if n > 1 {
@@ -336,7 +315,7 @@ func Hand(grams float64) string {
 			}
 		}
 	}
-	if last := measures[len(measures)-1]; grams > last.grams*4.5 {
+	if last := measures[len(measures)-1]; grams > last.grams*figure.GrapesFrom {
 		return fmt.Sprintf("%.0f %s", grams/last.grams, last.many)
 	}
 	return words
@@ -355,18 +334,21 @@ func (p *Product) Units(grams float64) (n float64, unit string) {
 		}
 		return grams / p.GramsPerUnit, unit
 	case p.Container == "dropper":
-		return grams / DropG, "drop"
+		return grams / figure.DropG, "drop"
 	}
 	return 0, ""
 }
 
+// mgPerG is milligrams in a gram.
+const mgPerG = 1000
+
 // Grams is what a film in mg/cm² over an area in cm² weighs.
-func Grams(film, area float64) float64 { return film * area / 1000 }
+func Grams(film, area float64) float64 { return film * area / mgPerG }
 
 // Film is the film in mg/cm² that grams give over an area in cm².
 func Film(grams, area float64) float64 {
 	if area <= 0 {
 		return 0
 	}
-	return grams * 1000 / area
+	return grams * mgPerG / area
 }

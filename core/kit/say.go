@@ -4,13 +4,15 @@ import (
 	"math"
 	"strconv"
 	"strings"
+
+	"urncloth/core/figure"
 )
 
 // Say says a dose all three ways: grams, the product's own unit, and the hand measure.
 func Say(grams, units float64, unit string) string {
 	parts := []string{Weight(grams) + " g"}
 	if units > 0 {
-		n := max(0.25, math.Round(units*4)/4)
+		n := max(1/figure.UnitParts, math.Round(units*figure.UnitParts)/figure.UnitParts)
 		parts = append(parts, Quarters(n)+" "+plural(unit, n))
 	}
 	if hand := Hand(grams); hand != "" {
@@ -22,7 +24,7 @@ func Say(grams, units float64, unit string) string {
 // Weight writes grams as a person at a scale would: hundredths, and thousandths below a tenth.
 func Weight(grams float64) string {
 	places := 2
-	if grams < 0.1 {
+	if grams < figure.FineUnderG {
 		places = 3
 	}
 	s := strconv.FormatFloat(grams, 'f', places, 64)
@@ -31,9 +33,9 @@ func Weight(grams float64) string {
 
 // Quarters writes a number to the nearest quarter, as an artist counts pumps: 1½, ¼, 3.
 func Quarters(n float64) string {
-	n = math.Round(n*4) / 4
+	n = math.Round(n*figure.UnitParts) / figure.UnitParts
 	whole := math.Floor(n)
-	part := map[float64]string{0: "", 0.25: "¼", 0.5: "½", 0.75: "¾"}[n-whole]
+	part := []string{"", "¼", "½", "¾"}[int((n-whole)*figure.UnitParts)]
 	if whole == 0 && part != "" {
 		return part
 	}

@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 )
 
 // State is how a product stands with its dates.
@@ -20,8 +21,6 @@ const (
 	Gone   State = "empty"
 )
 
-const soonMonths = 1 // warn a month ahead [W]
-
 // Standing is how a product stands on a date.
 func (p *Product) Standing(on day.Date) State {
 	last, known := p.UseBy()
@@ -30,7 +29,7 @@ func (p *Product) Standing(on day.Date) State {
 		return Gone
 	case known && last.Before(on):
 		return Out
-	case known && last.Before(on.AddMonths(soonMonths)):
+	case known && last.Before(on.AddMonths(figure.SoonMonths)):
 		return Soon
 	}
 	return InDate
@@ -97,6 +96,3 @@ func Calibrate(strokes []float64) (gramsPerUnit, scatter float64) {
 	}
 	return gramsPerUnit, math.Sqrt(scatter) / gramsPerUnit
 }
-
-// MostScatter is up to where a calibration is taken. [W]
-const MostScatter = 0.1

@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -60,15 +61,12 @@ type chooser struct {
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 }
 
-// limits on how many removers a kit may offer to the search; those beyond come too late in the kit to win a tie.
-const mostRemovers = 64
-
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
 	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same"), beard: fullBeard(c)}
 	mitt := false
 	for i := range c.Kit {
 		p := &c.Kit[i]
-		if p.Kind == "mitt" && !p.Empty() && !mitt && len(ch.removers) < mostRemovers {
+		if p.Kind == "mitt" && !p.Empty() && !mitt && len(ch.removers) < figure.MostRemovers {
 			mitt = true
 			w := *p
 			w.Kind = "water_mitt"
@@ -77,7 +75,7 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 		if one != nil && p.ID != one.ID && rank(p.Kind) == rank(one.Kind) && takes[p.Kind] != nil {
 			continue
 		}
-		if takes[p.Kind] != nil && p.Kind != "water_mitt" && !p.Empty() && len(ch.removers) < mostRemovers {
+		if takes[p.Kind] != nil && p.Kind != "water_mitt" && !p.Empty() && len(ch.removers) < figure.MostRemovers {
 			ch.removers = append(ch.removers, p)
 		}
 		if p.Kind == "cotton_pad" && p.Count != nil {
@@ -94,16 +92,13 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 	return ch
 }
 
-// plenty is the grams from which a remover cannot run out in one removal. [W]
-const plenty = 15.0
-
 // thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more cautions, no
 // dearer, and with plenty left. Of two that are alike the first in the kit stays.
 func (ch *chooser) thin() {
 	gone := map[int]bool{}
 	for j, b := range ch.removers {
 		for i, a := range ch.removers {
-			if i == j || gone[i] || a.Kind != b.Kind || a.Short(plenty) {
+			if i == j || gone[i] || a.Kind != b.Kind || a.Short(figure.PlentyG) {
 				continue
 			}
 			dear, cheap := b.PriceOf(1), a.PriceOf(1)
@@ -179,9 +174,9 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 		}
 		switch z {
 		case face.Eyelids:
-			g.grams = eyeGrams
+			g.grams = figure.EyeGrams
 		case face.Brows, face.Lips:
-			g.grams = spotGrams
+			g.grams = figure.SpotGrams
 		default:
 			g.weight = c.Area[z] / skin
 		}
@@ -197,12 +192,6 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 	}
 }
 
-// Grams of a remover for one pass over both eyes, and over brows or lips. [W]; the eyes after the handbook's biphase.
-const (
-	eyeGrams  = 1.0
-	spotGrams = 0.5
-)
-
 func (g *group) alike(c *sitting.Case, o *group) bool {
 	scar := func(z face.Zone) bool { return c.Skin[z].Has(face.Scar) }
 	return slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
@@ -212,9 +201,9 @@ func (g *group) alike(c *sitting.Case, o *group) bool {
 // level is the step of the load that contact times go by; nothing finer matters to the choice.
 func level(load float64) int {
 	switch {
-	case load <= lightLoad+1e-9:
+	case load <= figure.LightLoad+figure.Same:
 		return 0
-	case load <= mediumLoad+1e-9:
+	case load <= figure.MediumLoad+figure.Same:
 		return 1
 	}
 	return 2
@@ -234,7 +223,7 @@ func (ch *chooser) allow(g *group) {
 			continue
 		}
 		if !ch.bySideOfMethod(p, g.like) {
-			cost += againstMethod
+			cost += figure.AgainstMethod
 		}
 		g.allowed = append(g.allowed, i)
 		g.cautions = append(g.cautions, cost)
@@ -274,23 +263,17 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 			return 0, false
 		}
 		if o.Severity == rules.Caution {
-			caution += cautionCost
+			caution += figure.CautionCost
 		}
 	}
 	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == "single" }); single && z == face.Eyelids && p.Oily() {
-		caution += cautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
+		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
 	}
 	if p.Kind == "plant_oil" != c.Method.Is("first_cleanse_on", "warm_damp") && films(p.Kind) && rubbed(p.Kind) {
-		caution += wrongSkin
+		caution += figure.WrongSkin
 	}
 	return caution, true
 }
-
-// Costs of a balm on a wet face or a plain oil on a dry one, and of a pass that the house method for eyes would not make. [W]
-const (
-	wrongSkin     = 0.3
-	againstMethod = 20.0
-)
 
 func effects(b look.Binder) bool {
 	return b == "fx_resin" || b == "fx_acrylic" || b == "fx_silicone" || b == "alcohol_film"
@@ -321,10 +304,24 @@ func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []f
 	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), "lens-in", rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
 	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), "on-lash-line", rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
 	healing, _ := fit.Healing(c)
-	fresh := c.Within(fit.InjectableMassageDays, "injectables")
+	fresh := c.Within(figure.InjectableMassageDays, "injectables")
 	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), "injectables", rules.Stop, "Injectables are less than two weeks old: nothing massaged there.")
 	add(rubbed(p.Kind) && !held(z) && healing.Has(z), "recent-procedure", rules.Stop, "Skin is still healing from a treatment: nothing massaged there.")
 	return list
+}
+
+// holds is how long a remover may be held, in times of t0: from once to as long as helps.
+var holds = func() (list []float64) {
+	for m := 1.0; m <= figure.MostRight; m += figure.HoldStep {
+		list = append(list, m)
+	}
+	return list
+}()
+
+// grip rounds seconds up to what can be counted in the hand.
+func grip(seconds float64) float64 {
+	step := float64(figure.GripS)
+	return math.Ceil(seconds/step-figure.Same) * step
 }
 
 // options lists the ways a remover may make one pass on a group.
@@ -333,8 +330,8 @@ func (ch *chooser) options(g *group, i int) []pass {
 	if held(g.like) || rank(p.Kind) == 0 {
 		longest := g.on.longest()
 		var list []pass
-		for _, m := range []float64{1, 1.5, 2, 2.5, 3} {
-			list = append(list, pass{i, math.Ceil(longest*m/gripS-1e-9) * gripS, 1})
+		for _, m := range holds {
+			list = append(list, pass{i, grip(longest * m), 1})
 		}
 		return list
 	}
@@ -342,20 +339,11 @@ func (ch *chooser) options(g *group, i int) []pass {
 		s := g.on.massage(p.Kind)
 		return []pass{{i, s, 1}, {i, 2 * s, 2}}
 	}
-	return []pass{{i, gripS, 1}}
+	return []pass{{i, float64(figure.GripS), 1}}
 }
 
-// strokes is how many clean faces one wiping of a zone takes. [W]
-func strokes(z face.Zone) int {
-	switch z {
-	case face.Cheeks, face.Jaw, face.UnderEyes, face.Eyelids, face.Brows, face.Neck, face.Ears, face.Chest:
-		return 2
-	}
-	return 1
-}
-
-// facesPerPad is what a pad gives when folded over twice, and what half a pad gives an eye. [W]
-const facesPerPad = 4
+// strokes is how many clean faces one wiping of a zone takes.
+func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
 
 // padsFor is how many pads one pass takes there: half a pad for each eye, one for lips or brows, as many as there are
 // strokes elsewhere, but only where the house works with pads.
@@ -373,26 +361,26 @@ func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 	for _, z := range g.zones.List() {
 		n += strokes(z)
 	}
-	return (n + facesPerPad - 1) / facesPerPad
+	return (n + figure.FacesPerPad - 1) / figure.FacesPerPad
 }
 
 // finish is what takes a remover off again: seconds, and the share of its film that is left.
-func (ch *chooser) finish(g *group, p *kit.Product) (seconds, film float64) {
+func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) {
 	switch {
 	case held(g.like) && films(p.Kind):
-		return dampS, filmPad
+		return figure.DampS, figure.FilmPad
 	case held(g.like) && rubbed(p.Kind):
-		return rinseS, 0
+		return figure.RinseOffS, 0
 	case held(g.like):
-		return glideS, 0
+		return figure.GlideS, 0
 	case films(p.Kind) && ch.byCloth(p.Kind):
-		return clothS, filmCloth
+		return figure.ClothS, figure.FilmCloth
 	case films(p.Kind):
-		return emulsifyS + rinseS, filmEmulsify
+		return figure.EmulsifyS + figure.RinseOffS, figure.FilmEmulsify
 	case rubbed(p.Kind):
-		return rinseS, 0
+		return figure.RinseOffS, 0
 	}
-	return wipeS, 0
+	return figure.WipeS, 0
 }
 
 // byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method, dry skin
@@ -417,21 +405,18 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 	seconds, _ := ch.finish(g, p)
 	d := delicacy(g.like, ch.c.Skin[g.like].Has(face.Scar))
 	if ch.c.Method.Is("wipes", "travel_only") && p.Kind == "wipe" {
-		d *= travelTimes
+		d *= figure.TravelTimes
 	}
 	grams := ch.passGrams(g, p)
-	cost := passDelicacy*d*float64(k.counts) + minuteCost*(k.contact+seconds)/60*g.weight + padCost*float64(ch.padsFor(g, p)) + priceCost*p.PriceOf(grams)
+	cost := figure.PassDelicacy*d*float64(k.counts) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight + figure.PadCost*float64(ch.padsFor(g, p)) + figure.PriceCost*p.PriceOf(grams)
 	if p.Short(grams) || ch.scarceOnes[p.ID] {
-		cost += cautionCost
+		cost += figure.CautionCost
 	}
 	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !held(g.like) && !ch.one {
-		cost += kindnessCost * misfit
+		cost += figure.KindnessCost * misfit
 	}
 	return cost + g.cautions[slices.Index(g.allowed, k.remover)]
 }
-
-// travelTimes is what a wipe's pass counts for on the road, where there is no basin. [W]
-const travelTimes = 0.3
 
 func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
 	if p.Kind == "water_mitt" || p.Kind == "wipe" {
@@ -442,7 +427,7 @@ func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
 	}
 	grams := p.Kind.PassGrams(true) * g.weight
 	if g.zones&sitting.Beard != 0 && ch.beard {
-		grams *= beardRemover
+		grams *= figure.BeardRemover
 	}
 	return grams
 }
@@ -464,8 +449,8 @@ func (ch *chooser) after(g *group, left []float64, k pass) []float64 {
 func (g *group) worst(left []float64) float64 {
 	var most float64
 	for i, l := range left {
-		if i == g.strip && l <= lashHalf {
-			l *= 1 - lashTakes
+		if i == g.strip && l <= figure.LashHalf {
+			l *= 1 - figure.LashTakes
 		}
 		most = max(most, l)
 	}
@@ -508,26 +493,18 @@ type ends struct {
 	pads int
 }
 
-// How much dearer a sequence may be than the cheapest and still win by sharing its products with other zones; and how many
-// pads are so many that no choice hangs on them. [W]
-const (
-	mergeSlack = 3 * productCost
-	padsEnough = 24
-	mostNodes  = 200_000 // a guard; kits tried stay under a tenth of it
-)
-
-func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < padsEnough }
+func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < figure.PadsEnough }
 
 // sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none does
 // it returns the one that leaves least, and reached is false.
 func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
-	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, padsEnough+1), pass1: math.Inf(1)}
+	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, figure.PadsEnough+1), pass1: math.Inf(1)}
 	s.check = 1
 	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == "micellar" }); micellar && !held(g.like) && ch.c.Method.Is("check_with_micellar", "yes") {
 		s.check -= washes["micellar"]
 	}
 	if len(g.allowed) == 0 {
-		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+toleranceLR
+		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+figure.Same
 	}
 	s.least1 = ch.least(g, slices.Repeat([]float64{1}, len(g.binders)), 1)
 	for _, r := range g.allowed {
@@ -547,13 +524,13 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 		s.pads1 = append(s.pads1, ch.padsFor(g, ch.removers[r]))
 		s.opts, s.shares, s.prices = append(s.opts, opts), append(s.shares, rows), append(s.prices, prices)
 	}
-	for deep := 1; deep <= mostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
+	for deep := 1; deep <= figure.MostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
 		s.walk(sequence{}, g.start, 0, 0, 0, deep, 0)
 	}
 	if len(s.best) == 0 {
 		return []sequence{s.honest()}, false
 	}
-	s.walk(sequence{}, g.start, 0, 0, 0, mostOfAll, 0)
+	s.walk(sequence{}, g.start, 0, 0, 0, figure.MostOfAll, 0)
 	for _, q := range s.best {
 		if q.cost <= s.bound(q.pads) {
 			list = append(list, q)
@@ -568,24 +545,24 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 // bound is the most that a sequence with so many pads may cost and still win.
 func (s *search) bound(pads int) float64 {
 	if !s.scarce() {
-		return s.cheap[0] + mergeSlack
+		return s.cheap[0] + figure.MergeSlack*figure.ProductCost
 	}
-	return slices.Min(s.cheap[:min(pads, padsEnough)+1]) + mergeSlack
+	return slices.Min(s.cheap[:min(pads, figure.PadsEnough)+1]) + figure.MergeSlack*figure.ProductCost
 }
 
 // walk tries every next pass that may come at or after the last remover and option in order.
 func (s *search) walk(q sequence, left []float64, from, option, done, deep int, film float64) {
 	g := s.g
-	if s.nodes++; s.nodes > mostNodes {
+	if s.nodes++; s.nodes > figure.MostNodes {
 		return
 	}
-	if g.worst(left) <= Target(g.like)+toleranceLR {
+	if g.worst(left) <= Target(g.like)+figure.Same {
 		end := film
-		if done < mostOfAll { // there is room for the last pad
+		if done < figure.MostOfAll { // there is room for the last pad
 			end *= s.check
 		}
 		s.arrive(q, left, end)
-		if end <= welcome(s.c, g.like)+toleranceLR && (!s.wanted || held(g.like) || s.washed(q)) {
+		if end <= welcome(s.c, g.like)+figure.Same && (!s.wanted || held(g.like) || s.washed(q)) {
 			return // nothing more can help
 		}
 	}
@@ -603,7 +580,7 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 		}
 		for o := first; o < len(s.opts[n]); o++ {
 			k := s.opts[n][o]
-			if used+k.counts > mostOfOne || done+k.counts > deep {
+			if used+k.counts > figure.MostOfOne || done+k.counts > deep {
 				continue
 			}
 			p := s.removers[r]
@@ -619,7 +596,7 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 			for i := range left {
 				next[i] = left[i] * s.shares[n][o][i]
 			}
-			if g.worst(next) > Target(g.like)+toleranceLR && (cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
+			if g.worst(next) > Target(g.like)+figure.Same && (cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
 				continue
 			}
 			nf := film * math.Pow(1-washes[p.Kind], float64(k.counts))
@@ -640,10 +617,10 @@ func (s *chooser) washed(q sequence) bool {
 func (s *search) hope(left []float64, more int) bool {
 	for i, l := range left {
 		l *= math.Pow(s.least1[i], float64(more))
-		if i == s.g.strip && l <= lashHalf {
-			l *= 1 - lashTakes
+		if i == s.g.strip && l <= figure.LashHalf {
+			l *= 1 - figure.LashTakes
 		}
-		if l > Target(s.g.like)+toleranceLR {
+		if l > Target(s.g.like)+figure.Same {
 			return false
 		}
 	}
@@ -653,41 +630,38 @@ func (s *search) hope(left []float64, more int) bool {
 // arrive notes a sequence that reaches the target.
 func (s *search) arrive(q sequence, left []float64, film float64) {
 	q.left, q.film = s.g.worst(left), film
-	if film > welcome(s.c, s.g.like)+toleranceLR {
-		q.cost += cautionCost
+	if film > welcome(s.c, s.g.like)+figure.Same {
+		q.cost += figure.CautionCost
 	}
 	if s.wanted && !held(s.g.like) && !s.washed(q) {
-		q.cost += wantedCost
+		q.cost += figure.WantedCost
 	}
 	at := ends{set: q.set}
 	if s.scarce() {
 		at.pads = q.pads
 	}
-	if old, there := s.best[at]; !there || q.cost < old.cost-1e-12 {
+	if old, there := s.best[at]; !there || q.cost < old.cost-figure.SameExactly {
 		s.best[at] = q
-		s.cheap[min(at.pads, padsEnough)] = min(s.cheap[min(at.pads, padsEnough)], q.cost)
+		s.cheap[min(at.pads, figure.PadsEnough)] = min(s.cheap[min(at.pads, figure.PadsEnough)], q.cost)
 	}
 }
-
-// wantedCost keeps the method's second cleanse wherever the kit has one. [W]
-const wantedCost = 50
 
 // honest is the best that can be done where nothing reaches the target: pass by pass what leaves least of the worst binder.
 func (s *search) honest() sequence {
 	left, q := s.g.start, sequence{}
 	used := map[int]int{}
-	for done := 0; done < mostOfAll; {
+	for done := 0; done < figure.MostOfAll; {
 		least, bestN, bestO := s.g.worst(left), -1, 0
 		for n, r := range s.g.allowed {
 			for o, k := range s.opts[n] {
-				if used[r]+k.counts > mostOfOne || done+k.counts > mostOfAll {
+				if used[r]+k.counts > figure.MostOfOne || done+k.counts > figure.MostOfAll {
 					continue
 				}
 				next := make([]float64, len(left))
 				for i := range left {
 					next[i] = left[i] * s.shares[n][o][i]
 				}
-				if w := s.g.worst(next); w < least-1e-9 {
+				if w := s.g.worst(next); w < least-figure.Same {
 					least, bestN, bestO = w, n, o
 				}
 			}
@@ -729,7 +703,7 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 	var try func(i int, set, skin uint64, sum float64, pads int)
 	try = func(i int, set, skin uint64, sum float64, pads int) {
 		total := sum + floor[i] + ch.shared(set, skin, pads)
-		if total >= cost-1e-12 {
+		if total >= cost-figure.SameExactly {
 			return
 		}
 		if i == len(lists) {
@@ -759,12 +733,12 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 // shared is the cost of what all groups use together: products, pads that are not there, a second product where the method
 // is one.
 func (ch *chooser) shared(set, skin uint64, pads int) float64 {
-	cost := productCost * float64(bits.OnesCount64(set))
+	cost := figure.ProductCost * float64(bits.OnesCount64(set))
 	if ch.pads >= 0 && pads > ch.pads {
-		cost += missingCost * float64(pads-ch.pads)
+		cost += figure.MissingCost * float64(pads-ch.pads)
 	}
 	if n := bits.OnesCount64(skin); ch.one && n > 1 {
-		cost += differentCost * float64(n-1)
+		cost += figure.DifferentCost * float64(n-1)
 	}
 	return cost
 }

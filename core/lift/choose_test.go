@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/sitting"
@@ -21,10 +22,10 @@ func (ch *chooser) whole() float64 {
 		best := map[uint64]sequence{}
 		var grow func(q sequence, left []float64, from, counts int, film float64)
 		grow = func(q sequence, left []float64, from, counts int, film float64) {
-			if g.worst(left) <= Target(g.like)+toleranceLR {
+			if g.worst(left) <= Target(g.like)+figure.Same {
 				r := q
-				if film > welcome(ch.c, g.like)+toleranceLR {
-					r.cost += cautionCost
+				if film > welcome(ch.c, g.like)+figure.Same {
+					r.cost += figure.CautionCost
 				}
 				if old, there := best[r.set]; !there || r.cost < old.cost {
 					best[r.set] = r
@@ -54,7 +55,7 @@ func (ch *chooser) whole() float64 {
 	var combine func(i int, set uint64, sum float64)
 	combine = func(i int, set uint64, sum float64) {
 		if i == len(lists) {
-			least = min(least, sum+productCost*float64(bits.OnesCount64(set)))
+			least = min(least, sum+figure.ProductCost*float64(bits.OnesCount64(set)))
 			return
 		}
 		for _, q := range lists[i] {
@@ -115,7 +116,7 @@ func TestTakingARemoverOutNeverLowersTheCostAndMoreLoadNeverShortensRemoval(t *t
 			ch := newChooser(sitting.Open(s), on, 1, nil)
 			picked, cost := ch.choose()
 			for i, q := range picked {
-				if q.left > Target(ch.groups[i].like)+toleranceLR {
+				if q.left > Target(ch.groups[i].like)+figure.Same {
 					return math.Inf(1), false
 				}
 			}

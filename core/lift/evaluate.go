@@ -9,6 +9,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -124,7 +125,7 @@ func (r *run) step(s *stack.Step) {
 	zones := face.SetOf(s.Zones...)
 	l := &r.res.Lift
 	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+s.Pads, l.PadFaces+s.PadFaces, l.Buds+s.Buds, l.Cloths+s.Cloths
-	if s.TempC > mostClothC {
+	if s.TempC > figure.WarmestC {
 		r.find("too-hot", s.ID, zones, "%.3g °C is too hot.", s.TempC)
 	}
 	kind := kindOf(p)
@@ -144,12 +145,12 @@ func (r *run) step(s *stack.Step) {
 	case s.Act == "emulsify":
 		for _, z := range zones.List() {
 			if r.pending[z] != "" && r.milky(z) {
-				r.film[z], r.pending[z] = min(r.film[z], filmEmulsify), ""
+				r.film[z], r.pending[z] = min(r.film[z], figure.FilmEmulsify), ""
 			}
 		}
 	case s.Act == "cloth":
 		for _, z := range zones.List() {
-			r.film[z], r.pending[z], r.soap[z] = min(r.film[z], filmCloth), "", ""
+			r.film[z], r.pending[z], r.soap[z] = min(r.film[z], figure.FilmCloth), "", ""
 		}
 		if s.Cloths == 0 {
 			r.find("dirty-face", s.ID, zones, "A cloth step without a clean cloth.")
@@ -157,7 +158,7 @@ func (r *run) step(s *stack.Step) {
 	case s.Act == "wipe":
 		for _, z := range zones.List() {
 			if held(z) {
-				r.film[z], r.pending[z] = min(r.film[z], filmPad), ""
+				r.film[z], r.pending[z] = min(r.film[z], figure.FilmPad), ""
 			}
 			r.soap[z] = ""
 		}
@@ -233,11 +234,11 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 		}
 		switch {
 		case held(z) || rank(kind) == 0:
-			if float64(s.ContactS) < needed-1e-9 {
+			if float64(s.ContactS) < needed-figure.Same {
 				short |= face.SetOf(z)
 			}
 		case rubbed(kind):
-			if float64(s.ContactS) < r.on[z].massage(kind)-1e-9 {
+			if float64(s.ContactS) < r.on[z].massage(kind)-figure.Same {
 				short |= face.SetOf(z)
 			}
 		}
@@ -246,7 +247,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 			r.passes[z] += counts
 			r.of[p.ID+z.String()] += counts
 		}
-		if r.passes[z] > mostOfAll || r.of[p.ID+z.String()] > mostOfOne {
+		if r.passes[z] > figure.MostOfAll || r.of[p.ID+z.String()] > figure.MostOfOne {
 			many |= face.SetOf(z)
 		}
 		if !budOnly {
@@ -318,7 +319,7 @@ func (r *run) nameOf(step string) string {
 // afterFilm is a remover's film on a zone after a pass.
 func afterFilm(film float64, kind kit.Kind, counts float64) float64 {
 	if films(kind) {
-		return filmLeft
+		return figure.FilmLeft
 	}
 	return film * math.Pow(1-washes[kind], counts)
 }
@@ -328,14 +329,14 @@ func (r *run) letGo(z face.Zone) {
 	if z != face.Eyelids || r.lashes || !hasStrip(r.c, false) && !hasStrip(r.c, true) {
 		return
 	}
-	if i := slices.Index(r.binders[z], look.Binder("adhesive")); i >= 0 && r.left[z][i] <= lashHalf {
-		r.left[z][i] *= 1 - lashTakes
+	if i := slices.Index(r.binders[z], look.Binder("adhesive")); i >= 0 && r.left[z][i] <= figure.LashHalf {
+		r.left[z][i] *= 1 - figure.LashTakes
 		r.lashes = true
 	}
 }
 
 func (r *run) lashesOff(s *stack.Step) {
-	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); s.Kind != "magnetic" && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > lashHalf && glued(r.c) {
+	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); s.Kind != "magnetic" && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > figure.LashHalf && glued(r.c) {
 		r.find("rubbing", s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
 	}
 	r.lashes = true
@@ -369,9 +370,9 @@ func (r *run) peel(step string) {
 // reads is what a clean white pad says of a zone.
 func reads(z face.Zone, left float64) string {
 	switch {
-	case left <= Target(z)+toleranceLR:
+	case left <= Target(z)+figure.Same:
 		return "clean"
-	case left <= heavyFrom*Target(z)+toleranceLR:
+	case left <= figure.HeavyPad*Target(z)+figure.Same:
 		return "trace"
 	}
 	return "heavy"
@@ -394,7 +395,7 @@ func (r *run) finish() {
 		if r.soap[z] != "" {
 			soap, soapy = soap|face.SetOf(z), r.soap[z]
 		}
-		if r.film[z] > welcome(r.c, z)+toleranceLR {
+		if r.film[z] > welcome(r.c, z)+figure.Same {
 			film |= face.SetOf(z)
 		}
 		if len(r.binders[z]) == 0 {
@@ -402,7 +403,7 @@ func (r *run) finish() {
 		}
 		worst := slices.Max(r.left[z])
 		l.Residue[z] = Left{doc.Num(worst), doc.Num(Target(z)), doc.Num(r.film[z]), doc.Num(welcome(r.c, z)), reads(z, worst)}
-		if worst > Target(z)+toleranceLR {
+		if worst > Target(z)+figure.Same {
 			missed |= face.SetOf(z)
 			if reads(z, worst) == "heavy" {
 				heavy |= face.SetOf(z)
@@ -485,11 +486,11 @@ func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 			return false
 		}
 	}
-	contact := mostRight * t0(b, r.on[z][b])
+	contact := figure.MostRight * t0(b, r.on[z][b])
 	if rubbed(k) && !held(z) {
 		contact = r.on[z].massage(k)
 	}
-	return math.Pow(share(r.c, k, z, r.on[z], b, contact), mostOfOne) <= Target(z)+toleranceLR
+	return math.Pow(share(r.c, k, z, r.on[z], b, contact), float64(figure.MostOfOne)) <= Target(z)+figure.Same
 }
 
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
@@ -497,7 +498,7 @@ func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 	if r.c.Barred().All().Has(z) {
 		return "Left as it is: a pharmacist or doctor says how to clean there."
 	}
-	best, least := (*kit.Product)(nil), rightFrom-1e-9
+	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range r.c.Kit {
 		p := &r.c.Kit[i]
 		if e := takes[p.Kind][b]; e > least && !p.Empty() && !slices.ContainsFunc(objections(r.c, p, z, r.c.Client.Has("contact_lenses_stay")), func(o fit.Objection) bool { return o.Bars }) {

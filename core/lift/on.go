@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/sitting"
@@ -19,7 +20,7 @@ type Loads map[look.Binder]float64
 // Held is what holds a layer of a product on the skin, and how much of it there is: care and water-based primers as care,
 // silicone primers as silicone film, water-resistant sunscreen as such, powder as powder.
 func Held(p *kit.Product, l stack.Layer) (look.Binder, float64) {
-	load := float64(l.Film) * l.Kind.Of().Stays / careFilm
+	load := float64(l.Film) * l.Kind.Of().Stays / figure.CareFilm
 	switch {
 	case l.Kind == "powder" || l.Kind == "spf_powder":
 		return "powder", load
@@ -37,9 +38,6 @@ func named(item string, words ...string) bool {
 	return slices.ContainsFunc(words, func(w string) bool { return strings.Contains(item, w) })
 }
 
-// coverLoad is the load of what covers a beard or a scar. [W]
-const coverLoad = 3
-
 // Annotate writes onto every layer what holds it and how much of it there is.
 func Annotate(c *sitting.Case, all *stack.Layers) {
 	for z := range face.N {
@@ -52,7 +50,7 @@ func Annotate(c *sitting.Case, all *stack.Layers) {
 				continue
 			}
 			if named(l.Item, "beard") || scar && z.Class() == face.Skin {
-				l.Load = max(l.Load, coverLoad)
+				l.Load = max(l.Load, doc.Num(figure.CoverLoad))
 			}
 		}
 	}
@@ -118,12 +116,12 @@ func (m Loads) binders() []look.Binder {
 // t0 is the contact that a binder needs there, by its load.
 func t0(b look.Binder, load float64) float64 {
 	switch {
-	case load <= lightLoad+1e-9:
-		return needs[b] * lightTimes
-	case load <= mediumLoad+1e-9:
+	case load <= figure.LightLoad+figure.Same:
+		return needs[b] * figure.LightTimes
+	case load <= figure.MediumLoad+figure.Same:
 		return needs[b]
 	}
-	return needs[b] * heavyTimes
+	return needs[b] * figure.HeavyTimes
 }
 
 // longest is the largest t0 of what is on a zone.
@@ -141,15 +139,15 @@ func (m Loads) massage(k kit.Kind) float64 {
 	for _, load := range m {
 		heaviest = max(heaviest, load)
 	}
-	s := massageS
+	s := figure.MassageS
 	switch {
-	case heaviest <= lightLoad+1e-9:
+	case heaviest <= figure.LightLoad+figure.Same:
 		s /= 2
-	case heaviest > mediumLoad+1e-9:
+	case heaviest > figure.MediumLoad+figure.Same:
 		s *= 2
 	}
 	if k == "gel_cleanser" || k == "foam_cleanser" {
-		s *= washTimes
+		s *= figure.WashTimes
 	}
 	return math.Ceil(s)
 }
@@ -185,13 +183,13 @@ func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, co
 	var times float64
 	switch {
 	case held(z) || strings.HasPrefix(string(k), "fx_"):
-		most := mostWrong
-		if e >= rightFrom {
-			most = mostRight
+		most := figure.MostWrong
+		if e >= figure.RightFrom {
+			most = figure.MostRight
 		}
 		times = min(contact/t0(b, on[b]), most)
 	case rubbed(k):
-		times = min(contact/on.massage(k), twice)
+		times = min(contact/on.massage(k), figure.MassageTwice)
 	default:
 		times = 1
 	}
@@ -205,9 +203,48 @@ func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, co
 func welcome(c *sitting.Case, z face.Zone) float64 {
 	switch {
 	case held(z) || c.Type.Type == "dry":
-		return welcomeDry
+		return figure.WelcomeDry
 	case c.Type.Type == "balanced":
-		return welcomeEven
+		return figure.WelcomeEven
 	}
-	return welcomeOily
+	return figure.WelcomeOily
+}
+
+// delicacy is how much a pass costs the skin of a zone. [W]
+func delicacy(z face.Zone, scarred bool) float64 {
+	d := figure.DelicacySkin
+	switch {
+	case z.Class() == face.Eye:
+		d = figure.DelicacyEyes
+	case z.Class() == face.Lip:
+		d = figure.DelicacyLips
+	case z == face.Neck || z == face.Chest:
+		d = figure.DelicacyNeck
+	}
+	if scarred {
+		d = max(d, figure.DelicacyScar)
+	}
+	return d
+}
+
+// Target is the share of makeup that may be left on a zone.
+func Target(z face.Zone) float64 {
+	switch z {
+	case face.Eyelids:
+		return figure.TargetLids
+	case face.Lips:
+		return figure.TargetLips
+	}
+	return figure.TargetSkin
+}
+
+// Removers lists the kinds that take makeup off, and the mitt that does with water.
+func Removers() []kit.Kind {
+	list := []kit.Kind{"mitt"}
+	for _, k := range kit.Kinds() {
+		if takes[k.ID] != nil && k.ID != "water_mitt" {
+			list = append(list, k.ID)
+		}
+	}
+	return list
 }

@@ -11,6 +11,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -35,7 +36,7 @@ func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 		pl.scarceOnes = scarce
 		pl.picked, pl.cost = pl.choose()
 		pl.write()
-		if pl.runsOut(scarce) && len(scarce) <= mostTries {
+		if pl.runsOut(scarce) && len(scarce) <= figure.MostScarce {
 			continue
 		}
 		res := Evaluate(c, layers, pl.steps)
@@ -46,9 +47,6 @@ func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 		return res
 	}
 }
-
-// mostTries is how many removers that would run out are planned around. [W]
-const mostTries = 4
 
 // runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
 func (pl *planner) runsOut(scarce map[string]bool) (found bool) {
@@ -77,23 +75,6 @@ type planner struct {
 	looseness int // holds on a bud
 }
 
-// Hands-on seconds. [W]
-const (
-	handsS   = 30
-	setupS   = 30
-	lensS    = 60
-	lashesS  = 30
-	rootsS   = 20
-	glideS   = 5
-	dampS    = 10
-	tonerS   = 15
-	checkS   = 20
-	longS    = 120 // method massage: long
-	warmC    = 37.0
-	lukewarm = 32.0
-	budHolds = 4
-)
-
 // loosen finds how the glue of strip lashes to be kept is loosened from the outer corner with an oil-free remover on a bud.
 func (pl *planner) loosen() {
 	pl.loosened = 1
@@ -111,7 +92,7 @@ func (pl *planner) loosen() {
 		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has("contact_lenses_stay")), barring) {
 			continue
 		}
-		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], "adhesive", t); left < best-1e-9 {
+		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], "adhesive", t); left < best-figure.Same {
 			best, pl.looseBy = left, p
 		}
 	}
@@ -119,20 +100,20 @@ func (pl *planner) loosen() {
 		return
 	}
 	left := 1.0
-	for left > lashHalf && pl.looseness < budHolds {
+	for left > figure.LashHalf && pl.looseness < figure.BudHolds {
 		left *= best
 		pl.looseness++
 	}
-	if left > lashHalf {
+	if left > figure.LashHalf {
 		pl.looseness, pl.looseBy = 0, nil
 		return
 	}
-	pl.loosened = left * (1 - lashTakes)
+	pl.loosened = left * (1 - figure.LashTakes)
 }
 
 // glueS is how long a bud is held on the glue: as long as helps.
 func (pl *planner) glueS() float64 {
-	return math.Ceil(t0("adhesive", pl.on[face.Eyelids]["adhesive"])*mostWrong/gripS-1e-9) * gripS
+	return grip(t0("adhesive", pl.on[face.Eyelids]["adhesive"]) * figure.MostWrong)
 }
 
 // Usual fills in passes that are only a product: on all the skin that has something on and that the product may go on, for
@@ -152,7 +133,7 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 			s.Act, s.How = "massage", "massage"
 		}
 		var zones face.Set
-		contact := float64(gripS)
+		contact := float64(figure.GripS)
 		for z := range face.N {
 			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) || slices.ContainsFunc(objections(c, p, z, c.Client.Has("contact_lenses_stay")), barring) {
 				continue
@@ -162,14 +143,14 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 				contact = max(contact, on[z].massage(kind))
 			}
 		}
-		s.Zones, s.ContactS, s.HandsS = zones.List(), int(contact), max(int(contact), wipeS)
+		s.Zones, s.ContactS, s.HandsS = zones.List(), int(contact), max(int(contact), figure.WipeS)
 		if !rubbed(kind) {
 			n := 0
 			for _, z := range s.Zones {
 				n += strokes(z)
 			}
-			s.Pads = (n + facesPerPad - 1) / facesPerPad
-			s.PadFaces = facesPerPad * s.Pads
+			s.Pads = (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+			s.PadFaces = figure.FacesPerPad * s.Pads
 		}
 		s.Complete()
 		stack.Measure(s, p, kind.PassGrams(true))
@@ -213,11 +194,11 @@ func (pl *planner) write() {
 	if worked == 0 && !hasLashes(c) {
 		return
 	}
-	pl.add(stack.Step{Act: "hands", HandsS: handsS, Because: []string{"hands-first"}, Say: "Wash your hands."})
+	pl.add(stack.Step{Act: "hands", HandsS: figure.HandsS, Because: []string{"hands-first"}, Say: "Wash your hands."})
 	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
-		pl.add(stack.Step{Act: "lens_out", HandsS: lensS, Because: []string{"lens-in"}, Say: "Lenses out, by their owner, before anything oily."})
+		pl.add(stack.Step{Act: "lens_out", HandsS: figure.LensS, Because: []string{"lens-in"}, Say: "Lenses out, by their owner, before anything oily."})
 	}
-	pl.add(stack.Step{Act: "setup", HandsS: setupS, Because: []string{}, Say: pl.setupWords()})
+	pl.add(stack.Step{Act: "setup", HandsS: figure.SetupOffS, Because: []string{}, Say: pl.setupWords()})
 	if barred := c.Barred().All(); barred != 0 {
 		pl.add(stack.Step{Act: "refer", Zones: barred.List(), Because: []string{"contagious", "broken-skin"}, Say: "Leave " + face.Names(barred.List()) + " alone; a pharmacist or doctor says how to clean there."})
 	}
@@ -267,16 +248,16 @@ func (pl *planner) lashesFirst() {
 		if n > 0 {
 			say = "Once more along the glue with fresh buds."
 		}
-		s := pl.add(stack.Step{Act: "hold", Kind: string(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: "bud", Grams: 0.1,
+		s := pl.add(stack.Step{Act: "hold", Kind: string(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: "bud", Grams: doc.Num(figure.BudGrams),
 			Because: []string{"oil-on-reused-lashes"}, Say: say})
-		stack.Measure(s, pl.looseBy, 0.1)
+		stack.Measure(s, pl.looseBy, figure.BudGrams)
 	}
 	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "magnetic" })
 	switch {
 	case magnetic:
-		pl.add(stack.Step{Act: "lashes_off", Kind: "magnetic", Zones: lids, HandsS: lashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
+		pl.add(stack.Step{Act: "lashes_off", Kind: "magnetic", Zones: lids, HandsS: figure.LashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
 	case pl.looseness > 0:
-		pl.add(stack.Step{Act: "lashes_off", Kind: "glue_strip", Zones: lids, HandsS: lashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
+		pl.add(stack.Step{Act: "lashes_off", Kind: "glue_strip", Zones: lids, HandsS: figure.LashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
 	}
 }
 
@@ -288,7 +269,7 @@ func (pl *planner) effects() {
 			if rank(p.Kind) != 0 {
 				continue
 			}
-			s := pl.add(stack.Step{Act: "hold", Kind: string(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(facesPerPad, 2*len(g.zones.List())), How: "press",
+			s := pl.add(stack.Step{Act: "hold", Kind: string(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: "press",
 				Because: []string{"cannot-dissolve"}, Say: fmt.Sprintf("Hold %s on the edge of the piece on %s and let it work; never near the eye, no acetone.", p.Name, face.Names(g.zones.List()))})
 			stack.Measure(s, p, pl.passGrams(g, p))
 		}
@@ -346,7 +327,7 @@ func (pl *planner) heldPasses(list []planned) {
 		}
 		if !freed && pl.letsGo(list, n) {
 			freed = true
-			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: []face.Zone{face.Eyelids}, HandsS: lashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
+			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
 		}
 	}
 }
@@ -362,7 +343,7 @@ func (pl *planner) letsGo(list []planned, n int) bool {
 	for _, k := range list[i].passes[:n+1] {
 		left *= share(pl.c, pl.removers[k.remover].Kind, face.Eyelids, list[i].g.on, "adhesive", k.contact)
 	}
-	return left <= lashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) || n+1 == len(list[i].passes))
+	return left <= figure.LashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) || n+1 == len(list[i].passes))
 }
 
 func glued(c *sitting.Case) bool {
@@ -379,7 +360,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	}
 	grams := 0.0
 	for _, z := range list {
-		grams += map[bool]float64{true: eyeGrams, false: spotGrams}[z == face.Eyelids]
+		grams += map[bool]float64{true: figure.EyeGrams, false: figure.SpotGrams}[z == face.Eyelids]
 	}
 	s := stack.Step{Act: act, Kind: string(p.Kind), Product: p.ID, Zones: list, ContactS: int(contact), HandsS: int(contact), How: how, Because: pl.because(p, zones)}
 	pads := 0
@@ -389,14 +370,14 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		}
 	}
 	pads = max(1, pads)
-	clean := facesPerPad * pads
+	clean := figure.FacesPerPad * pads
 	switch {
 	case p.Kind == "water_mitt":
 		s.Cloths, s.How, grams = 1, "mitt", 0
 		s.Say = fmt.Sprintf("Lay %s, wet with warm water, on %s for %s and draw it down; the film slides off.", p.Name, face.Names(list), seconds(contact))
-		s.TempC = warmC
+		s.TempC = figure.WarmC
 	case extended(c) && zones.Has(face.Eyelids):
-		s.Buds, s.How = 4, "lint-free tip"
+		s.Buds, s.How = figure.TipsPerPass, "lint-free tip"
 		s.Say = fmt.Sprintf("%s on a lint-free tip, between the lashes, for %s; no cotton, no oil.", p.Name, seconds(contact))
 	case act == "massage":
 		s.Say = fmt.Sprintf("Melt %s over %s with the ring finger for %s, no pulling.", p.Name, face.Names(list), seconds(contact))
@@ -410,14 +391,14 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		return
 	}
 	if !films(p.Kind) { // a wash is rinsed off
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
 		return
 	}
-	w := stack.Step{Act: "wipe", Zones: list, HandsS: dampS, Pads: pads, PadFaces: clean, How: "damp pad", Because: []string{"dirty-face"}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
+	w := stack.Step{Act: "wipe", Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: "damp pad", Because: []string{"dirty-face"}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
 	if s.Buds > 0 {
-		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, 4, "damp lint-free tip"
+		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, "damp lint-free tip"
 	} else if pl.short(pads) {
-		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = "cloth", 0, 0, 1, "corner of a cloth", warmC
+		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = "cloth", 0, 0, 1, "corner of a cloth", figure.WarmC
 		w.Say = "Lift it from " + face.Names(list) + " with the corner of a warm, wrung cloth."
 	}
 	pl.add(w)
@@ -529,7 +510,7 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		s.Act, s.How = "hold", "press"
 	}
 	if last && rubbed(p.Kind) && c.Method.Is("massage", "long") {
-		contact = max(contact, min(longS, pl.longest(p, zones)))
+		contact = max(contact, min(figure.LongS, pl.longest(p, zones)))
 	}
 	s.ContactS, s.HandsS = int(contact), int(contact)
 	n := 0
@@ -553,13 +534,13 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 			s.Say += " Support the skin."
 		}
 	case p.Kind == "water_mitt":
-		s.Cloths, s.How, s.TempC, s.HandsS = 1, "mitt", warmC, wipeS
+		s.Cloths, s.How, s.TempC, s.HandsS = 1, "mitt", figure.WarmC, figure.WipeS
 		s.Say = fmt.Sprintf("Wipe %s with %s and warm water, turning to a clean side.", where, p.Name)
 	case p.Kind == "wipe":
-		s.HandsS, s.PadFaces, s.How = wipeS, max(2, n), "wipe"
+		s.HandsS, s.PadFaces, s.How = figure.WipeS, max(2, n), "wipe"
 		s.Say = fmt.Sprintf("Press a wipe on %s, wait, and lift; water after.", where)
 	default:
-		s.HandsS = wipeS
+		s.HandsS = figure.WipeS
 		switch tool := c.Method.Get("removal_tool"); tool {
 		case "cloth", "mitt":
 			s.Cloths, s.How = 1, tool
@@ -568,8 +549,8 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 			s.How = "sponge"
 			s.Say = fmt.Sprintf("Wipe %s with %s on the client's own sponge.", where, p.Name)
 		default:
-			s.Pads = (n + facesPerPad - 1) / facesPerPad
-			s.PadFaces = facesPerPad * s.Pads
+			s.Pads = (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+			s.PadFaces = figure.FacesPerPad * s.Pads
 			s.Say = fmt.Sprintf("Press %s on pads on %s, wait, and lift; a clean face for every stroke.", p.Name, where)
 			if pl.short(s.Pads) {
 				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
@@ -596,7 +577,7 @@ func (pl *planner) room(p *kit.Product, z face.Zone) int {
 			of += n
 		}
 	}
-	return min(mostOfOne-of, mostOfAll-all)
+	return min(figure.MostOfOne-of, figure.MostOfAll-all)
 }
 
 // longest is how long a massage may last before it counts as more passes than any of the zones should have.
@@ -615,13 +596,13 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	c, list := pl.c, zones.List()
 	switch {
 	case films(p.Kind) && pl.byCloth(p.Kind):
-		pl.add(stack.Step{Act: "cloth", Zones: list, HandsS: clothS, Cloths: 1, TempC: warmC, How: "warm, wrung", Because: []string{"not-emulsified", "too-hot"},
+		pl.add(stack.Step{Act: "cloth", Zones: list, HandsS: figure.ClothS, Cloths: 1, TempC: figure.WarmC, How: "warm, wrung", Because: []string{"not-emulsified", "too-hot"},
 			Say: "Lay a warm, wrung cloth on, wait a breath, and lift it off. " + pl.offWords()})
 	case films(p.Kind):
-		pl.add(stack.Step{Act: "emulsify", Zones: list, HandsS: emulsifyS, How: "wet hands", Because: []string{"not-emulsified"}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"too-hot"}, Say: "Rinse with lukewarm water."})
+		pl.add(stack.Step{Act: "emulsify", Zones: list, HandsS: figure.EmulsifyS, How: "wet hands", Because: []string{"not-emulsified"}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"too-hot"}, Say: "Rinse with lukewarm water."})
 	case rubbed(p.Kind) || p.Kind == "wipe" || p.Kind == "micellar" && c.Method.Is("micellar_rinse", "rinse"):
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse with lukewarm water."})
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse with lukewarm water."})
 	}
 }
 
@@ -661,11 +642,11 @@ func (pl *planner) finishUp(worked face.Set) {
 		soaped = soaped || s.Kind == "micellar" || s.Kind == "wipe"
 	}
 	if soaped && c.Method.Is("micellar_rinse", "rinse") {
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: rinseS, TempC: lukewarm, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
+		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
 	}
-	pl.add(stack.Step{Act: "dry", Zones: list, HandsS: dryS, How: "pat", Because: []string{}, Say: "Pat dry, no rubbing."})
+	pl.add(stack.Step{Act: "dry", Zones: list, HandsS: figure.DryS, How: "pat", Because: []string{}, Say: "Pat dry, no rubbing."})
 	pl.tone(worked)
-	s := stack.Step{Act: "pad_check", Zones: list, HandsS: checkS, Pads: 1, PadFaces: facesPerPad, How: "white pad", Because: []string{"cannot-dissolve", "left-on"}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
+	s := stack.Step{Act: "pad_check", Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: "white pad", Because: []string{"cannot-dissolve", "left-on"}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
 	if pl.short(1) {
 		s.Pads, s.PadFaces, s.How = 0, 0, "white tissue"
 		s.Say = "A clean white tissue over each zone: clean, trace or heavy. Go round until it reads clean."
@@ -675,7 +656,7 @@ func (pl *planner) finishUp(worked face.Set) {
 
 // roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of a pad.
 func (pl *planner) roots() {
-	s := stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: rootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
+	s := stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
 	have, known, need := 0, false, s.Buds
 	for _, p := range pl.c.Kit {
 		if p.Kind == "cotton_bud" && p.Count != nil {
@@ -688,10 +669,10 @@ func (pl *planner) roots() {
 	switch {
 	case !known || need <= have:
 	case !pl.short(1):
-		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, facesPerPad, "fold of a damp pad"
+		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, figure.FacesPerPad, "fold of a damp pad"
 		s.Say = "Leftovers at the lash roots with the fold of a damp pad, a clean fold for each eye."
 	default:
-		s.Buds, s.PadFaces, s.How = 0, facesPerPad, "damp tissue"
+		s.Buds, s.PadFaces, s.How = 0, figure.FacesPerPad, "damp tissue"
 		s.Say = "Leftovers at the lash roots with the corner of a damp tissue, a clean one for each eye."
 	}
 	pl.add(s)
@@ -716,8 +697,8 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		for _, z := range zones.List() {
 			n += strokes(z)
 		}
-		pads := (n + facesPerPad - 1) / facesPerPad
-		s := pl.add(stack.Step{Act: "hold", Kind: "micellar", Product: p.ID, Zones: zones.List(), ContactS: gripS, HandsS: wipeS, Pads: pads, PadFaces: facesPerPad * pads, How: "press", Because: []string{"cannot-dissolve"},
+		pads := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+		s := pl.add(stack.Step{Act: "hold", Kind: "micellar", Product: p.ID, Zones: zones.List(), ContactS: figure.GripS, HandsS: figure.WipeS, Pads: pads, PadFaces: figure.FacesPerPad * pads, How: "press", Because: []string{"cannot-dissolve"},
 			Say: p.Name + " on pads last, as finisher and check."})
 		if pl.short(0) {
 			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
@@ -755,9 +736,9 @@ func (pl *planner) tone(worked face.Set) {
 		if p.Short(c.Grams(zones)) {
 			continue
 		}
-		s := stack.Step{Act: "apply", Kind: "toner", Product: p.ID, Zones: on.List(), Film: zones, HandsS: tonerS, SetS: c.DryS("toner", p.Kind.Of().Film), How: "press", Because: []string{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
+		s := stack.Step{Act: "apply", Kind: "toner", Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS("toner", p.Kind.Of().Film), How: "press", Because: []string{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
 		if c.Method.Is("toner_by", "pad") && !pl.short(1) {
-			s.Pads, s.PadFaces, s.How = 1, facesPerPad, "pad"
+			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, "pad"
 		}
 		st := pl.add(s)
 		stack.Measure(st, p, c.Grams(zones))

@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 )
 
@@ -160,25 +161,17 @@ func (l Look) CoversBeard() bool {
 	return false
 }
 
-// Load limits before makeup, in mg/cm² of what stays on the skin: by the zone's oil, and less under full coverage. [W]
-const (
-	LimitOily     = 1.5 // oil 2–3
-	LimitLittle   = 2.0 // oil 1
-	LimitNone     = 2.6 // oil 0
-	LimitFullLess = 0.3
-)
-
 // Limit is the load limit of a zone with that oil grade under this look.
 func (l Look) Limit(oil int) float64 {
-	limit := LimitOily
+	limit := figure.LimitOily
 	switch oil {
 	case 0:
-		limit = LimitNone
+		limit = figure.LimitNone
 	case 1:
-		limit = LimitLittle
+		limit = figure.LimitLittle
 	}
 	if l.Coverage == "full" {
-		limit -= LimitFullLess
+		limit -= figure.LimitFullLess
 	}
 	return limit
 }

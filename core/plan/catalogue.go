@@ -11,7 +11,6 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
-	"urncloth/core/sitting"
 	"urncloth/core/sun"
 	"urncloth/core/wear"
 )
@@ -28,11 +27,23 @@ type Catalogue struct {
 	Slots    [][]kit.Kind        `json:"slots"`    // kinds that stand in for one another when a step is changed by hand
 }
 
+// figureParts is the parts of the work in the order of the handbook, with the tables that stand beside the single figures.
+var figureParts = []struct {
+	where  string
+	tables func() []figure.Figure
+}{
+	{"face", face.Figures}, {"kit", kit.Figures}, {"sitting", nil}, {"choice", nil}, {"prep", nil}, {"stack", nil}, {"fit", fit.Figures},
+	{"sun", sun.Figures}, {"wear", wear.Figures}, {"lift", lift.Figures}, {"after", after.Figures},
+}
+
 // Everything returns the catalogue.
 func Everything() Catalogue {
 	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets(), Removers: lift.Removers()}
-	for _, list := range [][]figure.Figure{face.Figures(), kit.Figures(), sitting.Figures(), prep.Figures(), fit.Figures(), sun.Figures(), wear.Figures(), lift.Figures(), after.Figures()} {
-		c.Figures = append(c.Figures, list...)
+	for _, part := range figureParts {
+		c.Figures = append(c.Figures, figure.Rows(part.where)...)
+		if part.tables != nil {
+			c.Figures = append(c.Figures, part.tables()...)
+		}
 	}
 	for _, k := range kit.Kinds() {
 		c.Kinds = append(c.Kinds, k.ID)

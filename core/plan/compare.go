@@ -3,6 +3,7 @@ package plan
 import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/lift"
 	"urncloth/core/method"
 	"urncloth/core/sitting"
@@ -60,7 +61,7 @@ func compared(r lift.Result) Compared {
 			c.Left, c.Worst = share, z.String()
 		}
 		c.Film = max(c.Film, x.Film)
-		if x.Left > x.Target+1e-9 {
+		if x.Left > x.Target+figure.Same {
 			c.Missed = append(c.Missed, z)
 		}
 	}

@@ -22,7 +22,7 @@ func (p *Plan) Text() string {
 		name = "Client"
 	}
 	say("%s · %s", name, p.Sitting.Day.Date)
-	say("%s", strings.Join(append([]string{"skin: " + p.Skin.Type}, p.Skin.Overlays...), ", "))
+	say("%s", strings.Join(append([]string{"skin: " + string(p.Skin.Type)}, p.Skin.Overlays...), ", "))
 	say("chair %s   ready %s   base %s   %s", p.Sitting.Day.ChairAt.Clock(), p.Prep.ReadyAt.Clock(), p.Sitting.Day.BaseAt.Clock(), p.Slack())
 	say("%s", strings.Repeat("─", sheetWidth))
 	for _, s := range p.Prep.Steps {

@@ -7,11 +7,11 @@ import (
 	"strconv"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
-	"urncloth/core/stack"
 )
 
 // group is zones that are alike in everything a choice depends on.
@@ -154,22 +154,22 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 	}
 	use := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: pl.how(p, g.like), Zone: g.like}
 	k := candidate{product: p, film: pl.film(s, p, g.like), bottom: surfaceOf(p.Base), top: surfaceOf(p.Base), why: why}
-	k.cost = layerCost + off + dislikedCost*float64(p.CountCarried(c.Client.Dislikes))
+	k.cost = figure.LayerCost + off + figure.DislikedCost*float64(p.CountCarried(c.Client.Dislikes))
 	for _, o := range use.Fits() {
 		if o.Bars {
 			return candidate{}, false
 		}
 		switch {
 		case o.Rule == "spf-low":
-			k.cost += lowFactor
+			k.cost += figure.LowFactor
 		case o.Severity == rules.Caution:
-			k.cost += avoidable
+			k.cost += figure.CautionCost
 		}
 	}
 	grams := kit.Grams(k.film, area)
 	k.cost += p.PriceOf(grams)
 	if p.Short(grams) || pl.scarce[p.ID] {
-		k.cost += avoidable
+		k.cost += figure.CautionCost
 	}
 	k.residue = k.film * p.Kind.Of().Stays
 	k.set = int(p.Kind.Of().SetS)
@@ -200,8 +200,8 @@ func (pl *planner) veiled(g *group, list []candidate, area float64) []candidate 
 		}
 		h := best.product
 		list[i].veil = h
-		list[i].cost += layerCost + h.PriceOf(kit.Grams(veilFilm, area))
-		list[i].residue += veilFilm * h.Kind.Of().Stays
+		list[i].cost += figure.LayerCost + h.PriceOf(kit.Grams(figure.VeilFilm, area))
+		list[i].residue += figure.VeilFilm * h.Kind.Of().Stays
 		list[i].top = surfaceOf(h.Base)
 	}
 	return list
@@ -211,7 +211,7 @@ func (pl *planner) veiled(g *group, list []candidate, area float64) []candidate 
 func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	c := pl.c
 	withSPF := c.Daylight && (c.Method.Is("spf_layer", "moisturiser_with_spf") ||
-		c.Method.Is("oily_moisture", "spf_counts") && c.Skin[g.like].Oil >= 2)
+		c.Method.Is("oily_moisture", "spf_counts") && c.Skin[g.like].Oil >= figure.OilyFrom)
 	if !withSPF || s != sunscreen && s != moisturiser {
 		return list
 	}
@@ -232,7 +232,7 @@ func (pl *planner) sound(g *group, kind kit.Kind) bool {
 		if p.Kind != kind {
 			continue
 		}
-		if k, ok := pl.candidate(g, sunscreen, p, 1); ok && k.cost < avoidable {
+		if k, ok := pl.candidate(g, sunscreen, p, 1); ok && k.cost < figure.CautionCost {
 			return true
 		}
 	}
@@ -242,11 +242,11 @@ func (pl *planner) sound(g *group, kind kit.Kind) bool {
 // nothing is the empty candidate of a slot. A slot that may not be empty may be where nothing suits at all.
 func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
 	none := candidate{order: math.MaxInt32, cost: empty(pl.c, s, g.like)}
-	if none.cost == forbidden && len(others) == 0 {
+	if none.cost == figure.Forbidden && len(others) == 0 {
 		none.cost = 0
 	}
 	if s == sunscreen && g.like.Class() == face.Eye && !pl.screenEyes && pl.betterOnFace(others) {
-		none.cost = min(none.cost, eyeUnscreened)
+		none.cost = min(none.cost, figure.EyeUnscreened)
 	}
 	return none
 }
@@ -254,7 +254,7 @@ func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
 // betterOnFace reports whether every sunscreen that may go near the eyes raises a caution while one that may not is free
 // of any: then the face gets the latter, and the eye zones are left to glasses and shade.
 func (pl *planner) betterOnFace(nearEyes []candidate) bool {
-	if slices.ContainsFunc(nearEyes, func(k candidate) bool { return k.cost < avoidable }) {
+	if slices.ContainsFunc(nearEyes, func(k candidate) bool { return k.cost < figure.CautionCost }) {
 		return false
 	}
 	cheeks := &group{like: face.Cheeks, zones: face.SetOf(face.Cheeks)}
@@ -263,7 +263,7 @@ func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 		if p.EyeSafe || !slices.Contains(slotKinds[sunscreen], p.Kind) {
 			continue
 		}
-		if k, ok := pl.candidate(cheeks, sunscreen, p, 1); ok && k.cost < avoidable {
+		if k, ok := pl.candidate(cheeks, sunscreen, p, 1); ok && k.cost < figure.CautionCost {
 			return true
 		}
 	}
@@ -314,8 +314,8 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (lab
 					if l.top != bare && !mixed {
 						over := laying[k.bottom][l.top]
 						n.cost += over
-						if over >= stack.BeadsFrom && k.top != bare && l.top != thinOil {
-							n.cost += avoidable
+						if over >= figure.BeadsFrom && k.top != bare && l.top != thinOil {
+							n.cost += figure.CautionCost
 						}
 					}
 					n.residue += k.residue
@@ -342,14 +342,14 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (lab
 // ending is what the whole stack costs once it is laid: load over the limit, and the foundation over the topmost film.
 func (pl *planner) ending(g *group, l label) float64 {
 	var cost float64
-	if over := l.residue - g.limit; over > 1e-9 {
-		cost += loadCost*over + avoidable
+	if over := l.residue - g.limit; over > figure.Same {
+		cost += figure.LoadCost*over + figure.CautionCost
 	}
 	if g.base != bare && l.top != bare {
 		under := laying[g.base][l.top]
 		cost += under
-		if under >= stack.MismatchFrom {
-			cost += avoidable
+		if under >= figure.MismatchFrom {
+			cost += figure.CautionCost
 		}
 	}
 	return cost
@@ -379,7 +379,7 @@ var laying = func() (table [8][8]float64) {
 
 // better orders labels by cost; ties fall by the order of the kit.
 func better(a, b *label) bool {
-	if d := a.cost - b.cost; math.Abs(d) > 1e-9 {
+	if d := a.cost - b.cost; math.Abs(d) > figure.Same {
 		return d < 0
 	}
 	return slices.Compare(a.picks[:], b.picks[:]) < 0
@@ -397,14 +397,14 @@ func keep(list []label, n label, free float64) []label {
 	w := weight(&n)
 	for i := range list {
 		l := &list[i]
-		if l.top == n.top && l.cost <= n.cost+1e-9 && weight(l) <= w+1e-12 && (l.cost < n.cost-1e-9 || slices.Compare(l.picks[:], n.picks[:]) <= 0) {
+		if l.top == n.top && l.cost <= n.cost+figure.Same && weight(l) <= w+figure.SameExactly && (l.cost < n.cost-figure.Same || slices.Compare(l.picks[:], n.picks[:]) <= 0) {
 			return list
 		}
 	}
 	out := list[:0]
 	for i := range list {
 		l := list[i]
-		if l.top == n.top && n.cost <= l.cost+1e-9 && w <= weight(&l)+1e-12 && (n.cost < l.cost-1e-9 || slices.Compare(n.picks[:], l.picks[:]) <= 0) {
+		if l.top == n.top && n.cost <= l.cost+figure.Same && w <= weight(&l)+figure.SameExactly && (n.cost < l.cost-figure.Same || slices.Compare(n.picks[:], l.picks[:]) <= 0) {
 			continue
 		}
 		out = append(out, l)

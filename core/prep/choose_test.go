@@ -10,6 +10,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -221,7 +222,7 @@ func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
 					least = min(least, l.cost)
 				}
 			}
-			if second < forbidden && math.Abs(least-second) > 1e-6 {
+			if second < figure.Forbidden && math.Abs(least-second) > 1e-6 {
 				t.Fatalf("seed %d, %s: runner-up %g, brute force %g", seed, face.Names(g.zones.List()), least, second)
 			}
 		}

@@ -9,38 +9,6 @@ import (
 	"urncloth/core/stack"
 )
 
-// Hands-on seconds. [W]; those marked * are ours where the handbook names none.
-const (
-	consultS   = 120
-	handsS     = 30
-	setupS     = 60
-	lensS      = 60 // * the owner's own hands, the artist waits
-	refreshS   = 60
-	cleanseS   = 60
-	rinseS     = 40
-	dryS       = 15 // * pat dry
-	mistS      = 15
-	essenceS   = 20
-	serumS     = 30
-	eyeCreamS  = 30
-	moistureS  = 60
-	touchS     = 20
-	lipsS      = 30
-	lipScrubS  = 90
-	patchS     = 20
-	oilS       = 30
-	primerS    = 30
-	faceSPFS   = 60
-	neckSPFS   = 20
-	earsSPFS   = 15
-	chestSPFS  = 20
-	polishS    = 60  // rubbed 30–60
-	coldPadS   = 600 // ten minutes
-	massageS   = 60  // * brief, upward
-	leastPartS = 30  // * the least for one of several products in a slot
-	coolClothS = 300 // * a cool cloth where a reading, not a wash, says the skin is hot
-)
-
 // draft is a step whose start is not yet known.
 type draft struct {
 	step    stack.Step

@@ -6,7 +6,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
-	"urncloth/core/fit"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sitting"
 )
@@ -17,16 +17,6 @@ type Due struct {
 	Do   string   `json:"do"`
 	Rule string   `json:"rule"`
 }
-
-// Days before the day. [W]
-const (
-	lastDeepPeel    = 30
-	lastMediumPeel  = 14
-	lastLightPeel   = 7
-	patchTestBefore = 14
-	retinoidWaxing  = 10
-	lastWax         = 3
-)
 
 // Countdown lists what to do before the day, the earliest first. Entries before the date on which the sitting was planned
 // are dropped; where that date is not given all of them stand.
@@ -40,20 +30,20 @@ func Countdown(c *sitting.Case) []Due {
 		}
 		list = append(list, Due{at, fmt.Sprintf(say, args...), rule})
 	}
-	calm := c.Within(fit.IsotretinoinDays, "isotretinoin") == 0 && c.Chronic("rosacea") == 0 && c.Client.Sensitivity < fit.SensitiveFrom
-	add(lastDeepPeel, "recent-procedure", "Last day for a deep peel.")
-	add(lastMediumPeel, "recent-procedure", "Last day for a medium peel.")
-	add(patchTestBefore, "patch-test", "%s", patchWords(c))
-	add(retinoidWaxing, "recent-retinoid", "Last retinoid, if waxing is planned.")
-	add(lastLightPeel, "recent-procedure", "Last day for a light peel.")
-	add(lastWax, "recent-retinoid", "Last wax, acid or retinoid.")
+	calm := c.Within(figure.IsotretinoinDays, "isotretinoin") == 0 && c.Chronic("rosacea") == 0 && c.Client.Sensitivity < figure.SensitiveFrom
+	add(figure.LastDeepPeel, "recent-procedure", "Last day for a deep peel.")
+	add(figure.LastMediumPeel, "recent-procedure", "Last day for a medium peel.")
+	add(figure.PatchTestBefore, "patch-test", "%s", patchWords(c))
+	add(figure.RetinoidWaxing, "recent-retinoid", "Last retinoid, if waxing is planned.")
+	add(figure.LastLightPeel, "recent-procedure", "Last day for a light peel.")
+	add(figure.LastWax, "recent-retinoid", "Last wax, acid or retinoid.")
 	evening := "Full removal"
 	if calm {
 		evening += ", an enzyme or fine polish only"
 	}
 	add(1, "strips-before-makeup", "%s, %s, lips.", evening, maskWords(c))
 	if c.Look.CoversBeard() && c.ShavedAt.IsZero() {
-		add(0, "shaven-skin", "Shave by %s, an hour before base; nothing with acid, alcohol or scent after it.", day.Wall(c.BaseAt.Add(-sitting.ShaveBefore)).Clock())
+		add(0, "shaven-skin", "Shave by %s, an hour before base; nothing with acid, alcohol or scent after it.", day.Wall(c.BaseAt.Add(-figure.ShaveBefore)).Clock())
 	}
 	add(0, "hot-skin", "No hot shower in the last half hour.")
 	return list
@@ -66,7 +56,7 @@ func patchWords(c *sitting.Case) string {
 			fresh = append(fresh, p.Name)
 		}
 	}
-	if len(fresh) > 0 && len(fresh) <= 3 {
+	if len(fresh) > 0 && len(fresh) <= figure.FewNew {
 		return "Patch test " + face.List(fresh) + "; no other new products from here."
 	}
 	return "Patch test what is new; no new products from here."
@@ -76,7 +66,7 @@ func patchWords(c *sitting.Case) string {
 func maskWords(c *sitting.Case) string {
 	var oily []face.Zone
 	for _, z := range face.BaseArea.List() {
-		if s := c.Skin[z]; s.Oil >= 2 && s.Water >= 2 && z.Class() == face.Skin {
+		if s := c.Skin[z]; s.Oil >= figure.OilyFrom && s.Water >= figure.MoistFrom && z.Class() == face.Skin {
 			oily = append(oily, z)
 		}
 	}

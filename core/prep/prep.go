@@ -16,6 +16,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -94,7 +95,7 @@ type solved struct {
 func Plan(c *sitting.Case) (Prep, stack.Result) {
 	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
-	for range 5 { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
+	for range figure.MostTries { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 		pl.memo = map[memoKey]solved{}
 		for _, g := range pl.groups {
 			pl.gather(g)
@@ -296,26 +297,19 @@ type relaxed struct {
 	gaveUp                    []GaveUp
 }
 
-// Cost of giving up what is no layer, and the difference under which two choices are called as good. [W]
-const (
-	closeCall      = 0.02
-	dropScrubCost  = 0.3
-	dropDepuffCost = 0.5
-)
-
 // moves lists what this plan could give up, cheapest kinds first.
 func (pl *planner) moves() []move {
-	list := []move{{how: "cross_work", slot: slots, cost: crossWorkCost, what: "waiting"}}
+	list := []move{{how: "cross_work", slot: slots, cost: figure.CrossWorkCost, what: "waiting"}}
 	for _, s := range []slot{essence, toner, serum, oil, lips, patch, eyeCream, primer} {
 		if pl.uses(s) {
 			list = append(list, move{how: "drop", slot: s, what: slotNames[s]})
 		}
 	}
 	if pl.lipScrub() != nil && pl.uses(lips) {
-		list = append(list, move{how: "drop", slot: slots, cost: dropScrubCost, what: "lip scrub"})
+		list = append(list, move{how: "drop", slot: slots, cost: figure.DropScrubCost, what: "lip scrub"})
 	}
 	if len(pl.depuff()) > 0 {
-		list = append(list, move{how: "drop", slot: slots, cost: dropDepuffCost, what: "depuffing"})
+		list = append(list, move{how: "drop", slot: slots, cost: figure.DropDepuffCost, what: "depuffing"})
 	}
 	for _, set := range pl.settingTimes() {
 		list = append(list, move{how: "quicker", slot: moisturiser, quick: set, what: "moisturiser"})
@@ -392,7 +386,7 @@ type byCost []relaxed
 func (h byCost) Len() int      { return len(h) }
 func (h byCost) Swap(i, j int) { h[i], h[j] = h[j], h[i] }
 func (h byCost) Less(i, j int) bool {
-	if d := h[i].cost - h[j].cost; math.Abs(d) > 1e-9 {
+	if d := h[i].cost - h[j].cost; math.Abs(d) > figure.Same {
 		return d < 0
 	}
 	if d := len(h[i].moves) - len(h[j].moves); d != 0 {
@@ -508,7 +502,7 @@ func (pl *planner) second(i int, s slot, r restrict) (label, bool) {
 		return label{}, false
 	}
 	l, found := pl.solve(pl.groups[i], r, s, int(pick))
-	found = found && l.cost < forbidden
+	found = found && l.cost < figure.Forbidden
 	pl.seconds[key] = solved{l, found}
 	return l, found
 }
@@ -523,7 +517,7 @@ func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
 	for i := range pl.groups {
 		for _, s := range pl.order {
 			if l, ok := pl.second(i, s, r); ok {
-				if more := l.cost - pl.chosen[i].cost; more < best-1e-9 {
+				if more := l.cost - pl.chosen[i].cost; more < best-figure.Same {
 					best, at, second = more, i, l
 				}
 			}
@@ -576,9 +570,9 @@ func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
 				name = alt.product.Name
 			}
 			more := l.cost - pl.chosen[i].cost
-			if more >= avoidable/2 {
+			if more >= figure.CautionCost/2 {
 				steps[n].Second = fmt.Sprintf("Second choice: %s, at the price of a caution.", name)
-			} else if more < closeCall {
+			} else if more < figure.CloseCall {
 				steps[n].Second = fmt.Sprintf("Second choice, as good on %s: %s.", face.Names(g.zones.List()), name)
 			} else {
 				steps[n].Second = fmt.Sprintf("Second choice: %s, %.2f worse on %s.", name, more, face.Names(g.zones.List()))

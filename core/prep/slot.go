@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -46,49 +47,20 @@ var slotKinds = [slots][]kit.Kind{
 
 // Costs of choosing. [W]
 const (
-	layerCost    = 0.25 // each layer
-	dislikedCost = 1.0  // each disliked tag
-	loadCost     = 10.0 // each mg/cm² over the load limit
+
 	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided. Large
 	// against every other cost.
-	avoidable = 100.0
+
 	// lowFactor is put on a sunscreen under 30 or not of broad spectrum: skin that burns is worse than base that sits badly, so
 	// it outweighs a few cautions about looks.
-	lowFactor = 5 * avoidable
 
-	weightMisfit     = 0.5 // each step from the ideal weight
-	dryWeight        = 1.0 // added to the ideal at water 0
-	tightWeight      = 0.5 // at water 1, where oil < 2
-	mattifyDry       = 9.0
-	hydrateOily      = 2.0
-	gripOily         = 1.0 // gripping where mattifying is due: the handbook names no cost
-	withoutActive    = 0.4
-	heavySunscreen   = 0.3 // each weight over sunscreenWeight
-	sunscreenWeight  = 2.0
-	castCost         = 0.2
-	castDarkCost     = 1.0 // phototype IV–VI
-	darkFrom         = 4
-	eyeUnscreened    = 3.0 // eye zones without the eye-safe sunscreen the kit has
-	veilFilm         = 0.2 // mg/cm², the thin hydrating veil
-	spotShare        = 0.2 // of a flaky zone that is patches: the balm is pressed on those alone
-	crossWorkCost    = 0.1 // attention for working elsewhere while something sets
-	coldWeight       = 1.0 // a richer moisturiser in the cold
-	notForSwim       = 3.0 // a sunscreen labelled under 80 minutes for somebody who swims
-	swimLabel        = 80
-	thirsty          = 1 // water grade
-	damp             = "dewy"
-	mattifyFromWater = 2
+	damp = "dewy"
 )
-
-var idealWeight = [4]float64{3, 2, 1.5, 1} // by oil 0–3 [W]
-
-// forbidden is the cost of an empty slot that may not be empty.
-const forbidden = 1e6
 
 // empty is the cost of leaving a slot empty on a zone. [W]
 func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	g := c.Skin[z]
-	dry := g.Water <= thirsty
+	dry := g.Water <= figure.DryUpTo
 	pick := func(is bool, yes, no float64) float64 {
 		if is {
 			return yes
@@ -97,23 +69,23 @@ func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	}
 	switch s {
 	case toner:
-		return pick(dry || c.Look.Finish == damp, 1.0, 0.3)
+		return pick(dry || c.Look.Finish == damp, figure.NoTonerDry, figure.NoToner)
 	case essence:
-		return pick(dry, 0.6, 0.1)
+		return pick(dry, figure.NoEssenceDry, figure.NoEssence)
 	case serum:
-		return pick(dry, 1.2, 0.2)
+		return pick(dry, figure.NoSerumDry, figure.NoSerum)
 	case eyeCream:
-		return 0.8
+		return figure.NoEyeCream
 	case moisturiser, sunscreen:
-		return forbidden
+		return figure.Forbidden
 	case lips:
-		return 0.6
+		return figure.NoLipBalm
 	case patch:
-		return 1.5
+		return figure.NoPatchBalm
 	case oil:
-		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != "matte", 0.8, 0)
+		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != "matte", figure.NoOilParched, 0)
 	case primer:
-		return pick(g.Oil >= 2 && g.Water >= mattifyFromWater && (!c.Client.Mature || mattifies(c, z)), 3, 1)
+		return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)), figure.NoPrimerOily, figure.NoPrimer)
 	}
 	return 0
 }
@@ -184,7 +156,7 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		}
 		want := wants(g)
 		if len(want) > 0 && !p.Has(want...) {
-			return withoutActive, "without the active the zone wants", true
+			return figure.WithoutActive, "without the active the zone wants", true
 		}
 		if len(want) > 0 {
 			return 0, "brings the active the zone wants", true
@@ -193,30 +165,30 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 	case moisturiser:
 		ideal := Ideal(g)
 		if c.Cold {
-			ideal += coldWeight
+			ideal += figure.ColdWeight
 		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
-		return weightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
+		return figure.WeightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
 	case primer:
 		switch {
 		case p.Kind == "primer_mattifying" && !mattifies(c, z):
-			return mattifyDry, "mattifying on dry or thirsty skin", true
+			return figure.MattifyDry, "mattifying on dry or thirsty skin", true
 		case p.Kind == "primer_hydrating" && mattifies(c, z):
-			return hydrateOily, "hydrating where mattifying is due", true
+			return figure.HydrateOily, "hydrating where mattifying is due", true
 		case p.Kind == "primer_gripping" && mattifies(c, z):
-			return gripOily, "gripping where mattifying is due", true
+			return figure.GripOily, "gripping where mattifying is due", true
 		case p.Kind == "primer_mattifying":
 			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
 		}
 		return 0, "the primer for oil " + short(float64(g.Oil)), true
 	case sunscreen:
-		cast := castCost
-		if c.Client.Phototype >= darkFrom {
-			cast = castDarkCost
+		cast := figure.CastCost
+		if c.Client.Phototype >= figure.DarkFrom {
+			cast = figure.CastDarkCost
 		}
-		cost = heavySunscreen*max(0, p.Weight-sunscreenWeight) + cast*float64(p.WhiteCast)
-		if c.Swims && p.WaterResistantMin < swimLabel {
-			cost += notForSwim
+		cost = figure.HeavySunscreen*max(0, p.Weight-figure.SunscreenWeight) + cast*float64(p.WhiteCast)
+		if c.Swims && p.WaterResistantMin < figure.Label80 {
+			cost += figure.NotForSwim
 		}
 		return cost, "labelled " + short(p.SPF), true
 	}
@@ -231,12 +203,12 @@ func mattifies(c *sitting.Case, z face.Zone) bool {
 
 // Ideal is the ideal weight of a moisturiser for skin in that state. [W]
 func Ideal(g face.State) float64 {
-	ideal := idealWeight[g.Oil]
+	ideal := figure.IdealWeight[g.Oil]
 	switch {
 	case g.Water == 0:
-		ideal += dryWeight
-	case g.Water == 1 && g.Oil < 2:
-		ideal += tightWeight
+		ideal += figure.DryWeight
+	case g.Water == figure.DryUpTo && g.Oil < figure.OilyFrom:
+		ideal += figure.TightWeight
 	}
 	return ideal
 }

@@ -9,11 +9,11 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
-	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
 
@@ -38,7 +38,7 @@ func (pl *planner) how(p *kit.Product, z face.Zone) string {
 	case p.Kind.Of().Group == kit.Primer, p.Kind.Of().Group == kit.Sunscreen:
 		how = "pat"
 	}
-	if how == "press" && c.Within(fit.InjectablePressDays, "injectables") != 0 {
+	if how == "press" && c.Within(figure.InjectablePressDays, "injectables") != 0 {
 		how = "pat"
 	}
 	return how
@@ -52,7 +52,7 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 	f := pl.c.Film(p.Kind, z)
 	switch {
 	case s == patch:
-		f *= spotShare
+		f *= figure.SpotShare
 	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is("spf_layer", "blended") && belongs(pl.c, moisturiser, z):
 		screen, cream := pl.c.Film("sunscreen", z), pl.c.Film("moisturiser_lotion", z)
 		f *= screen / (screen + cream) // the blend goes on as thick as the sunscreen alone would have
@@ -72,9 +72,9 @@ func (pl *planner) prelude() []*draft {
 			step: stack.Step{Act: act, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
 		return list[len(list)-1]
 	}
-	add("setup", "consultation", consultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", "allergen", "lens-in")
-	add("hands", "", handsS, 0, "Wash your hands.", "hands-first")
-	add("setup", "", setupS, 0, pl.setupWords())
+	add("setup", "consultation", figure.ConsultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", "allergen", "lens-in")
+	add("hands", "", figure.HandsS, 0, "Wash your hands.", "hands-first")
+	add("setup", "", figure.SetupS, 0, pl.setupWords())
 	if barred := c.Barred(); barred.All() != 0 {
 		why := "broken-skin"
 		if barred.Contagious|barred.Eye != 0 {
@@ -83,7 +83,7 @@ func (pl *planner) prelude() []*draft {
 		add("refer", "", 0, 0, "Leave "+face.Names(barred.All().List())+" alone: what it looks like is for a pharmacist or doctor to say.", why)
 	}
 	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
-		add("lens_out", "", lensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", "lens-in")
+		add("lens_out", "", figure.LensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", "lens-in")
 	}
 	pl.cooling(add)
 	pl.cleansing(add)
@@ -111,12 +111,12 @@ func (pl *planner) cooling(add adder) {
 	case c.CoolAt.After(c.ChairAt):
 		d := add("cool", "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", "hot-skin")
 		d.cools, d.freeSet = true, c.CoolAt
-	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < sitting.ShaveBefore && c.Shaven != 0:
+	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
 		d := add("cool", "cloth", 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", "shaven-skin")
-		d.step.ContactS = coolClothS
+		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
 		d := add("cool", "cloth", 0, face.Face&^c.Barred().All(), "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
-		d.step.ContactS = coolClothS
+		d.step.ContactS = figure.CoolClothS
 	}
 }
 
@@ -133,32 +133,32 @@ func (pl *planner) cleanser() (*kit.Product, bool) {
 		case refresh && p.Kind == "micellar":
 			off, ok = 0, true
 		case refresh && p.Kind == "toner":
-			off, ok = 0.2, true
+			off, ok = figure.TonerRefresh, true
 		case refresh:
-			off += 10 // a full cleanse where nothing milder is at hand
+			off += figure.FullAfterWash // a full cleanse where nothing milder is at hand
 		}
 		if p.Kind == "mitt" {
-			off, ok = 20, true
+			off, ok = figure.MittOnly, true
 		}
 		if !ok || !pl.mayClean(p) {
 			continue
 		}
-		off += dislikedCost * float64(p.CountCarried(c.Client.Dislikes))
-		if c.Client.Sensitivity >= 2 && !p.Bland() {
-			off += 0.5
+		off += figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+		if c.Client.Sensitivity >= figure.SensitiveFrom && !p.Bland() {
+			off += figure.NotBlandCleanse
 		}
 		for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
 			u := fit.Use{Case: c, Product: p, Act: "cleanse", Kind: string(p.Kind), Zone: z}
 			for _, o := range u.Fits() {
 				if o.Severity == rules.Caution {
-					off += avoidable
+					off += figure.CautionCost
 				}
 			}
 		}
 		if p.Short(cleanseGrams(p)) {
-			off += avoidable
+			off += figure.CautionCost
 		}
-		if off < least-1e-9 {
+		if off < least-figure.Same {
 			best, least = p, off
 		}
 	}
@@ -183,7 +183,7 @@ func (pl *planner) clears(p *kit.Product, z face.Zone) bool {
 // cleanseGrams is what a cleanse or refresh takes: a pass over the face, or a padful of toner.
 func cleanseGrams(p *kit.Product) float64 {
 	if p.Kind == "toner" {
-		return kit.PadHoldsG
+		return figure.PadHoldsG
 	}
 	return p.Kind.PassGrams(true)
 }
@@ -207,8 +207,8 @@ func (pl *planner) cleansing(add adder) {
 	p, mild := pl.cleanser()
 	if p == nil {
 		open &^= face.SetOf(face.Eyelids)
-		add("rinse", "", rinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", "uncovered-skin")
-		add("dry", "", dryS, open, "Pat dry.")
+		add("rinse", "", figure.RinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", "uncovered-skin")
+		add("dry", "", figure.DryS, open, "Pat dry.")
 		return
 	}
 	var zones face.Set
@@ -220,9 +220,9 @@ func (pl *planner) cleansing(add adder) {
 		zones |= face.SetOf(z)
 	}
 	grams := cleanseGrams(p)
-	verb, hands := "Cleanse", cleanseS
+	verb, hands := "Cleanse", figure.CleanseS
 	if mild {
-		verb, hands = "Refresh", refreshS
+		verb, hands = "Refresh", figure.RefreshS
 	}
 	d := add("cleanse", string(p.Kind), hands, zones, "", "uncovered-skin")
 	s := &d.step
@@ -232,11 +232,11 @@ func (pl *planner) cleansing(add adder) {
 	}
 	stack.Measure(s, p, doc.Round(grams))
 	if mild {
-		s.Pads = int(math.Ceil(grams / kit.PadHoldsG))
-		s.PadFaces = 2 * s.Pads
+		s.Pads = int(math.Ceil(grams / figure.PadHoldsG))
+		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = "press"
-	if c.Within(fit.InjectablePressDays, "injectables") != 0 {
+	if c.Within(figure.InjectablePressDays, "injectables") != 0 {
 		s.How = "pat"
 	}
 	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, s.Amount)
@@ -250,8 +250,8 @@ func (pl *planner) cleansing(add adder) {
 		d.step.Because = append(d.step.Because, "not-rinsed")
 		return
 	}
-	add("rinse", "", rinseS, zones, "Rinse with lukewarm water.", "not-rinsed", "too-hot")
-	add("dry", "", dryS, zones, "Pat dry and let it dry.")
+	add("rinse", "", figure.RinseS, zones, "Rinse with lukewarm water.", "not-rinsed", "too-hot")
+	add("dry", "", figure.DryS, zones, "Pat dry and let it dry.")
 }
 
 // polishing adds the polish the method allows on the day, before everything else.
@@ -283,7 +283,7 @@ func (pl *planner) polishing(add adder) {
 		if p.Short(grams) {
 			continue
 		}
-		d := add("treat", string(p.Kind), polishS, zones, "", "strips-before-makeup")
+		d := add("treat", string(p.Kind), figure.PolishS, zones, "", "strips-before-makeup")
 		d.step.Product, d.step.How = p.ID, "light"
 		d.step.Film = map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
@@ -292,8 +292,8 @@ func (pl *planner) polishing(add adder) {
 		stack.Measure(&d.step, p, grams)
 		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), d.step.Amount,
 			method.Reason("same_day_polish", allowed))
-		add("rinse", "", rinseS, zones, "Rinse with lukewarm water.", "too-hot")
-		add("dry", "", dryS, zones, "Pat dry and let it dry.")
+		add("rinse", "", figure.RinseS, zones, "Rinse with lukewarm water.", "too-hot")
+		add("dry", "", figure.DryS, zones, "Pat dry and let it dry.")
 		return
 	}
 }
@@ -433,7 +433,7 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	for _, z := range zones.List() {
 		f := pl.film(s, p, z)
 		if veil {
-			f = veilFilm
+			f = figure.VeilFilm
 		}
 		st.Film[z] = doc.Num(f)
 		st.SetS = max(st.SetS, c.DryS(p.Kind, f))
@@ -441,7 +441,7 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	st.Grams = doc.Num(c.Grams(st.Film))
 	st.HandsS = pl.handsOn(s, zones, ofSeveral)
 	if st.How == "pad" {
-		st.Pads, st.PadFaces = 1, 2
+		st.Pads, st.PadFaces = 1, figure.PadFaces
 	}
 	st.Because = because[s]
 	if s == primer && p.Kind != "primer_mattifying" {
@@ -509,7 +509,7 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 		}
 		return "Half a level teaspoon is half as much again; a safe habit."
 	case "two_fingers":
-		return fmt.Sprintf("%s finger strips.", kit.Quarters(grams/kit.FingerStripG))
+		return fmt.Sprintf("%s finger strips.", kit.Quarters(grams/figure.FingerStripG))
 	}
 	return "It looks shiny until it sets."
 }
@@ -517,29 +517,29 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 	switch s {
 	case toner:
-		return mistS
+		return figure.MistS
 	case essence:
-		return essenceS
+		return figure.EssenceS
 	case serum:
-		return serumS
+		return figure.SerumS
 	case eyeCream:
-		return eyeCreamS
+		return figure.EyeCreamS
 	case moisturiser:
-		return max(moistureS/ofSeveral, leastPartS)
+		return max(figure.MoistureS/ofSeveral, figure.LeastPartS)
 	case lips:
-		return lipsS
+		return figure.LipsS
 	case patch:
-		return patchS
+		return figure.PatchS
 	case oil:
-		return oilS
+		return figure.OilS
 	case primer:
-		return primerS
+		return figure.PrimerS
 	}
 	t := 0
 	if zones&face.Face != 0 {
-		t = max(faceSPFS/ofSeveral, leastPartS)
+		t = max(figure.FaceSPFS/ofSeveral, figure.LeastPartS)
 	}
-	for z, extra := range map[face.Zone]int{face.Neck: neckSPFS, face.Ears: earsSPFS, face.Chest: chestSPFS} {
+	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS, face.Chest: figure.ChestSPFS} {
 		if zones.Has(z) {
 			t += extra
 		}
@@ -550,7 +550,7 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
 func (pl *planner) touch(laid []*draft) []*draft {
 	check := func(zones face.Set) *draft {
-		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: touchS,
+		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: figure.TouchS,
 			How: "touch", Because: []string{"layer-not-set"},
 			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
 	}
@@ -586,7 +586,7 @@ func (pl *planner) scrubLips() []*draft {
 		return nil
 	}
 	on := face.SetOf(face.Lips)
-	st := stack.Step{Act: "treat", Kind: "lip_scrub", Product: p.ID, Zones: on.List(), HandsS: lipScrubS, How: "light", Cloths: 1,
+	st := stack.Step{Act: "treat", Kind: "lip_scrub", Product: p.ID, Zones: on.List(), HandsS: figure.LipScrubS, How: "light", Cloths: 1,
 		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []string{"dry-patch"}}
 	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
 	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, st.Amount)
@@ -601,7 +601,7 @@ func (pl *planner) depuff() []*draft {
 		return nil
 	}
 	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^ c.Chronic("rosacea") &^
-		c.Within(fit.InjectableMassageDays, "injectables")
+		c.Within(figure.InjectableMassageDays, "injectables")
 	healing, _ := fit.Healing(c)
 	zones &^= healing
 	if zones == 0 {
@@ -609,10 +609,10 @@ func (pl *planner) depuff() []*draft {
 	}
 	st := stack.Step{Zones: zones.List(), Because: []string{"rosacea", "injectables"}}
 	if how == "cold" {
-		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = "hold", "cold", leastPartS, coldPadS, 2, "press"
+		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = "hold", "cold", figure.LeastPartS, figure.ColdPadS, 2, "press"
 		st.Say = "Lay cold pads on for ten minutes."
 	} else {
-		st.Act, st.Kind, st.HandsS, st.How = "massage", "massage", massageS, "massage"
+		st.Act, st.Kind, st.HandsS, st.How = "massage", "massage", figure.MassageUpS, "massage"
 		st.Say = "A brief upward massage, a minute, on the damp skin."
 	}
 	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}

@@ -9,6 +9,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sun"
 )
@@ -49,19 +50,6 @@ type Condition struct {
 	Zone face.Set // All where none was named
 }
 
-// Figures of the clock before prep. [W]
-const (
-	CoolDown     = 20 * time.Minute // after a hot wash
-	CleanFor     = 2 * time.Hour    // skin washed within this needs only a refresh
-	SkinC        = 32.0             // skin that was not read
-	ShaveBefore  = 60 * time.Minute // the right time before base
-	ShaveAtLeast = 30 * time.Minute // the least, with a cool cloth after
-	ShavenFor    = 24 * time.Hour   // no acid, alcohol or scent for that long
-	ColdBelowC   = 5.0
-	evaporateMin = 0.5
-	evaporateMax = 3.0
-)
-
 // Beard is the zones that are shaved.
 var Beard = face.SetOf(face.UpperLip, face.Chin, face.Jaw)
 
@@ -75,30 +63,30 @@ func Open(s *Sitting) *Case {
 	c.Area = s.Client.Areas(s.Day.Date)
 	c.Type = s.Client.TypeOf(c.Skin)
 	c.Daylight = sun.Daylight(c.BaseAt, c.WearUntil, s.Day.Place.Lat, s.Day.Place.Lon)
-	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil) >= sun.StrongFor
+	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil) >= figure.StrongFor
 	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
 	for _, seg := range s.Day.Segments {
 		c.Flash = c.Flash || seg.Flash
 		c.Swims = c.Swims || seg.Activity == "swim"
 	}
-	c.Cold = s.Day.Air.Temp() < ColdBelowC
+	c.Cold = s.Day.Air.Temp() < figure.ColdBelowC
 	if !s.Day.ShavedAt.IsZero() {
 		c.ShavedAt = at(s.Day.ShavedAt)
 	}
-	if s.Look.CoversBeard() || !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) <= ShavenFor {
+	if s.Look.CoversBeard() || !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) <= figure.ShavenFor {
 		c.Shaven = Beard
 	}
-	surface := SkinC
+	surface := figure.SkinC
 	if s.Day.SurfaceC != nil {
 		surface = *s.Day.SurfaceC
-		c.Hot = surface >= face.HotSurfaceC
+		c.Hot = surface >= figure.HotSurfaceC
 	}
 	c.Evaporation = Evaporation(surface, s.Day.Air.Temp(), s.Day.Air.RH())
 	if w := s.Day.Washed; w != nil {
 		washed := at(w.At)
-		c.FreshlyWashed = c.ChairAt.Sub(washed) <= CleanFor
+		c.FreshlyWashed = c.ChairAt.Sub(washed) <= figure.CleanFor
 		if w.Hot {
-			c.CoolAt = washed.Add(CoolDown)
+			c.CoolAt = washed.Add(figure.CoolDown)
 		}
 	}
 	c.products = make(map[string]*kit.Product, len(s.Kit))
@@ -112,17 +100,20 @@ func Open(s *Sitting) *Case {
 }
 
 // Vapour is the saturation pressure of water over air of that temperature, in hPa. Source: Magnus formula, WMO guide.
-func Vapour(tempC float64) float64 { return 6.112 * math.Exp(17.62*tempC/(243.12+tempC)) }
+func Vapour(tempC float64) float64 {
+	m := figure.Magnus
+	return m[0] * math.Exp(m[1]*tempC/(m[2]+tempC))
+}
 
 // Evaporation is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
 // of 21 °C and 45 %, held to 0.5–3. [W]
 func Evaporation(surfaceC, airC, humidity float64) float64 {
 	pull := Vapour(surfaceC) - humidity*Vapour(airC)
 	if pull <= 0 {
-		return evaporateMax
+		return figure.EvaporateMax
 	}
-	reference := Vapour(SkinC) - day.RoomHumidity*Vapour(day.RoomTempC)
-	return min(max(reference/pull, evaporateMin), evaporateMax)
+	reference := Vapour(figure.SkinC) - figure.RoomHumidity*Vapour(figure.RoomTempC)
+	return min(max(reference/pull, figure.EvaporateMin), figure.EvaporateMax)
 }
 
 // DryS is how many seconds a film of a kind takes to set here: the absorbing part as it is, the evaporating part by film
@@ -265,15 +256,6 @@ func (c *Case) Grams(film map[face.Zone]doc.Num) float64 {
 	return g
 }
 
-// Figures of the lean moisturiser. [W]
-var leanByOil = [4]float64{1.3, 1.0, 0.8, 0.6}
-
-const (
-	leanWater0 = 0.3
-	leanWater1 = 0.15
-	leanMature = 0.15
-)
-
 // Film is the film in mg/cm² to lay of a kind on a zone: moisturisers by oil, water, age and what was learned, all others
 // their nominal film.
 func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
@@ -286,15 +268,15 @@ func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 		film = f.Full
 	}
 	s := c.Skin[z]
-	times := leanByOil[s.Oil]
+	times := figure.LeanByOil[s.Oil]
 	switch s.Water {
 	case 0:
-		times += leanWater0
+		times += figure.LeanWater0
 	case 1:
-		times += leanWater1
+		times += figure.LeanWater1
 	}
 	if c.Client.Mature {
-		times += leanMature
+		times += figure.LeanMature
 	}
 	if learned, ok := c.Client.Learned.Moisture[z]; ok {
 		times *= learned

@@ -8,6 +8,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -36,20 +37,6 @@ type Dose struct {
 	FingerStrips   doc.Num `json:"finger_strips"`
 	FingertipUnits doc.Num `json:"fingertip_units"`
 }
-
-// Teaspoon rule. Source: Schneider 2002.
-const (
-	spoonFaceNeckML = 2.5
-	spoonChestML    = 5.0
-)
-
-// Rule figures.
-const (
-	BeadsFrom    = 3.0  // over-what cost at which a film beads [W]
-	MismatchFrom = 2.0  // over-what cost at which foundation does not sit [W]
-	SetOilFilm   = 0.15 // mg/cm² of set oil that is excepted [W]
-	tolerance    = 1e-9
-)
 
 // careRank orders kinds of care from thin to thick; oil comes after all of them.
 var careRank = map[kit.Kind]int{"toner": 1, "mist": 1, "essence": 2, "serum": 3, "eye_cream": 4, "moisturiser_gel": 5,
@@ -252,7 +239,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 			if unset && !r.dampAllowed(p) {
 				wet |= face.SetOf(z)
 			}
-			if cost := kit.OverWhat(p.Base, top.Base); cost >= BeadsFrom && !(top.Kind == "face_oil" && float64(top.Film) <= SetOilFilm+tolerance && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
+			if cost := kit.OverWhat(p.Base, top.Base); cost >= figure.BeadsFrom && !(top.Kind == "face_oil" && float64(top.Film) <= figure.SetOilFilm+figure.Same && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
 				beads |= face.SetOf(z)
 			}
 		}
@@ -448,10 +435,10 @@ func (r *run) base() {
 	for _, z := range face.All.List() {
 		layers := r.res.Layers[z]
 		limit := r.c.Limit(z)
-		if r.res.Layers.Residue(z) > limit+tolerance {
+		if r.res.Layers.Residue(z) > limit+figure.Same {
 			full |= face.SetOf(z)
 		}
-		if top := topmost(layers); top != nil && face.BaseArea.Has(z) && kit.OverWhat(r.c.Look.Base.Film(), top.Base) >= MismatchFrom {
+		if top := topmost(layers); top != nil && face.BaseArea.Has(z) && kit.OverWhat(r.c.Look.Base.Film(), top.Base) >= figure.MismatchFrom {
 			mismatch |= face.SetOf(z)
 		}
 		s := r.c.Skin[z]
@@ -530,11 +517,11 @@ func (r *run) sunscreen() {
 		}
 	}
 	if laid != 0 {
-		spoon := spoonFaceNeckML
+		spoon := figure.TeaspoonML / 2
 		if laid.Has(face.Chest) {
-			spoon = spoonChestML
+			spoon = figure.TeaspoonML
 		}
-		r.res.Dose = Dose{doc.Num(grams), doc.Num(area), doc.Num(spoon), doc.Num(grams / kit.FingerStripG), doc.Num(grams / kit.FingertipUnitG)}
+		r.res.Dose = Dose{doc.Num(grams), doc.Num(area), doc.Num(spoon), doc.Num(grams / figure.FingerStripG), doc.Num(grams / figure.FingertipUnitG)}
 	}
 	r.missing(laid, nearEyes)
 	r.thin()
@@ -546,7 +533,7 @@ func (r *run) sunscreen() {
 	} else if !c.Daylight {
 		r.find("spf-at-night", lastStep, laid, "No daylight in the wear: sunscreen is not needed.")
 	}
-	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < sun.BeforeSun {
+	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < figure.BeforeSun {
 		r.find("spf-set-time", lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),
 			day.Wall(c.FirstSun).Clock())
 	}
@@ -605,7 +592,7 @@ func (r *run) thin() {
 	say := map[string]coat{}
 	for z := range face.N {
 		for _, k := range r.coats[z] {
-			if k.film < sun.FullDose-tolerance || k.blended {
+			if k.film < figure.FullDose-figure.Same || k.blended {
 				groups[k.step] |= face.SetOf(z)
 				if old, seen := say[k.step]; !seen || k.film < old.film {
 					say[k.step] = k
@@ -615,7 +602,7 @@ func (r *run) thin() {
 	}
 	for _, n := range r.order {
 		id := r.res.Steps[n].ID
-		if k, is := say[id]; is && k.film < sun.FullDose-tolerance {
+		if k, is := say[id]; is && k.film < figure.FullDose-figure.Same {
 			r.find("spf-short", id, groups[id], "%.3g mg/cm² of %s gives about %.3g, not %g.", doc.Round(k.film), k.product.Name,
 				doc.Round(sun.Effective(k.product.SPF, k.film)), k.product.SPF)
 		}
@@ -696,22 +683,22 @@ func (r *run) whole() {
 	if scar := c.Marked(face.Scar); scar != 0 {
 		r.find("scarred-skin", "", scar, "")
 	}
-	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < sitting.ShaveAtLeast {
+	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveAtLeast {
 		r.find("shaven-skin", "", c.Shaven, "Shaved at %s, less than half an hour before base.", c.Day.ShavedAt.Clock())
 	}
 	r.age()
 	r.items()
-	if c.Daylight && c.Within(fit.PhotosensitiveDays, "retinoid", "isotretinoin", "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
+	if c.Daylight && c.Within(figure.PhotosensitiveDays, "retinoid", "isotretinoin", "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
 		r.find("photosensitised", "", 0, "")
 	}
 }
 
 func (r *run) age() {
 	age, known := r.c.Client.Age(r.c.Day.Date)
-	if known && age < fit.GuardianYears && !r.c.Client.Guardian {
+	if known && age < figure.GuardianYears && !r.c.Client.Guardian {
 		r.find("minor", "", 0, "The client is %d and no guardian is noted as present and consenting.", int(age))
 	}
-	if known && age < fit.InfantYears && r.c.Daylight {
+	if known && age < figure.InfantYears && r.c.Daylight {
 		r.find("infant", "", 0, "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
 	}
 }
@@ -731,13 +718,13 @@ func (r *run) items() {
 		if w := p.Carries(c.Client.Allergies); w != "" {
 			r.find("allergen", "", zones, "%s carries %s, which the client is allergic to.", it.Item, w)
 		}
-		if known && age < fit.ToddlerYears && (sticks || strong || it.Item == "glitter") {
+		if known && age < figure.ToddlerYears && (sticks || strong || it.Item == "glitter") {
 			r.find("infant", "", zones, "%s is not for a child under three.", it.Item)
 		}
 		if it.FirstUse && (sticks || strong) {
 			r.find("patch-test", "", zones, "%s is a new adhesive: patch test 24 to 48 hours ahead.", it.Item)
 		}
-		if strong && c.Within(fit.IsotretinoinDays, "isotretinoin")&zones != 0 {
+		if strong && c.Within(figure.IsotretinoinDays, "isotretinoin")&zones != 0 {
 			r.find("isotretinoin", "", zones, "%s pulls at skin that tears easily.", it.Item)
 		}
 		if strong && c.Within(fit.RetinoidWindow(c), "retinoid")&zones != 0 {

@@ -5,30 +5,25 @@ import (
 	"urncloth/core/figure"
 )
 
-// Figures lists the figures this package holds.
+// Factors of the clear-sky model: cloud by US NWS [P], ground and place [W].
+var (
+	skyFactor    = map[day.Sky]float64{"": 1, "clear": 1, "scattered": 0.89, "broken": 0.73, "overcast": 0.31}
+	groundFactor = map[day.Ground]float64{"": 1, "grass": 1.03, "water": 1.1, "sand": 1.15, "snow": 1.8}
+	placeFactor  = map[day.Where]float64{"sun": 1, "water": 1, "shade": 0.4, "glass": 0.05, "indoors": 0}
+)
+
+// Figures lists the figures of the tables here.
 func Figures() []figure.Figure {
 	const w = "sun"
-	list := []figure.Figure{
-		figure.P(w, "sunrise and sunset elevation", Horizon, "°", "NOAA solar calculation"),
-		figure.P(w, "UV index scale", uviScale, "", "Madronich 2007"),
-		figure.P(w, "UV index, power of the zenith cosine", uviZenith, "", "Madronich 2007"),
-		figure.P(w, "UV index, power of ozone", uviOzone, "", "Madronich 2007"),
-		figure.P(w, "UV index, more per km of height", HeightPerKM, "share", "WHO 2002"),
-		figure.P(w, "UV index from which sunscreen is due outdoors", StrongUVI, "", "WHO 2002"),
-		figure.W(w, "for how long outdoors", StrongFor.Minutes(), "min"),
-		figure.W(w, "reddening dose of one UV index", SEDPerUVIHour, "SED/h"),
-		figure.P(w, "sunscreen dose", FullDose, "mg/cm²", "ISO 24444"),
-		figure.W(w, "least label factor", LeastSPF, ""),
-		figure.P(w, "sunscreen before sun", BeforeSun.Minutes(), "min", "21 CFR 201.327"),
+	var list []figure.Figure
+	for _, s := range []day.Sky{"clear", "scattered", "broken", "overcast"} {
+		list = append(list, figure.P(w, "sky_"+string(s), "UV under a "+string(s)+" sky", skyFactor[s], "share", "US NWS"))
 	}
-	for _, s := range []string{"clear", "scattered", "broken", "overcast"} {
-		list = append(list, figure.P(w, "UV under a "+s+" sky", skyFactor[day.Sky(s)], "share", "US NWS"))
+	for _, g := range []day.Ground{"grass", "water", "sand", "snow"} {
+		list = append(list, figure.W(w, "ground_"+string(g), "UV over "+string(g), groundFactor[g], "times"))
 	}
-	for _, g := range []string{"grass", "water", "sand", "snow"} {
-		list = append(list, figure.W(w, "UV over "+g, groundFactor[day.Ground(g)], "times"))
-	}
-	for _, p := range []string{"sun", "water", "shade", "glass", "indoors"} {
-		list = append(list, figure.W(w, "UV in "+p, placeFactor[day.Where(p)], "share"))
+	for _, p := range []day.Where{"sun", "water", "shade", "glass", "indoors"} {
+		list = append(list, figure.W(w, "place_"+string(p), "UV in "+string(p), placeFactor[p], "share"))
 	}
 	return list
 }

@@ -4,6 +4,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sun"
 )
@@ -47,6 +48,6 @@ func Reckon(a Amount) Gives {
 	if a.Grams > 0 {
 		film = kit.Film(a.Grams, area)
 	}
-	grams, full := kit.Grams(film, area), kit.Grams(sun.FullDose, area)
+	grams, full := kit.Grams(film, area), kit.Grams(figure.FullDose, area)
 	return Gives{doc.Num(area), doc.Num(film), doc.Num(grams), kit.Hand(grams), doc.Num(sun.Effective(a.Label, film)), doc.Num(full), kit.Hand(full)}
 }

@@ -6,12 +6,13 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/figure"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
 )
 
 // resistances are the labels for water: none, 40 and 80 minutes. A film decays by its own.
-var resistances = [3]int{0, 40, 80}
+var resistances = [3]int{0, figure.Label40, figure.Label80}
 
 func resistance(minutes int) int { return slices.Index(resistances[:], minutes) }
 
@@ -59,7 +60,7 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		w.stretches = append(w.stretches, st)
 	}
 	slices.SortStableFunc(w.stretches, func(a, b stretch) int { return a.from.Compare(b.from) })
-	for t := c.BaseAt; !t.After(c.Until); t = t.Add(Grid) {
+	for t := c.BaseAt; !t.After(c.Until); t = t.Add(figure.Grid) {
 		w.grid = append(w.grid, t)
 	}
 	for _, s := range w.stretches {
@@ -122,7 +123,7 @@ func (w *course) piece(from, to time.Time) piece {
 		up := index > 0 || sun.Up(middle, w.c.Day.Place)
 		p.outdoor = up && seg.Place.Outdoors()
 		p.wet = up && (inWater(seg) || seg.Activity == "active")
-		p.rate = sun.SEDPerUVIHour * sun.Place(seg.Place) * index
+		p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
 	}
 	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike
 		d := &decay{seg: seg, minutes: p.minutes}
@@ -145,15 +146,15 @@ func inWater(s *day.Segment) bool { return s.Activity == "swim" || s.Place == "w
 func keeps(s *day.Segment, resists int, hours float64) float64 {
 	switch {
 	case s != nil && inWater(s) && resists == 0:
-		return math.Pow(keptUnlabel, hours/unlabelIn.Hours())
+		return math.Pow(figure.KeptUnlabel, hours/figure.UnlabelIn.Hours())
 	case s != nil && inWater(s):
-		return math.Pow(keptInWater, hours*60/float64(resistances[resists]))
+		return math.Pow(figure.KeptInWater, hours*60/float64(resistances[resists]))
 	case s != nil && s.Activity == "active":
-		return math.Pow(1-[3]float64{lossActive, lossActive40, lossActive80}[resists], hours)
+		return math.Pow(1-[3]float64{figure.LossActive, figure.LossActive40, figure.LossActive80}[resists], hours)
 	case s != nil && s.Place.Outdoors():
-		return math.Pow(1-lossOutdoors, hours)
+		return math.Pow(1-figure.LossOutdoors, hours)
 	}
-	return math.Pow(1-lossIndoors, hours)
+	return math.Pow(1-figure.LossIndoors, hours)
 }
 
 // unkind is how unkind a moment is to interrupt: while active or swimming, still, at a segment's edge or indoors.
@@ -167,11 +168,11 @@ func (w *course) unkind(t time.Time) int {
 	case s == nil:
 		return 0
 	case s.Activity == "active" || s.Activity == "swim":
-		return unkindActive
+		return figure.UnkindActive
 	case s.Place == "indoors":
 		return 0
 	}
-	return unkindStill
+	return figure.UnkindStill
 }
 
 // free reports whether nobody may interrupt then.
@@ -202,11 +203,11 @@ func (w *course) dues() (towels, waterEnds []time.Time) {
 
 // Budget is the reddening dose in SED that the whole wear may bring: a share of a MED, and no more than 1.75 SED.
 func Budget(c *sitting.Case) float64 {
-	share := budgetMED
+	share := figure.BudgetMED
 	if c.Day.BudgetMED != nil {
 		share = *c.Day.BudgetMED
 	}
-	return min(share*med[c.Client.Phototype-1], budgetSED)
+	return min(share*figure.MED[c.Client.Phototype-1], figure.BudgetSED)
 }
 
 // wetMinutes is how long the client is in water or sweats while the sun is up.

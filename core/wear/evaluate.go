@@ -10,6 +10,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -144,7 +145,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 		case s.Act == "apply" && d.p != nil:
 			d.film = d.p.Kind.Of().Film
 			if d.p.Kind != "powder" {
-				d.film *= moistenShare
+				d.film *= figure.MoistenShare
 			}
 			s.Grams = doc.Num(e.grams(d.film, zones))
 		}
@@ -155,9 +156,6 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 	u.Film, u.Alone = e.adds(&added, &alone)
 	e.events = append(e.events, v)
 }
-
-// moistenShare is how much of its usual film a mist has at a reset. [W]
-const moistenShare = 0.25
 
 // place is where on a face a step has its place when it is said of the whole face.
 func place(c *sitting.Case, covered face.Set, act stack.Act, p *kit.Product) face.Set {
@@ -190,7 +188,7 @@ func (e *evaluation) coats(d *done) {
 	if d.Coats > 0 || d.Grams <= 0 {
 		d.film, d.Coats = delivers(d.p, d.Coats)
 	} else {
-		most, _ := delivers(d.p, 1000)
+		most := mostOf(d.p)
 		d.film = min(kit.Film(float64(d.Grams), area), most)
 	}
 	d.Grams = doc.Num(kit.Grams(d.film, area))
@@ -229,13 +227,10 @@ func (e *evaluation) leaves(p *kit.Product, grams float64, at time.Time) float64
 		return grams
 	}
 	if sprayed(e.c) && e.windy(at) {
-		return grams / mistLandsWind
+		return grams / figure.MistInWind
 	}
-	return grams / mistLands
+	return grams / figure.MistLands
 }
-
-// sheetsPerFace is how many sheets one blotting takes. [W]
-const sheetsPerFace = 2
 
 func (e *evaluation) stock(d *done, at time.Time) {
 	if d.p == nil {
@@ -244,7 +239,7 @@ func (e *evaluation) stock(d *done, at time.Time) {
 	if d.p.Kind.Of().Group == kit.Sundry || d.p.Kind == "blotting_paper" {
 		n := 1
 		if d.Act == "blot" {
-			n = sheetsPerFace
+			n = figure.SheetsPerFace
 		}
 		e.sheets[d.p.ID] += n
 		return
@@ -420,18 +415,18 @@ func (e *evaluation) labels() {
 					continue
 				}
 				if p.outdoor {
-					if over := k.outdoors + p.minutes - TwoHours.Minutes(); over > 1e-6 {
+					if over := k.outdoors + p.minutes - figure.TwoHours.Minutes(); over > figure.SameMinutes {
 						tell(&k, zones, "reapply-two-hours", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.outdoors += p.minutes
 				}
 				if p.wet && k.limit > 0 {
-					if over := k.wet + p.minutes - float64(k.limit); over > 1e-6 {
+					if over := k.wet + p.minutes - float64(k.limit); over > figure.SameMinutes {
 						tell(&k, zones, "reapply-after-water", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.wet += p.minutes
 				}
-				if end := p.from.Add(time.Duration(p.minutes * float64(time.Minute))); !k.due.IsZero() && end.Sub(k.due) >= Grid && end.Before(e.c.Until) && !e.mended(z, k.due, end) {
+				if end := p.from.Add(time.Duration(p.minutes * float64(time.Minute))); !k.due.IsZero() && end.Sub(k.due) >= figure.Grid && end.Before(e.c.Until) && !e.mended(z, k.due, end) {
 					tell(&k, zones, k.dueRule, k.due)
 				}
 			}
@@ -455,13 +450,13 @@ func (e *evaluation) labels() {
 // mended reports whether a coat reaches the zone from a moment on within the next five minutes.
 func (e *evaluation) mended(z face.Zone, from, to time.Time) bool {
 	return slices.ContainsFunc(e.events, func(v event) bool {
-		return !v.at.Before(from) && v.at.Sub(from) < Grid && !v.at.After(to) && slices.ContainsFunc(v.lays, func(l laid) bool { return l.zones.Has(z) })
+		return !v.at.Before(from) && v.at.Sub(from) < figure.Grid && !v.at.After(to) && slices.ContainsFunc(v.lays, func(l laid) bool { return l.zones.Has(z) })
 	})
 }
 
 // mend says what would mend a broken label clock.
 func (e *evaluation) mend(b breach) string {
-	ch := chooser{e.c, e.covered, e.wetMinutes() > wetLong, map[bool]*form{}}
+	ch := chooser{e.c, e.covered, e.wetMinutes() > figure.WetLong, map[bool]*form{}}
 	f := ch.face(e.windy(b.since))
 	at := day.Wall(b.since.In(e.c.Loc)).Clock()
 	if f == nil {
@@ -476,7 +471,7 @@ func (e *evaluation) mend(b breach) string {
 // budget warns where more than the budget reaches the skin, and says what shade or another hour would make of it.
 func (e *evaluation) budget(r *reckoned, coats []coat) {
 	budget := Budget(e.c)
-	if r.dose <= budget+1e-9 {
+	if r.dose <= budget+figure.Same {
 		return
 	}
 	f := e.find("dose-over-budget", "", e.covered, "About %.2g SED reach the skin; the budget is %.2g.", r.dose, budget)
@@ -513,7 +508,7 @@ func (e *evaluation) otherwise(n int, place day.Where, coats []coat) float64 {
 	other.pieces = make([][]piece, len(e.pieces))
 	for k, ps := range e.pieces {
 		other.pieces[k] = ps
-		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) || ps[0].from.Add(Grid).Before(e.stretches[n].from) {
+		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) || ps[0].from.Add(figure.Grid).Before(e.stretches[n].from) {
 			continue
 		}
 		other.pieces[k] = slices.Clone(ps)
@@ -533,7 +528,7 @@ func (e *evaluation) behindGlass() {
 			}
 		}
 	}
-	if minutes >= glassLong.Minutes() {
+	if minutes >= figure.GlassLong.Minutes() {
 		e.find("glass-uva", "", 0, "%s behind glass by daylight.", stack.Minutes(int(math.Round(minutes*60))))
 	}
 }

@@ -8,10 +8,10 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
-	"urncloth/core/sun"
 )
 
 // film is one coat lying on a zone: how much is left of it, in mg/cm², and what its label says.
@@ -38,7 +38,7 @@ func logAfter(films []film, keeps *[3]float64) float64 {
 	var sum, highest float64
 	for i := range films {
 		f := &films[i]
-		sum += min(f.left*keeps[f.resists], sun.FullDose) / sun.FullDose * f.log
+		sum += min(f.left*keeps[f.resists], figure.FullDose) / figure.FullDose * f.log
 		highest = max(highest, f.log)
 	}
 	return min(sum, highest)
@@ -75,7 +75,7 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 				left *= keeps(nil, 0, d.Hours())
 			}
 			if stippled.Has(z) {
-				left *= keptUnder
+				left *= figure.KeptUnder
 			}
 			s[z] = append(s[z], newFilm(l, left, p.SPF, p.WaterResistantMin))
 		}
@@ -187,7 +187,7 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 func (s *screen) towel() {
 	for z := range s {
 		for i := range s[z] {
-			s[z][i].left *= keptTowelled
+			s[z][i].left *= figure.KeptTowelled
 		}
 	}
 }
@@ -196,7 +196,7 @@ func (s *screen) towel() {
 func (w *course) lay(s *screen, k *coat) {
 	for _, z := range k.blotted.List() {
 		for i := range s[z] {
-			s[z][i].left *= keptBlotted
+			s[z][i].left *= figure.KeptBlotted
 		}
 	}
 	for _, l := range k.lays {

@@ -5,12 +5,12 @@ import (
 	"time"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
-	"urncloth/core/sun"
 )
 
 // bare reports whether there is no makeup base to go through, so that an ordinary sunscreen can be laid again.
@@ -40,12 +40,20 @@ type form struct {
 func delivers(p *kit.Product, coats int) (film float64, used int) {
 	d, over := forms[p.Kind]
 	if !over {
-		return sun.FullDose, max(coats, 1)
+		return figure.FullDose, max(coats, 1)
 	}
 	if coats <= 0 {
 		coats = d.coats
 	}
 	return min(d.perCoat*float64(coats), d.most), coats
+}
+
+// mostOf is the most film in mg/cm² that a product can bring through makeup.
+func mostOf(p *kit.Product) float64 {
+	if d, over := forms[p.Kind]; over {
+		return d.most
+	}
+	return figure.FullDose
 }
 
 // screenable is the zones of some that a product may renew, and the cost of the cautions it brings there.
@@ -64,7 +72,7 @@ func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, c
 			}
 		}
 	}
-	return zones, cautionCost * float64(len(cautions))
+	return zones, figure.CautionCost * float64(len(cautions))
 }
 
 // sprayed reports whether a mist is sprayed at the face rather than on a sponge.
@@ -87,7 +95,7 @@ func (f *chooser) face(windy bool) *form {
 	for i := range f.c.Kit {
 		p := &f.c.Kit[i]
 		k, cost := f.consider(p, windy)
-		if k != nil && (best == nil || cost < least-1e-9) {
+		if k != nil && (best == nil || cost < least-figure.Same) {
 			best, least = k, cost
 		}
 	}
@@ -109,11 +117,11 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 		return nil, 0
 	}
 	film, coats := delivers(p, 0)
-	cost += sun.FullDose - film
+	cost += figure.FullDose - film
 	var matte, oily, marked bool
 	for _, z := range zones.List() {
 		matte = matte || powdery(c, z)
-		oily = oily || c.Skin[z].Oil >= fit.OilyFrom
+		oily = oily || c.Skin[z].Oil >= figure.OilyFrom
 		marked = marked || c.Skin[z].Has(face.Pigment)
 	}
 	if matte {
@@ -123,34 +131,26 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 		cost += d.waxy
 	}
 	if p.Kind == "spf_stick" && matte || p.Kind == "spf_powder" {
-		cost += cautionCost
+		cost += figure.CautionCost
 	}
-	if p.SPF < sun.LeastSPF || !p.BroadSpectrum {
-		cost += cautionCost
+	if p.SPF < figure.LeastSPF || !p.BroadSpectrum {
+		cost += figure.CautionCost
 	}
 	if p.Kind == "spf_mist" && windy && sprayed(c) {
-		cost += windCost
+		cost += figure.WindCost
 	}
-	if dark := c.Client.Phototype >= 4; dark || marked {
+	if dark := c.Client.Phototype >= figure.DarkFrom; dark || marked {
 		if !p.Tinted {
-			cost += untintedCost
+			cost += figure.UntintedCost
 		}
-		cost += castCost * float64(p.WhiteCast)
+		cost += figure.CastCost * float64(p.WhiteCast)
 	}
-	cost += dislikedCost * float64(p.CountCarried(c.Client.Dislikes))
-	if f.wet && p.WaterResistantMin < 80 {
-		cost += wetCost
+	cost += figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+	if f.wet && p.WaterResistantMin < figure.Label80 {
+		cost += figure.WetCost
 	}
-	return &form{p, coats, film, zones, cost >= cautionCost}, cost
+	return &form{p, coats, film, zones, cost >= figure.CautionCost}, cost
 }
-
-// Costs of a product without the 80-minute label where the client swims or sweats for long, and of another product than the
-// one laid first. [W]
-const (
-	wetCost   = 0.5
-	otherCost = 0.3
-	wetLong   = 40 // minutes in water or sweat
-)
 
 // ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first that
 // may go on them.
@@ -171,13 +171,13 @@ func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
 			was = was || slices.ContainsFunc(first[z], func(f film) bool { return f.layer.Product == p.ID })
 		}
 		if !was {
-			cost += otherCost
+			cost += figure.OtherCost
 		}
-		if wet && p.WaterResistantMin < 80 {
-			cost += wetCost
+		if wet && p.WaterResistantMin < figure.Label80 {
+			cost += figure.WetCost
 		}
 		if best == nil || cost < least {
-			best, least = &form{p, 1, sun.FullDose, zones, cost >= cautionCost}, cost
+			best, least = &form{p, 1, figure.FullDose, zones, cost >= figure.CautionCost}, cost
 		}
 	}
 	return best

@@ -4,6 +4,8 @@ import (
 	"math"
 	"slices"
 	"time"
+
+	"urncloth/core/figure"
 )
 
 // The search for the touch-ups that renew sunscreen. A node is a moment of the grid at which a coat may be laid; what is
@@ -132,10 +134,10 @@ func (s *search) prepare(towels, waterEnds []time.Time, windows []window) {
 
 // from is the first moment of the grid at or after t.
 func (s *search) from(t time.Time) int {
-	return int((max(0, t.Sub(s.grid[0])) + Grid - 1) / Grid)
+	return int((max(0, t.Sub(s.grid[0])) + figure.Grid - 1) / figure.Grid)
 }
 
-const near = int(MergeWithin / Grid)
+var near = int(figure.MergeWithin / figure.Grid)
 
 // label is what the labels of one coat's products say of water: the fewest minutes that any of them names, 0 where none
 // does, and whether any names none.
@@ -163,16 +165,16 @@ func (s *search) labelled(i int) label {
 
 // breaks is the minutes of label breaks between a coat and the next, or the end.
 func (s *search) breaks(i, j int) int {
-	clock := TwoHours.Minutes()
+	clock := figure.TwoHours.Minutes()
 	if i == 0 && !s.coated {
 		clock = 0
 	}
-	whole := func(x float64) int { return int(math.Ceil(max(0, x) - 1e-6)) }
+	whole := func(x float64) int { return int(math.Ceil(max(0, x) - figure.SameMinutes)) }
 	sum := whole(s.outdoors[j] - s.outdoors[i] - clock)
 	limit := s.labelled(i)
 	due := func(at int) {
 		if at > i && at < j {
-			sum += max(0, (min(j, s.sunEnd)-at)*int(Grid/time.Minute))
+			sum += max(0, (min(j, s.sunEnd)-at)*int(figure.Grid/time.Minute))
 		}
 	}
 	if limit.minutes > 0 {
@@ -228,7 +230,7 @@ func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time
 	}
 	at(blots(nil))
 	var best mark
-	for round := range mostRounds {
+	for round := range figure.MostRounds {
 		nodes := s.needed(s.plan())
 		next := make([]time.Time, len(nodes))
 		for i, k := range nodes {
@@ -257,15 +259,12 @@ func (s *search) spare(coats []int, with *mark) bool {
 	return false
 }
 
-// mostRounds is how often coats and blots are found by turns. [W]
-const mostRounds = 4
-
 // better reports whether a is the better day, by the order of aims.
 func (s *search) better(a, b *mark) bool {
 	over := func(m *mark) float64 { return max(0, m.dose-s.budget) }
 	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b), float64(a.score.count() - b.score.count()),
 		float64(a.score.unkind() - b.score.unkind()), a.dose - b.dose} {
-		if math.Abs(d) > sameDose {
+		if math.Abs(d) > figure.SameDose {
 			return d < 0
 		}
 	}
@@ -303,14 +302,15 @@ func (s *search) plan() []int {
 	fewest := total.count()
 	least := s.most()
 	if least <= s.budget {
-		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, func(sum score) bool { return sum == total }); found != nil {
+		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false, func(sum score) bool { return sum == total }); found != nil {
 			return found
 		}
 	}
-	var runs [moreTouchUps + 1]struct { // the least dose that so many more touch-ups bring
+	type run struct { // the least dose that so many more touch-ups bring
 		nodes []int
 		dose  float64
 	}
+	runs := make([]run, figure.MoreTouchUps+1)
 	lowest := func(more int) float64 {
 		r := &runs[more]
 		if r.nodes == nil {
@@ -318,32 +318,25 @@ func (s *search) plan() []int {
 		}
 		return r.dose
 	}
-	for more := 0; least <= s.budget && more <= moreTouchUps; more++ {
-		if lowest(more) > s.budget*hopeless {
+	for more := 0; least <= s.budget && more <= figure.MoreTouchUps; more++ {
+		if lowest(more) > s.budget*figure.Hopeless {
 			continue
 		}
-		if found, _ := s.paths(steps, start, total, s.budget+1e-9, false, follow(fewest+more)); found != nil {
+		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false, follow(fewest+more)); found != nil {
 			return found
 		}
 	}
 	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
 	more := 0
-	for more < moreTouchUps && lowest(more+1) <= lowest(more)-overStep {
+	for more < figure.MoreTouchUps && lowest(more+1) <= lowest(more)-figure.OverStep {
 		more++
 	}
-	limit := s.budget + overStep*math.Ceil((lowest(more)-s.budget)/overStep)
-	if kinder, _ := s.paths(steps, start, total, limit+1e-9, false, follow(fewest+more)); kinder != nil {
+	limit := s.budget + figure.OverStep*math.Ceil((lowest(more)-s.budget)/figure.OverStep)
+	if kinder, _ := s.paths(steps, start, total, limit+figure.Same, false, follow(fewest+more)); kinder != nil {
 		return kinder
 	}
 	return runs[more].nodes
 }
-
-// hopeless is how far over the budget the least dose, which is found by a narrower search, has to be for the budget not to be
-// tried in earnest. [W]
-const hopeless = 1.15
-
-// moreTouchUps is how many touch-ups beyond the fewest are tried for the budget's sake. [W]
-const moreTouchUps = 4
 
 // needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the dose is
 // worse, and that by less than a hundredth of a SED. Where coats raise a caution, it drops all that neither labels nor the
@@ -352,7 +345,7 @@ func (s *search) needed(coats []int) []int {
 	for i := len(coats) - 1; i >= 0; i-- {
 		less := slices.Delete(slices.Clone(coats), i, i+1)
 		was, is := s.value(coats), s.value(less)
-		idle := is.score <= was.score && is.dose-was.dose < idleDose && is.dose <= max(s.budget, was.dose)
+		idle := is.score <= was.score && is.dose-was.dose < figure.IdleDose && is.dose <= max(s.budget, was.dose)
 		if idle || s.wary && is.score.graver() <= was.score.graver() && is.dose <= s.budget {
 			coats = less
 		}
@@ -465,7 +458,7 @@ func (s *search) coat(m *mark, k int) {
 	for i := range s.sums {
 		x := &s.sums[i]
 		if x.blots {
-			m.logs[i] *= keptBlotted
+			m.logs[i] *= figure.KeptBlotted
 		}
 		m.logs[i] += x.adds[wind]
 	}
@@ -476,7 +469,7 @@ func (s *search) coat(m *mark, k int) {
 func (s *search) towelled(m *mark, k int) {
 	if len(s.pieces[k]) > 0 && s.pieces[k][0].towel {
 		for i := range m.logs {
-			m.logs[i] *= keptTowelled
+			m.logs[i] *= figure.KeptTowelled
 		}
 	}
 }
@@ -487,7 +480,7 @@ func (s *search) advance(m *mark, k int) {
 		p := &s.pieces[k][n]
 		if n > 0 && p.towel {
 			for i := range m.logs {
-				m.logs[i] *= keptTowelled
+				m.logs[i] *= figure.KeptTowelled
 			}
 		}
 		if p.rate > 0 {
@@ -520,9 +513,9 @@ func (s *search) paths(steps [][]score, start, total score, limit float64, doseA
 	s.towelled(&zero, 0)
 	at[0] = []*mark{&zero}
 	gravest := total >> labelShift
-	width := mostLabels
+	width := figure.MostLabels
 	if doseAlone {
-		width = fewLabels
+		width = figure.FewLabels
 	}
 	var end *mark
 	for i := 0; i <= s.last; i++ {
@@ -540,7 +533,7 @@ func (s *search) paths(steps [][]score, start, total score, limit float64, doseA
 					}
 					sum := m.score + steps[i][s.last-i]
 					kinder := end != nil && !doseAlone && sum.unkind() < end.score.unkind()
-					less := end == nil || (doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-1e-12
+					less := end == nil || (doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-figure.SameExactly
 					if may(sum) && on.dose <= limit && (kinder || less) {
 						end = &mark{score: sum, dose: on.dose, before: m}
 					}
@@ -574,13 +567,6 @@ func (s *search) paths(steps [][]score, start, total score, limit float64, doseA
 	slices.Reverse(nodes)
 	return nodes, end.dose
 }
-
-// Labels nearer to each other than this are one: a two-thousandth of a SED, and a third of a per cent of the factor. So all
-// that comes before the dose is exact, and the dose to about a hundredth of a SED.
-const (
-	sameDose = 0.0005
-	sameLog  = 0.003
-)
 
 // keep adds a label to those of its node unless one of them is no worse in all, and drops those that it beats.
 func (s *search) keep(list []*mark, m *mark, width int) []*mark {
@@ -616,13 +602,6 @@ func (s *search) keep(list []*mark, m *mark, width int) []*mark {
 	return kept
 }
 
-// mostLabels is how many labels of one moment are followed at most. Days with a dozen touch-ups under a budget that can only
-// just be met have more; there the least promising go, and the search is exact no longer but for the label clocks. [W]
-const (
-	mostLabels = 12
-	fewLabels  = 4 // where only the least dose is asked for
-)
-
 // promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
 func (s *search) promise(m *mark) float64 {
 	through, at := 0.0, 0
@@ -633,19 +612,16 @@ func (s *search) promise(m *mark) float64 {
 		}
 		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
 	}
-	return m.dose + through*s.bare[m.node]*promiseShare + float64(m.score.unkind()+unkindActive*m.score.count())*1e-3
+	return m.dose + through*s.bare[m.node]*figure.PromiseShare + float64(m.score.unkind()+figure.UnkindActive*m.score.count())*figure.PromiseCount
 }
-
-// promiseShare is how much of the bare dose to come a coat still answers for. [W]
-const promiseShare = 0.3
 
 // beats reports whether m is no worse than o in everything that still matters.
 func (s *search) beats(m, o *mark) bool {
-	if m.dose > o.dose+sameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() || m.score.unkind() > o.score.unkind() {
+	if m.dose > o.dose+figure.SameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() || m.score.unkind() > o.score.unkind() {
 		return false
 	}
 	for i := range s.sums {
-		if m.logs[i] < o.logs[i]-sameLog {
+		if m.logs[i] < o.logs[i]-figure.SameLog {
 			return false
 		}
 	}

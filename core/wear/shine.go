@@ -6,6 +6,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -20,24 +21,24 @@ type sheen struct {
 
 // shows is when the zone would first shine if nobody tended it.
 func (s sheen) shows() time.Time {
-	return s.from.Add(time.Duration((ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second))
+	return s.from.Add(time.Duration((figure.ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second))
 }
 
 // sheens reckons every zone of the base. The clock starts at the last cleanse of the zone in prep, else at the last wash,
 // else at the chair.
 func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
-	surface := sitting.SkinC + surfacePerC*(c.Day.Air.Temp()-surfaceAt)
+	surface := figure.SkinC + figure.SurfacePerC*(c.Day.Air.Temp()-figure.RoomTempC)
 	if c.Day.SurfaceC != nil {
 		surface = *c.Day.SurfaceC
 	}
-	warmth := min(max(1+sebumPerDegree*(surface-sitting.SkinC), sebumLeast), sebumMost)
+	warmth := min(max(1+figure.SebumPerDegree*(surface-figure.SkinC), figure.SebumLeast), figure.SebumMost)
 	washed := c.ChairAt
 	if c.Day.Washed != nil {
 		washed, _ = c.Day.Washed.At.In(c.Loc)
 	}
 	var list []sheen
 	for _, z := range face.BaseArea.List() {
-		s := sheen{zone: z, from: washed, rate: sebum[c.Skin[z].Oil] * warmth}
+		s := sheen{zone: z, from: washed, rate: figure.Sebum[c.Skin[z].Oil] * warmth}
 		if learned, ok := c.Client.Learned.Sebum[z]; ok {
 			s.rate *= learned
 		}
@@ -49,12 +50,12 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 		}
 		for _, l := range layers[z] {
 			if l.Kind == "primer_mattifying" {
-				s.takes = primerTakes
+				s.takes = figure.PrimerTakes
 			}
 		}
 		for _, it := range c.Look.Items {
 			if it.Binder == "powder" && it.Zone.Zones.Has(z) {
-				s.takes += powderTakes
+				s.takes += figure.PowderTakes
 				break
 			}
 		}
@@ -98,7 +99,7 @@ func (t *tended) until(at time.Time) face.Set {
 	t.at = at
 	for i, s := range t.zones {
 		t.free[i] += s.rate * minutes
-		if t.free[i] >= ShineFrom-1e-9 {
+		if t.free[i] >= figure.ShineFrom-figure.Same {
 			shines |= face.SetOf(s.zone)
 		}
 	}
@@ -111,9 +112,9 @@ func (t *tended) blot(on face.Set, powdered bool) {
 		if !on.Has(s.zone) {
 			continue
 		}
-		t.free[i] -= blotTakes * max(0, t.free[i])
+		t.free[i] -= figure.BlotTakes * max(0, t.free[i])
 		if powdered && t.powder.Has(s.zone) {
-			t.free[i] -= powderTakes
+			t.free[i] -= figure.PowderTakes
 		}
 	}
 }
@@ -122,7 +123,7 @@ func (t *tended) blot(on face.Set, powdered bool) {
 // which a zone shines, unless a coat follows within 20 minutes or the moment may not be interrupted.
 func (w *course) blots(t *tended, coats []time.Time) []time.Time {
 	var list []time.Time
-	last := w.c.WearUntil.Add(-lastBlot)
+	last := w.c.WearUntil.Add(-figure.LastBlot)
 	next := 0
 	for _, at := range w.grid[1:] {
 		if !at.Before(last) {
@@ -135,7 +136,7 @@ func (w *course) blots(t *tended, coats []time.Time) []time.Time {
 			continue
 		}
 		seg := w.during(at)
-		soon := next < len(coats) && coats[next].Sub(at) <= MergeWithin
+		soon := next < len(coats) && coats[next].Sub(at) <= figure.MergeWithin
 		if shines == 0 || soon || seg != nil && (seg.KeepFree || inWater(seg)) {
 			continue
 		}

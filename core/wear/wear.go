@@ -9,11 +9,11 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
-	"urncloth/core/sun"
 )
 
 // Point is one moment of the wear: the open-sky UV index, where the client is, the mean film over the covered zones, the
@@ -151,7 +151,7 @@ func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
 
 // choose settles what renews the face, and what neck, ears and chest.
 func (p *planner) choose() {
-	wet := p.wetMinutes() > wetLong
+	wet := p.wetMinutes() > figure.WetLong
 	p.form = chooser{p.c, p.covered, wet, map[bool]*form{}}
 	p.body = ordinary(p.c, &p.first, p.covered&^face.Face, wet)
 }
@@ -163,7 +163,7 @@ func powders(c *sitting.Case) face.Set {
 	}
 	var zones face.Set
 	for _, z := range face.BaseArea.List() {
-		if z.Class() != face.Eye && (c.Look.Finish == "matte" || c.Skin[z].Oil >= 2 && c.Skin[z].Water >= 2) {
+		if z.Class() != face.Eye && (c.Look.Finish == "matte" || c.Skin[z].Oil >= figure.OilyFrom && c.Skin[z].Water >= figure.MoistFrom) {
 			zones |= face.SetOf(z)
 		}
 	}
@@ -194,15 +194,15 @@ func (p *planner) touchUps() []TouchUp {
 	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return c.Barred().All().Has(s.zone) })
 	blots := func(coats []time.Time) []time.Time { return p.blots(tend(open, c.BaseAt, powdered), coats) }
 	half := c.BaseAt.Add(c.WearUntil.Sub(c.BaseAt) / 2)
-	reset := c.WearUntil.Sub(c.BaseAt) >= longWear
+	reset := c.WearUntil.Sub(c.BaseAt) >= figure.LongWear
 	var coats []time.Time
 	if !p.lastSun.IsZero() && (p.form.face(false) != nil || p.form.face(true) != nil) {
 		var windows []window
 		if reset {
-			windows = append(windows, window{half.Add(-resetWithin), half.Add(resetWithin)})
+			windows = append(windows, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
 		}
 		if first := c.FirstSun; c.Method.Is("second_coat", "early") && !first.IsZero() {
-			windows = append(windows, window{first.Add(earlyFrom), first.Add(earlyUntil)})
+			windows = append(windows, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
 		}
 		s := &search{course: p.course, budget: Budget(c), coated: p.coated()}
 		if s.wary = p.wary(); s.wary {
@@ -235,7 +235,7 @@ func (p *planner) touchUps() []TouchUp {
 	}
 	slices.SortFunc(events, func(a, b event) int { return a.at.Compare(b.at) })
 	if reset {
-		near, best := -1, resetWithin+time.Second
+		near, best := -1, figure.ResetWithin+time.Second
 		for i, e := range events {
 			if d := e.at.Sub(half).Abs(); d < best && (e.coat || near < 0 || !events[near].coat) {
 				near, best = i, d
@@ -273,10 +273,10 @@ func (p *planner) kindest(half time.Time) (best time.Time, found bool) {
 	least := math.Inf(1)
 	for _, t := range p.grid[1:] {
 		d := t.Sub(half).Abs()
-		if d > resetWithin || p.keptFree(t) || !t.Before(p.c.WearUntil) {
+		if d > figure.ResetWithin || p.keptFree(t) || !t.Before(p.c.WearUntil) {
 			continue
 		}
-		if cost := float64(p.unkind(t))*1000 + d.Minutes(); cost < least {
+		if cost := float64(p.unkind(t))*figure.KindestStep + d.Minutes(); cost < least {
 			best, least, found = t, cost, true
 		}
 	}
@@ -319,13 +319,13 @@ func (p *planner) groups() []group {
 	for _, z := range p.covered.List() {
 		g := group{share: p.c.Area[z] / area, blots: blotted.Has(z)}
 		for _, f := range p.first[z] {
-			g.logs[f.resists] += min(f.left, sun.FullDose) / sun.FullDose * f.log
+			g.logs[f.resists] += min(f.left, figure.FullDose) / figure.FullDose * f.log
 			g.cap = max(g.cap, f.log)
 		}
 		for i, windy := range []bool{false, true} {
 			for _, l := range p.lays(windy) {
 				if l.zones.Has(z) {
-					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / sun.FullDose * math.Log(l.product.SPF)
+					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / figure.FullDose * math.Log(l.product.SPF)
 					g.capTo[i] = max(g.capTo[i], math.Log(l.product.SPF))
 				}
 			}

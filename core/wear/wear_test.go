@@ -9,6 +9,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/prep"
@@ -287,7 +288,7 @@ func TestABlotWithinTwentyMinutesOfACoatIsMergedWithIt(t *testing.T) {
 	var last time.Time
 	for _, u := range both.Wear.TouchUps {
 		at, _ := u.At.In(c.Loc)
-		if !last.IsZero() && at.Sub(last) <= wear.MergeWithin {
+		if !last.IsZero() && at.Sub(last) <= figure.MergeWithin {
 			t.Errorf("two interruptions within twenty minutes: %s", clocks(both.Wear.TouchUps))
 		}
 		last = at

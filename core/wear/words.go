@@ -8,6 +8,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/sitting"
 )
@@ -141,7 +142,7 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 			switch {
 			case p.c.Method.Is("second_coat", "early") && n == 0:
 				add("second_coat")
-			case slices.ContainsFunc(blots(without), func(t time.Time) bool { return t.Sub(at).Abs() <= MergeWithin }):
+			case slices.ContainsFunc(blots(without), func(t time.Time) bool { return t.Sub(at).Abs() <= figure.MergeWithin }):
 				add("shine")
 			default:
 				add("dose-over-budget")
@@ -176,10 +177,10 @@ func (p *planner) broken(before, at, after time.Time) []string {
 	if slices.ContainsFunc(towels, within) {
 		list = append(list, "reapply-after-towel")
 	}
-	if limit.minutes > 0 && wet > float64(limit.minutes)+1e-6 || limit.none && slices.ContainsFunc(ends, within) {
+	if limit.minutes > 0 && wet > float64(limit.minutes)+figure.SameMinutes || limit.none && slices.ContainsFunc(ends, within) {
 		list = append(list, "reapply-after-water")
 	}
-	if outdoors > TwoHours.Minutes()+1e-6 || !p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
+	if outdoors > figure.TwoHours.Minutes()+figure.SameMinutes || !p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
 		list = append(list, "reapply-two-hours")
 	}
 	return list

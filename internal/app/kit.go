@@ -11,6 +11,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/prep"
 	"urncloth/internal/device"
@@ -225,5 +226,5 @@ func (a *App) WeighStrokes(ctx context.Context, who Actor, id string, fault bool
 		before = now
 	}
 	g, scatter := kit.Calibrate(strokes)
-	return Calibration{c.Strokes, doc.Num(doc.Round(g)), doc.Num(scatter), scatter <= kit.MostScatter}, nil
+	return Calibration{c.Strokes, doc.Num(doc.Round(g)), doc.Num(scatter), scatter <= figure.MostScatter}, nil
 }
