@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -68,13 +69,13 @@ var (
 )
 
 // use is how a product is asked about at night.
-func use(c *sitting.Case, p *kit.Product, act stack.Act, z face.Zone) *fit.Use {
-	return &fit.Use{Case: c, Product: p, Act: string(act), Kind: string(p.Kind), How: "pat", Zone: z, After: true}
+func use(c *sitting.Case, p *kit.Product, what act.Act, z face.Zone) *fit.Use {
+	return &fit.Use{Case: c, Product: p, Act: what, Kind: act.Kind(p.Kind), How: act.Pat, Zone: z, After: true}
 }
 
 // find returns the product that costs least among those of some kinds that nothing but a note speaks against, and where it
 // may go.
-func (pl *planner) find(act stack.Act, on face.Set, misfit func(*kit.Product) (float64, bool), kinds ...kit.Kind) (*kit.Product, face.Set) {
+func (pl *planner) find(what act.Act, on face.Set, misfit func(*kit.Product) (float64, bool), kinds ...kit.Kind) (*kit.Product, face.Set) {
 	var best *kit.Product
 	var where face.Set
 	least := math.Inf(1)
@@ -89,7 +90,7 @@ func (pl *planner) find(act stack.Act, on face.Set, misfit func(*kit.Product) (f
 		}
 		var zones face.Set
 		for _, z := range on.List() {
-			if !slices.ContainsFunc(use(pl.c, p, act, z).Fits(), func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note }) {
+			if !slices.ContainsFunc(use(pl.c, p, what, z).Fits(), func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note }) {
 				zones |= face.SetOf(z)
 			}
 		}
@@ -106,10 +107,10 @@ func (pl *planner) find(act stack.Act, on face.Set, misfit func(*kit.Product) (f
 
 func whatever(*kit.Product) (float64, bool) { return 0, true }
 
-func (pl *planner) add(act stack.Act, p *kit.Product, zones face.Set, film map[face.Zone]doc.Num, grams float64, hands int, say string, because ...string) {
-	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: act, Zones: zones.List(), Film: film, HandsS: hands, How: "pat", Because: because, Start: day.Wall(pl.at), Say: say}
+func (pl *planner) add(what act.Act, p *kit.Product, zones face.Set, film map[face.Zone]doc.Num, grams float64, hands int, say string, because ...rules.ID) {
+	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: what, Zones: zones.List(), Film: film, HandsS: hands, How: act.Pat, Because: because, Start: day.Wall(pl.at), Say: say}
 	if p != nil {
-		s.Kind, s.Product = string(p.Kind), p.ID
+		s.Kind, s.Product = act.Kind(p.Kind), p.ID
 		for _, f := range film {
 			s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
 		}
@@ -125,19 +126,19 @@ func (pl *planner) add(act stack.Act, p *kit.Product, zones face.Set, film map[f
 }
 
 // lay writes one layer.
-func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, say string, because ...string) {
+func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, say string, because ...rules.ID) {
 	if p == nil || zones == 0 {
 		return
 	}
 	film := map[face.Zone]doc.Num{}
 	for _, z := range zones.List() {
 		f := pl.c.Film(p.Kind, z)
-		if p.Kind == "face_oil" {
+		if p.Kind == kit.FaceOil {
 			f = p.Kind.Of().Full
 		}
 		film[z] = doc.Num(doc.Round(f))
 	}
-	pl.add("apply", p, zones, film, 0, hands, fmt.Sprintf(say, p.Name, face.Names(zones.List())), because...)
+	pl.add(act.Apply, p, zones, film, 0, hands, fmt.Sprintf(say, p.Name, face.Names(zones.List())), because...)
 }
 
 // calm reports whether skin may have an active at all tonight.
@@ -145,20 +146,20 @@ func (pl *planner) calm() bool {
 	c := pl.c
 	red := c.Marked(face.Irritated)|c.Marked(face.Sunburn)|c.Marked(face.Blister)|c.Marked(face.Broken) != 0
 	healing, _ := fit.Healing(c)
-	return !red && healing == 0 && !pl.night.Sunned && c.Chronic("rosacea") == 0 && c.Chronic("eczema") == 0
+	return !red && healing == 0 && !pl.night.Sunned && c.Chronic(face.Rosacea) == 0 && c.Chronic(face.Eczema) == 0
 }
 
 func (pl *planner) write() {
 	c := pl.c
 	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ c.Barred().All()
-	layered := c.Method.Is("night_layers", "layered")
+	layered := c.Method.Is(method.NightLayers, method.Layered)
 	retinoid, onRetinoid := pl.retinoid(open)
 	if layered && retinoid == nil {
 		pl.exfoliate(open)
 	}
 	if layered {
-		if p, zones := pl.find("apply", open, whatever, "essence"); p != nil {
-			pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", "no-moisture")
+		if p, zones := pl.find(act.Apply, open, whatever, kit.Essence); p != nil {
+			pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", rules.NoMoisture)
 		}
 	}
 	calming := func(p *kit.Product) (float64, bool) {
@@ -174,28 +175,28 @@ func (pl *planner) write() {
 	if !layered { // one serum a zone is enough: the targeted one where there is a mark
 		rest &^= pl.targeted(open, retinoid != nil)
 	}
-	if p, zones := pl.find("apply", rest, calming, "serum"); p != nil {
-		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s: %%.", "no-moisture")
+	if p, zones := pl.find(act.Apply, rest, calming, kit.Serum); p != nil {
+		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s: %%.", rules.NoMoisture)
 	}
 	if layered {
 		pl.targeted(open, retinoid != nil)
-		if p, zones := pl.find("apply", face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, "eye_cream"); p != nil {
-			pl.lay(p, zones, figure.NightHandsS, "%s with the ring finger along the orbital bone, %s: %%.", "under-eye-heavy")
+		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, kit.EyeCream); p != nil {
+			pl.lay(p, zones, figure.NightHandsS, "%s with the ring finger along the orbital bone, %s: %%.", rules.UnderEyeHeavy)
 		}
 	}
 	if retinoid != nil {
-		pl.add("apply", retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG, figure.NightHandsS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), "two-actives")
+		pl.add(act.Apply, retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG, figure.NightHandsS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), rules.TwoActives)
 	}
 	pl.moisturise(open)
-	if p, zones := pl.find("apply", c.Marked(face.Breakout)&open, whatever, "spot_patch"); p != nil {
-		pl.add("apply", p, zones, map[face.Zone]doc.Num{}, 0, figure.NightSpotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
+	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
+		pl.add(act.Apply, p, zones, map[face.Zone]doc.Num{}, 0, figure.NightSpotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
 	}
-	if p, zones := pl.find("apply", face.SetOf(face.Lips)&^c.Barred().All(), whatever, "lip_balm"); p != nil {
-		pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", "dry-patch")
+	if p, zones := pl.find(act.Apply, face.SetOf(face.Lips)&^c.Barred().All(), whatever, kit.LipBalm); p != nil {
+		pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", rules.DryPatch)
 	}
-	if layered && !slices.Contains(c.Client.Wears, "lash_extensions") {
-		if p, _ := pl.find("apply", face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, "lash_serum"); p != nil {
-			pl.add("apply", p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, figure.DropG, figure.NightSpotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
+	if layered && !slices.Contains(c.Client.Wears, face.LashExtensions) {
+		if p, _ := pl.find(act.Apply, face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, kit.LashSerum); p != nil {
+			pl.add(act.Apply, p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, figure.DropG, figure.NightSpotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
 		}
 	}
 }
@@ -216,37 +217,37 @@ func spread(c *sitting.Case, zones face.Set, grams float64) map[face.Zone]doc.Nu
 // retinoid is the client's own, where tonight is one of its nights.
 func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
 	c := pl.c
-	if c.Chronic("retinoid") == 0 || c.Within(figure.RetinoidEvery-1, "retinoid") != 0 || !pl.calm() {
+	if c.Chronic(face.Retinoid) == 0 || c.Within(figure.RetinoidEvery-1, face.Retinoid) != 0 || !pl.calm() {
 		return nil, 0
 	}
-	return pl.find("apply", open&skin, func(p *kit.Product) (float64, bool) { return 0, !p.FirstUse }, "retinoid")
+	return pl.find(act.Apply, open&skin, func(p *kit.Product) (float64, bool) { return 0, !p.FirstUse }, kit.Retinoid)
 }
 
 // exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
 func (pl *planner) exfoliate(open face.Set) {
 	c := pl.c
-	if c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 || c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), "retinoid") != 0 {
+	if c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), face.Retinoid) != 0 {
 		return
 	}
 	gentle := func(p *kit.Product) (float64, bool) {
 		return exfoliants[p.Kind], !p.FirstUse
 	}
-	p, zones := pl.find("treat", open&skin, gentle, "enzyme_polish", "acid_toner")
+	p, zones := pl.find(act.Treat, open&skin, gentle, kit.EnzymePolish, kit.AcidToner)
 	if p == nil {
 		return
 	}
-	if p.Kind == "acid_toner" {
-		pl.lay(p, zones, figure.NightHandsS, "%s on %s: %%. Wait its time.", "too-often")
+	if p.Kind == kit.AcidToner {
+		pl.lay(p, zones, figure.NightHandsS, "%s on %s: %%. Wait its time.", rules.TooOften)
 	} else {
 		film := map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			film[z] = doc.Num(p.Kind.Of().Film)
 		}
-		pl.add("treat", p, zones, film, 0, figure.NightPolishS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), "too-often")
-		pl.add("rinse", nil, zones, nil, 0, figure.NeutraliseS, "Rinse with lukewarm water.", "too-hot")
+		pl.add(act.Treat, p, zones, film, 0, figure.NightPolishS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), rules.TooOften)
+		pl.add(act.Rinse, nil, zones, nil, 0, figure.NeutraliseS, "Rinse with lukewarm water.", rules.TooHot)
 	}
 	if p.Tagged(neutralise) {
-		pl.add("neutralise", nil, zones, nil, 0, figure.NeutraliseS, "Neutralise with water when its time is up.", "not-neutralised")
+		pl.add(act.Neutralise, nil, zones, nil, 0, figure.NeutraliseS, "Neutralise with water when its time is up.", rules.NotNeutralised)
 	}
 }
 
@@ -264,12 +265,12 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 		if on == 0 {
 			continue
 		}
-		p, zones := pl.find("apply", on, func(p *kit.Product) (float64, bool) {
-			acid := p.Acid() && (retinoid || c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 || !pl.calm())
+		p, zones := pl.find(act.Apply, on, func(p *kit.Product) (float64, bool) {
+			acid := p.Acid() && (retinoid || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || !pl.calm())
 			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
-		}, "serum")
+		}, kit.Serum)
 		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
-			pl.lay(p, zones, figure.NightHandsS, "Press %s on %s only: %%.", "two-actives")
+			pl.lay(p, zones, figure.NightHandsS, "Press %s on %s only: %%.", rules.TwoActives)
 			laid |= zones
 		}
 	}
@@ -283,8 +284,8 @@ func (pl *planner) moisturise(open face.Set) {
 		ideal += figure.Richer
 	}
 	misfit := func(p *kit.Product) (float64, bool) { return figure.WeightMisfit * math.Abs(p.Weight-ideal), true }
-	if p, zones := pl.find("apply", open, misfit, "moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich"); p != nil {
-		pl.lay(p, zones, 2*figure.NightHandsS, "Smooth %s on %s: %%.", "no-moisture")
+	if p, zones := pl.find(act.Apply, open, misfit, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich); p != nil {
+		pl.lay(p, zones, 2*figure.NightHandsS, "Smooth %s on %s: %%.", rules.NoMoisture)
 	}
 	var parched face.Set
 	for _, z := range (open & skin).List() {
@@ -292,8 +293,8 @@ func (pl *planner) moisturise(open face.Set) {
 			parched |= face.SetOf(z)
 		}
 	}
-	if p, zones := pl.find("apply", parched, whatever, "face_oil"); p != nil {
-		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s last: %%.", "oil-too-early")
+	if p, zones := pl.find(act.Apply, parched, whatever, kit.FaceOil); p != nil {
+		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s last: %%.", rules.OilTooEarly)
 	}
 }
 
@@ -302,8 +303,8 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r := Result{Findings: []rules.Finding{}}
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
-	find := func(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
-		r.Findings = append(r.Findings, rules.New(rule, "aftercare", step, zones.List(), say, args...))
+	find := func(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
+		r.Findings = append(r.Findings, rules.New(rule, rules.Aftercare, step, zones.List(), say, args...))
 		return &r.Findings[len(r.Findings)-1]
 	}
 	acid, retinoid := "", ""
@@ -311,7 +312,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	for i := range r.Aftercare.Steps {
 		s := &r.Aftercare.Steps[i]
 		s.Complete()
-		if s.Act == "neutralise" || s.Act == "rinse" {
+		if s.Act == act.Neutralise || s.Act == act.Rinse {
 			unneutral = nil
 		}
 		p := c.Product(s.Product)
@@ -325,9 +326,9 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 		stack.Measure(s, p, float64(s.Grams))
 		r.Findings = append(r.Findings, object(c, s, p)...)
 		if p.Screens() {
-			find("spf-after-dark", s.ID, zones, "%s at night.", p.Name)
+			find(rules.SPFAfterDark, s.ID, zones, "%s at night.", p.Name)
 		}
-		if p.Acid() && s.Act != "cleanse" && s.Act != "massage" {
+		if p.Acid() && s.Act != act.Cleanse && s.Act != act.Massage {
 			acid = p.Name
 			if p.Tagged(neutralise) {
 				unneutral = s
@@ -337,18 +338,18 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 			retinoid = p.Name
 		}
 		if acid != "" && retinoid != "" && (p.Acid() || p.Retinoid()) {
-			find("two-actives", s.ID, zones, "%s and %s in one night.", acid, retinoid)
+			find(rules.TwoActives, s.ID, zones, "%s and %s in one night.", acid, retinoid)
 		}
-		exfoliates := p.Kind == "scrub" || p.Kind == "enzyme_polish" || p.Kind == "acid_toner"
-		if exfoliates && c.Within(figure.ExfoliateEvery-1, "exfoliated")&zones != 0 && p.Kind == "acid_toner" {
-			find("too-often", s.ID, zones, "This skin was exfoliated within three days.")
+		exfoliates := p.Kind == kit.Scrub || p.Kind == kit.EnzymePolish || p.Kind == kit.AcidToner
+		if exfoliates && c.Within(figure.ExfoliateEvery-1, face.Exfoliated)&zones != 0 && p.Kind == kit.AcidToner {
+			find(rules.TooOften, s.ID, zones, "This skin was exfoliated within three days.")
 		}
-		if p.Kind == "scrub" && scrubsIn(c, figure.WeekDays) >= figure.ScrubsAWeek {
-			find("too-often", s.ID, zones, "A third scrub within a week.")
+		if p.Kind == kit.Scrub && scrubsIn(c, figure.WeekDays) >= figure.ScrubsAWeek {
+			find(rules.TooOften, s.ID, zones, "A third scrub within a week.")
 		}
 	}
 	if unneutral != nil {
-		find("not-neutralised", unneutral.ID, face.SetOf(unneutral.Zones...), "%s has to be neutralised with water.", c.Product(unneutral.Product).Name)
+		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), "%s has to be neutralised with water.", c.Product(unneutral.Product).Name)
 	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)
@@ -359,7 +360,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 // scrubsIn counts the exfoliations told of within so many days.
 func scrubsIn(c *sitting.Case, days int) (n int) {
 	for _, k := range c.Conditions {
-		if k.Kind == "exfoliated" && k.Days < days {
+		if k.Kind == face.Exfoliated && k.Days < days {
 			n++
 		}
 	}
@@ -374,8 +375,8 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 		u.How = s.How
 		return u.Fits()
 	}) {
-		if m.Rule != "flashback" && m.Rule != "white-cast" && m.Rule != "spf-low" {
-			list = append(list, m.Finding("aftercare", s.ID))
+		if m.Rule != rules.Flashback && m.Rule != rules.WhiteCast && m.Rule != rules.SPFLow {
+			list = append(list, m.Finding(rules.Aftercare, s.ID))
 		}
 	}
 	return list
@@ -384,19 +385,19 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 // tomorrow is the next morning.
 func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
 	list := []string{"Rinse with lukewarm water, then moisturise.", "Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any."}
-	if acid || c.Within(figure.PhotosensitiveDays, "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
+	if acid || c.Within(figure.PhotosensitiveDays, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
 		list = append(list, "After an acid skin burns more easily for a week: sunscreen every day.")
 	}
-	if retinoid || c.Chronic("retinoid") != 0 {
+	if retinoid || c.Chronic(face.Retinoid) != 0 {
 		list = append(list, "Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
 	}
-	if acid || c.Within(figure.ExfoliateEvery-1, "exfoliated") != 0 {
+	if acid || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 {
 		list = append(list, "No scrub or acid for three days.")
 	}
 	if sunned || c.Marked(face.Sunburn) != 0 {
 		list = append(list, "Keep out of the sun tomorrow; cool, bland care until the skin is calm.")
 	}
-	if slices.ContainsFunc(c.Conditions, func(k sitting.Condition) bool { return k.Kind == "eczema" || k.Kind == "rosacea" }) {
+	if slices.ContainsFunc(c.Conditions, func(k sitting.Condition) bool { return k.Kind == face.Eczema || k.Kind == face.Rosacea }) {
 		list = append(list, "Your own emollient or prescription comes first.")
 	}
 	return list
@@ -425,8 +426,8 @@ func card(c *sitting.Case, d Day, a *Aftercare) []string {
 		list = append(list, "Tonight  "+face.List(used)+".")
 	}
 	list = append(list, "Tomorrow  "+strings.Join(a.Tomorrow, " "))
-	if option := c.Method.Get("night_layers"); option == "lean" {
-		list = append(list, "Little is enough  "+method.Reason("night_layers", option))
+	if option := c.Method.Get(method.NightLayers); option == method.Lean {
+		list = append(list, "Little is enough  "+method.Reason(method.NightLayers, option))
 	}
 	return append(list,
 		"See somebody  Redness, swelling or itching that lasts past tomorrow: a pharmacist or doctor. Pain or altered sight, swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.",

@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/after"
 	"urncloth/core/day"
 	"urncloth/core/face"
@@ -36,7 +37,7 @@ func after1(c *sitting.Case) after.Result { return after.Plan(c, after.Day{From:
 func kinds(r after.Result) []string {
 	list := []string{}
 	for _, s := range r.Aftercare.Steps {
-		list = append(list, s.Kind)
+		list = append(list, string(s.Kind))
 	}
 	return list
 }
@@ -179,7 +180,7 @@ func TestNoSunscreenAtNightAndTheCardSaysWhenToSeeSomebody(t *testing.T) {
 
 func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	step := func(id, product string, zones ...face.Zone) stack.Step {
-		act := stack.Act("apply")
+		act := act.Act("apply")
 		if product == "scrub" || product == "polish" {
 			act = "treat"
 		}
@@ -194,11 +195,12 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		told("exfoliated", "2027-06-15")(s)
 	}
 	for _, c := range []struct {
-		name, rule string
-		change     func(*sitting.Sitting)
-		steps      []stack.Step
-		fires      bool
-		severity   rules.Severity
+		name     string
+		rule     rules.ID
+		change   func(*sitting.Sitting)
+		steps    []stack.Step
+		fires    bool
+		severity rules.Severity
 	}{
 		{"a scrub on a breakout", "scrub-on-sore", sore, []stack.Step{step("a", "scrub", face.Cheeks)}, true, "stop"},
 		{"a scrub beside it", "scrub-on-sore", sore, []stack.Step{step("a", "scrub", face.Jaw)}, false, ""},
@@ -226,7 +228,7 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			t.Errorf("%s: a %s, want a %s", c.name, found[0].Severity, c.severity)
 		}
 	}
-	tried := []string{"scrub-on-sore", "two-actives", "too-often", "not-neutralised", "spf-after-dark", "left-on"} // left-on: with removal
+	tried := []rules.ID{"scrub-on-sore", "two-actives", "too-often", "not-neutralised", "spf-after-dark", "left-on"} // left-on: with removal
 	for _, r := range rules.All() {
 		if r.Phase == "aftercare" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)

@@ -10,7 +10,7 @@ import (
 var idealByType = map[face.TypeName]float64{face.Oily: 1, face.Combination: 2, face.Balanced: 2, face.Dry: 3}
 
 // exfoliants is what an exfoliant of the night costs, the gentler the less. [W]
-var exfoliants = map[kit.Kind]float64{"enzyme_polish": 0, "acid_toner": 0.5}
+var exfoliants = map[kit.Kind]float64{kit.EnzymePolish: 0, kit.AcidToner: 0.5}
 
 // Figures lists the figures of the tables here.
 func Figures() []figure.Figure {
@@ -20,7 +20,7 @@ func Figures() []figure.Figure {
 		name := string(t)
 		list = append(list, figure.W(w, "ideal_"+name, "ideal weight at night, "+name, idealByType[t], ""))
 	}
-	for _, k := range []kit.Kind{"enzyme_polish", "acid_toner"} {
+	for _, k := range []kit.Kind{kit.EnzymePolish, kit.AcidToner} {
 		list = append(list, figure.W(w, "exfoliant_"+string(k), string(k)+" to exfoliate at night", exfoliants[k], "cost"))
 	}
 	return list

@@ -140,43 +140,77 @@ type Wash struct {
 // Sky is how much cloud there is.
 type Sky string
 
-// Skies lists the words, clearest first.
-var Skies = []string{"clear", "scattered", "broken", "overcast"}
+// The skies, clearest first.
+const (
+	Clear     Sky = "clear"
+	Scattered Sky = "scattered"
+	BrokenSky Sky = "broken"
+	Overcast  Sky = "overcast"
+)
+
+// Skies lists them.
+var Skies = []Sky{Clear, Scattered, BrokenSky, Overcast}
 
 // UnmarshalText accepts the words of Skies.
-func (s *Sky) UnmarshalText(b []byte) error { *s = Sky(b); return doc.OneOf(string(b), Skies) }
+func (s *Sky) UnmarshalText(b []byte) error { *s = Sky(b); return doc.OneOf(*s, Skies) }
 
 // Where is what stands between the client and the sun.
 type Where string
 
-// Places lists the words for a segment's place.
-var Places = []string{"sun", "shade", "indoors", "glass", "water"}
+// The places.
+const (
+	InSun       Where = "sun"
+	InShade     Where = "shade"
+	Indoors     Where = "indoors"
+	BehindGlass Where = "glass"
+	InWater     Where = "water"
+)
+
+// Places lists them.
+var Places = []Where{InSun, InShade, Indoors, BehindGlass, InWater}
 
 // UnmarshalText accepts the words of Places.
-func (w *Where) UnmarshalText(b []byte) error { *w = Where(b); return doc.OneOf(string(b), Places) }
+func (w *Where) UnmarshalText(b []byte) error { *w = Where(b); return doc.OneOf(*w, Places) }
 
 // Outdoors reports whether the sunscreen label's clock runs there.
-func (w Where) Outdoors() bool { return w == "sun" || w == "shade" || w == "water" }
+func (w Where) Outdoors() bool { return w == InSun || w == InShade || w == InWater }
 
 // Ground is what lies underfoot.
 type Ground string
 
-// Grounds lists the words for a segment's ground; "" is plain ground.
-var Grounds = []string{"", "grass", "water", "sand", "snow"}
+// The grounds.
+const (
+	PlainGround Ground = ""
+	Grass       Ground = "grass"
+	OverWater   Ground = "water"
+	Sand        Ground = "sand"
+	Snow        Ground = "snow"
+)
+
+// Grounds lists them.
+var Grounds = []Ground{PlainGround, Grass, OverWater, Sand, Snow}
 
 // UnmarshalText accepts the words of Grounds.
-func (g *Ground) UnmarshalText(b []byte) error { *g = Ground(b); return doc.OneOf(string(b), Grounds) }
+func (g *Ground) UnmarshalText(b []byte) error { *g = Ground(b); return doc.OneOf(*g, Grounds) }
 
 // Activity is what the client does meanwhile.
 type Activity string
 
-// Activities lists the words; "" is still.
-var Activities = []string{"", "still", "active", "swim"}
+// The activities; none means still.
+const (
+	NoActivity Activity = ""
+	Still      Activity = "still"
+	Active     Activity = "active"
+	Swim       Activity = "swim"
+)
+
+// Activities lists them.
+var Activities = []Activity{NoActivity, Still, Active, Swim}
 
 // UnmarshalText accepts the words of Activities.
 func (a *Activity) UnmarshalText(b []byte) error {
 	*a = Activity(b)
-	return doc.OneOf(string(b), Activities)
+	return doc.OneOf(*a, Activities)
 }
 
 // Segment is a stretch of the wear, [From, To). Outside all segments the client is indoors.

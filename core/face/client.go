@@ -24,11 +24,11 @@ const (
 	ColdSore  Mark = "cold_sore"
 )
 
-// Marks lists the words for marks.
-var Marks = []string{"flaky", "breakout", "pigment", "scar", "irritated", "sunburn", "blister", "broken", "cold_sore"}
+// Marks lists the marks.
+var Marks = []Mark{Flaky, Breakout, Pigment, Scar, Irritated, Sunburn, Blister, Broken, ColdSore}
 
 // UnmarshalText accepts the words of Marks.
-func (m *Mark) UnmarshalText(b []byte) error { *m = Mark(b); return doc.OneOf(string(b), Marks) }
+func (m *Mark) UnmarshalText(b []byte) error { *m = Mark(b); return doc.OneOf(*m, Marks) }
 
 // Grades is what was read on one zone. A grade left out is taken from the zone's neighbour.
 type Grades struct {
@@ -40,12 +40,35 @@ type Grades struct {
 // Kind is a condition the client tells of.
 type Kind string
 
-// Conditions lists the words for conditions: the marks, and what is not seen on the skin.
-var Conditions = append(slices.Clone(Marks), "isotretinoin", "retinoid", "peel_light", "peel_medium", "peel_deep", "laser",
-	"needling", "injectables", "rosacea", "eczema", "pregnant", "asthma", "eye_infection", "exfoliated")
+// The conditions that are not seen on the skin; each mark is one as well.
+const (
+	Isotretinoin Kind = "isotretinoin"
+	Retinoid     Kind = "retinoid"
+	PeelLight    Kind = "peel_light"
+	PeelMedium   Kind = "peel_medium"
+	PeelDeep     Kind = "peel_deep"
+	Laser        Kind = "laser"
+	Needling     Kind = "needling"
+	Injectables  Kind = "injectables"
+	Rosacea      Kind = "rosacea"
+	Eczema       Kind = "eczema"
+	Pregnant     Kind = "pregnant"
+	Asthma       Kind = "asthma"
+	EyeInfection Kind = "eye_infection"
+	Exfoliated   Kind = "exfoliated"
+)
+
+// Conditions lists the conditions: the marks, and what is not seen on the skin.
+var Conditions = func() (list []Kind) {
+	for _, m := range Marks {
+		list = append(list, Kind(m))
+	}
+	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables, Rosacea, Eczema,
+		Pregnant, Asthma, EyeInfection, Exfoliated)
+}()
 
 // UnmarshalText accepts the words of Conditions.
-func (k *Kind) UnmarshalText(b []byte) error { *k = Kind(b); return doc.OneOf(string(b), Conditions) }
+func (k *Kind) UnmarshalText(b []byte) error { *k = Kind(b); return doc.OneOf(*k, Conditions) }
 
 // Condition is one condition; On is the last date it applied, none meaning that it applies now, and no zone that it
 // concerns the whole client.
@@ -59,22 +82,37 @@ type Condition struct {
 // Wear is something the client has on.
 type Wear string
 
-// Wears lists the words.
-var Wears = []string{"contact_lenses", "contact_lenses_stay", "lash_extensions", "glasses", "jewellery"}
+// What clients have on.
+const (
+	ContactLenses  Wear = "contact_lenses"
+	LensesStay     Wear = "contact_lenses_stay"
+	LashExtensions Wear = "lash_extensions"
+	Glasses        Wear = "glasses"
+	Jewellery      Wear = "jewellery"
+)
+
+// Wears lists what clients have on.
+var Wears = []Wear{ContactLenses, LensesStay, LashExtensions, Glasses, Jewellery}
 
 // UnmarshalText accepts the words of Wears.
-func (w *Wear) UnmarshalText(b []byte) error { *w = Wear(b); return doc.OneOf(string(b), Wears) }
+func (w *Wear) UnmarshalText(b []byte) error { *w = Wear(b); return doc.OneOf(*w, Wears) }
 
 // EyeShape is what is special about the client's eyes.
 type EyeShape string
 
-// EyeShapes lists the words.
-var EyeShapes = []string{"watery", "hooded"}
+// The shapes.
+const (
+	Watery EyeShape = "watery"
+	Hooded EyeShape = "hooded"
+)
+
+// EyeShapes lists the shapes.
+var EyeShapes = []EyeShape{Watery, Hooded}
 
 // UnmarshalText accepts the words of EyeShapes.
 func (e *EyeShape) UnmarshalText(b []byte) error {
 	*e = EyeShape(b)
-	return doc.OneOf(string(b), EyeShapes)
+	return doc.OneOf(*e, EyeShapes)
 }
 
 // Learned is what earlier sittings taught: factors by zone, and by remover and binder ("balm/waterproof_film").
@@ -181,7 +219,7 @@ func (c Client) States(on day.Date) [N]State {
 	}
 	for _, k := range c.Conditions {
 		m := Mark(k.Kind)
-		if !slices.Contains(Marks, string(m)) || (!k.On.IsZero() && k.On.Before(on)) {
+		if !slices.Contains(Marks, m) || (!k.On.IsZero() && k.On.Before(on)) {
 			continue
 		}
 		for z := range N {
@@ -224,6 +262,23 @@ func Types() []TypeName { return []TypeName{Oily, Combination, Balanced, Dry} }
 // UnmarshalText accepts the words of Types.
 func (t *TypeName) UnmarshalText(b []byte) error { *t = TypeName(b); return doc.OneOf(*t, Types()) }
 
+// Overlay is what lies over a skin type.
+type Overlay string
+
+// The overlays.
+const (
+	Dehydrated    Overlay = "dehydrated" // oily and thirsty
+	Sensitive     Overlay = "sensitive"
+	Mature        Overlay = "mature"
+	BreakoutProne Overlay = "breakout-prone"
+)
+
+// Overlays lists the overlays.
+var Overlays = []Overlay{Dehydrated, Sensitive, Mature, BreakoutProne}
+
+// UnmarshalText accepts the words of Overlays.
+func (o *Overlay) UnmarshalText(b []byte) error { *o = Overlay(b); return doc.OneOf(*o, Overlays) }
+
 // tzones is how many zones belong to the oily middle of the face.
 var tzones = func() (n float64) {
 	for z := range N {
@@ -236,9 +291,9 @@ var tzones = func() (n float64) {
 
 // Type is what a skin is called, derived from its grades and never typed in.
 type Type struct {
-	Type     TypeName `json:"type"`
-	Overlays []string `json:"overlays"`
-	Because  []string `json:"because"`
+	Type     TypeName  `json:"type"`
+	Overlays []Overlay `json:"overlays"`
+	Because  []string  `json:"because"`
 }
 
 // TypeOf derives the type: oily where T-zone mean and cheeks ≥ 2; combination where the mean is ≥ 1.5 and cheeks ≤ 1; dry
@@ -262,7 +317,7 @@ func (c Client) TypeOf(states [N]State) Type {
 	}
 	cheeks := states[Cheeks].Oil
 	oily, dry := float64(figure.OilyFrom), float64(figure.DryUpTo)
-	t := Type{Overlays: []string{}, Because: []string{}}
+	t := Type{Overlays: []Overlay{}, Because: []string{}}
 	switch {
 	case middle >= oily && cheeks >= figure.OilyFrom:
 		t.Type = Oily
@@ -274,15 +329,15 @@ func (c Client) TypeOf(states [N]State) Type {
 		t.Type = Balanced
 	}
 	t.Because = append(t.Because, sprintf("middle of the face oil %.3g, cheeks oil %d, mean water %.3g", middle, cheeks, water))
-	add := func(is bool, name, why string) {
+	add := func(is bool, name Overlay, why string) {
 		if is {
 			t.Overlays = append(t.Overlays, name)
-			t.Because = append(t.Because, name+": "+why)
+			t.Because = append(t.Because, string(name)+": "+why)
 		}
 	}
-	add(len(thirsty) > 0, "dehydrated", "oil 2 or more with water 1 or less on "+Names(thirsty))
-	add(c.Sensitivity >= figure.SensitiveFrom, "sensitive", sprintf("sensitivity %d", c.Sensitivity))
-	add(c.Mature, "mature", "as noted for the client")
-	add(len(spotty) > 0, "breakout-prone", "breakouts on "+Names(spotty))
+	add(len(thirsty) > 0, Dehydrated, "oil 2 or more with water 1 or less on "+Names(thirsty))
+	add(c.Sensitivity >= figure.SensitiveFrom, Sensitive, sprintf("sensitivity %d", c.Sensitivity))
+	add(c.Mature, Mature, "as noted for the client")
+	add(len(spotty) > 0, BreakoutProne, "breakouts on "+Names(spotty))
 	return t
 }

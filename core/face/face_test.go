@@ -59,7 +59,7 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 		forehead, nose [2]int
 		cheeks         [2]int
 		want           face.TypeName
-		overlay        string
+		overlay        face.Overlay
 	}{
 		{"oil everywhere", [2]int{2, 2}, [2]int{2, 2}, [2]int{2, 2}, "oily", ""},
 		{"oily and thirsty", [2]int{3, 1}, [2]int{3, 1}, [2]int{2, 1}, "oily", "dehydrated"},
@@ -88,7 +88,7 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 }
 
 func TestReadingsOfEveryKindFillTheSameGrades(t *testing.T) {
-	for word, want := range map[string]int{"clear": 0, "specks": 1, "half_translucent": 2, "translucent": 3} {
+	for word, want := range map[face.Sheet]int{"clear": 0, "specks": 1, "half_translucent": 2, "translucent": 3} {
 		if got, ok := face.BlotGrade(word); !ok || got != want {
 			t.Errorf("a sheet that is %s is oil %d, got %d", word, want, got)
 		}

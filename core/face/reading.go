@@ -8,12 +8,23 @@ import (
 
 // A reading turns what an instrument or a sheet shows into the same grades that touch and sight give.
 
-// Blot is how a blotting sheet looks after ten seconds on the zone. The words stand in the order of the oil grades 0–3.
-var Blot = []string{"clear", "specks", "half_translucent", "translucent"}
+// Sheet is how a blotting sheet looks after ten seconds on the zone.
+type Sheet string
 
-// BlotGrade is the oil grade of a blotting sheet, ok false for a word that is not in Blot.
-func BlotGrade(sheet string) (oil int, ok bool) {
-	for i, w := range Blot {
+// The looks of a sheet.
+const (
+	Clear           Sheet = "clear"
+	Specks          Sheet = "specks"
+	HalfTranslucent Sheet = "half_translucent"
+	Translucent     Sheet = "translucent"
+)
+
+// Sheets lists the looks in the order of the oil grades 0–3.
+var Sheets = []Sheet{Clear, Specks, HalfTranslucent, Translucent}
+
+// BlotGrade is the oil grade of a blotting sheet, ok false for a word that is not in Sheets.
+func BlotGrade(sheet Sheet) (oil int, ok bool) {
+	for i, w := range Sheets {
 		if w == sheet {
 			return i, true
 		}
@@ -62,18 +73,26 @@ func BareWait(tightness, shine int) (oil, water int) {
 // By is how a zone was read.
 type By string
 
-// Bys lists the words.
-var Bys = []string{"touch", "blot", "bare_wait", "probe"}
+// The ways to read.
+const (
+	ByTouch    By = "touch"
+	ByBlot     By = "blot"
+	ByBareWait By = "bare_wait"
+	ByProbe    By = "probe"
+)
+
+// Bys lists the ways.
+var Bys = []By{ByTouch, ByBlot, ByBareWait, ByProbe}
 
 // UnmarshalText accepts the words of Bys.
-func (b *By) UnmarshalText(t []byte) error { *b = By(t); return doc.OneOf(string(t), Bys) }
+func (b *By) UnmarshalText(t []byte) error { *b = By(t); return doc.OneOf(*b, Bys) }
 
 // Reading is one look at a zone: what was seen or shown, and the grades it gives. Earlier ones are kept.
 type Reading struct {
 	Zone      Zone      `json:"zone" need:"yes"`
 	By        By        `json:"by" need:"yes"`
 	At        day.Local `json:"at,omitzero"`
-	Sheet     string    `json:"sheet,omitempty" len:"0..20"`   // blot: clear, specks, half_translucent, translucent
+	Sheet     Sheet     `json:"sheet,omitempty" len:"0..20"`   // blot: clear, specks, half_translucent, translucent
 	Tightness int       `json:"tightness,omitempty" in:"0..3"` // bare_wait: none to painful
 	Shine     int       `json:"shine,omitempty" in:"0..3"`     // bare_wait: none to all over
 	SebumUG   float64   `json:"sebum_ug_cm2,omitempty" in:"0..2000"`
@@ -87,15 +106,15 @@ type Reading struct {
 func (r *Reading) Grade() error {
 	grade := func(oil, water int) { r.Oil, r.Water = &oil, &water }
 	switch r.By {
-	case "blot":
+	case ByBlot:
 		oil, ok := BlotGrade(r.Sheet)
 		if !ok {
-			return doc.OneOf(r.Sheet, Blot)
+			return doc.OneOf(r.Sheet, Sheets)
 		}
 		r.Oil, r.Water = &oil, nil
-	case "bare_wait":
+	case ByBareWait:
 		grade(BareWait(r.Tightness, r.Shine))
-	case "probe":
+	case ByProbe:
 		grade(SebumGrade(r.Zone, r.SebumUG), WaterGrade(r.Hydration))
 	}
 	return nil

@@ -7,9 +7,11 @@ import (
 	"strconv"
 	"strings"
 
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
@@ -18,16 +20,16 @@ import (
 type Use struct {
 	Case    *sitting.Case
 	Product *kit.Product
-	Act     string // as a step's act
-	Kind    string // as a step's kind
-	How     string // press, pat, smooth, …
+	Act     act.Act
+	Kind    act.Kind
+	How     act.How
 	Zone    face.Zone
 	After   bool // after makeup: nothing that only matters before it
 }
 
 // Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
 type Objection struct {
-	Rule     string
+	Rule     rules.ID
 	Severity rules.Severity
 	Say      string
 	Final    bool
@@ -56,7 +58,7 @@ func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
 }
 
 // Finding is what was met, as a finding of one step in one phase.
-func (m Met) Finding(phase, step string) rules.Finding {
+func (m Met) Finding(phase rules.Phase, step string) rules.Finding {
 	f := rules.New(m.Rule, phase, step, m.Zones.List(), "%s", m.Say)
 	if m.Say == "" {
 		f.Say = rules.Get(m.Rule).Say
@@ -68,7 +70,7 @@ func (m Met) Finding(phase, step string) rules.Finding {
 }
 
 type check struct {
-	rule string
+	rule rules.ID
 	test func(u *Use) *Objection
 }
 
@@ -117,16 +119,16 @@ func (o *Objection) bars() *Objection {
 
 // leaves reports whether the use leaves a film on the skin.
 func (u *Use) leaves() bool {
-	if u.Product == nil || u.Act != "apply" {
+	if u.Product == nil || u.Act != act.Apply {
 		return false
 	}
 	g := u.Product.Kind.Of().Group
-	return g == kit.Care || g == kit.Primer || g == kit.Sunscreen
+	return g == kit.Care || g == kit.Primers || g == kit.Sunscreens
 }
 
 // scours reports whether the use peels, rubs or dissolves skin away, or pulls at it.
 func (u *Use) scours() bool {
-	if slices.Contains([]string{"peel", "blading"}, u.Kind) {
+	if u.Kind == act.Peel || u.Kind == act.Blading {
 		return true
 	}
 	return u.Product != nil && (u.Product.Kind.Polish() || u.Product.Acid() || u.Product.Tagged("peel_off"))
@@ -142,7 +144,7 @@ func (u *Use) strongAcid() bool {
 			return true
 		}
 	}
-	return p.Kind == "acid_toner" || u.Kind == "peel"
+	return p.Kind == kit.AcidToner || u.Kind == act.Peel
 }
 
 var scentAndAlcohol = []string{"fragrance", "alcohol_denat"}
@@ -180,11 +182,11 @@ func Healing(c *sitting.Case) (healing, fresh face.Set) {
 }
 
 // Flare returns the zones where eczema is irritated now.
-func Flare(c *sitting.Case) face.Set { return c.Chronic("eczema") & c.Marked(face.Irritated) }
+func Flare(c *sitting.Case) face.Set { return c.Chronic(face.Eczema) & c.Marked(face.Irritated) }
 
 // checks is the table: one row a rule, tested for one product or act on one zone.
 var checks = []check{
-	{"out-of-date", func(u *Use) *Objection {
+	{rules.OutOfDate, func(u *Use) *Objection {
 		p := u.Product
 		if p == nil || p.InDate(u.Case.Day.Date) {
 			return nil
@@ -192,10 +194,10 @@ var checks = []check{
 		last, _ := p.UseBy()
 		return when(true, "%s could be used until %s.", p.Name, last.String())
 	}},
-	{"runs-out", func(u *Use) *Objection {
+	{rules.RunsOut, func(u *Use) *Objection {
 		return when(u.Product != nil && u.Product.Empty(), "Nothing is left of %s.", name(u)).bars()
 	}},
-	{"allergen", func(u *Use) *Objection {
+	{rules.Allergen, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
 		if p == nil || len(c.Allergies) == 0 {
 			return nil
@@ -205,7 +207,7 @@ var checks = []check{
 		}
 		return when(p.Unconfirmed, "What is in %s is not confirmed, and the client has allergies.", p.Name)
 	}},
-	{"disliked", func(u *Use) *Objection {
+	{rules.Disliked, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
 		if p == nil {
 			return nil
@@ -216,11 +218,11 @@ var checks = []check{
 		w := p.Carries(c.Dislikes)
 		return when(w != "", "The client would rather avoid %s; %s has it.", w, p.Name)
 	}},
-	{"patch-test", func(u *Use) *Objection {
+	{rules.PatchTest, func(u *Use) *Objection {
 		return when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
 			"%s is new to this sensitive skin: patch test 24 to 48 hours ahead.", name(u))
 	}},
-	{"contagious", func(u *Use) *Objection {
+	{rules.Contagious, func(u *Use) *Objection {
 		b := u.Case.Barred()
 		o := when(u.on(b.Contagious|b.Eye), "")
 		if o != nil {
@@ -228,40 +230,40 @@ var checks = []check{
 		}
 		return o
 	}},
-	{"broken-skin", func(u *Use) *Objection { return when(u.on(u.Case.Barred().Broken), "") }},
-	{"sunburnt", func(u *Use) *Objection {
+	{rules.BrokenSkin, func(u *Use) *Objection { return when(u.on(u.Case.Barred().Broken), "") }},
+	{rules.Sunburnt, func(u *Use) *Objection {
 		if !u.state().Has(face.Sunburn) {
 			return nil
 		}
 		harsh := u.Product != nil && !u.Product.Bland()
 		return when(harsh || u.state().Has(face.Blister), "Sunburnt skin takes only what is cool and bland.")
 	}},
-	{"strips-before-makeup", strips},
-	{"scrub-on-sore", func(u *Use) *Objection {
+	{rules.StripsBeforeMakeup, strips},
+	{rules.ScrubOnSore, func(u *Use) *Objection {
 		if u.Product == nil || !u.Product.Kind.Polish() {
 			return nil
 		}
 		s := u.state()
-		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid"))
+		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid))
 		return when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
 			"%s would scrub skin that is sore or thin.", name(u))
 	}},
-	{"too-often", func(u *Use) *Objection {
-		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != "lip_scrub" &&
-			u.on(u.Case.Within(figure.ExfoliateEvery-1, "exfoliated")), "This skin was exfoliated within three days.")
+	{rules.TooOften, func(u *Use) *Objection {
+		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
+			u.on(u.Case.Within(figure.ExfoliateEvery-1, face.Exfoliated)), "This skin was exfoliated within three days.")
 	}},
-	{"shaven-skin", func(u *Use) *Objection {
+	{rules.ShavenSkin, func(u *Use) *Objection {
 		p := u.Product
 		return when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
 			"%s holds acid, alcohol or scent, and the skin there is shaven.", name(u))
 	}},
-	{"isotretinoin", func(u *Use) *Objection {
-		return when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, "isotretinoin")) && u.scours(), "")
+	{rules.Isotretinoin, func(u *Use) *Objection {
+		return when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), "")
 	}},
-	{"recent-retinoid", func(u *Use) *Objection {
-		return when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), "retinoid")) && u.scours(), "")
+	{rules.RecentRetinoid, func(u *Use) *Objection {
+		return when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), "")
 	}},
-	{"recent-procedure", func(u *Use) *Objection {
+	{rules.RecentProcedure, func(u *Use) *Objection {
 		if !u.told() {
 			return nil
 		}
@@ -269,27 +271,27 @@ var checks = []check{
 		if u.on(fresh) && u.leaves() {
 			return when(true, "A treatment is less than a day or so old: only what the clinic allowed.").as(rules.Stop)
 		}
-		harsh := u.scours() || u.Act == "massage" || u.Product != nil && u.Product.Retinoid()
+		harsh := u.scours() || u.Act == act.Massage || u.Product != nil && u.Product.Retinoid()
 		return when(u.on(healing) && harsh, "Skin is still healing from a treatment.").as(rules.Stop)
 	}},
-	{"injectables", func(u *Use) *Objection {
-		if u.How == "press" && u.on(u.Case.Within(figure.InjectablePressDays, "injectables")) {
+	{rules.Injectables, func(u *Use) *Objection {
+		if u.How == act.Press && u.on(u.Case.Within(figure.InjectablePressDays, face.Injectables)) {
 			return when(true, "Injectables are a day old or less: nothing pressed there.")
 		}
-		rubs := u.Act == "massage" || u.How == "massage" || u.Kind == "massage" || u.Kind == "suction"
-		return when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, "injectables")), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
+		rubs := u.Act == act.Massage || u.How == act.Massaged || u.Kind == act.Massaging || u.Kind == act.Suction
+		return when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
 	}},
-	{"rosacea", func(u *Use) *Objection {
-		if !u.told() || !u.on(u.Case.Chronic("rosacea")) {
+	{rules.Rosacea, func(u *Use) *Objection {
+		if !u.told() || !u.on(u.Case.Chronic(face.Rosacea)) {
 			return nil
 		}
 		p := u.Product
 		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
-		return when(harsh || u.Act == "massage" || slices.Contains([]string{"cold", "steam", "massage", "suction"}, u.Kind), "")
+		return when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), "")
 	}},
-	{"eczema", func(u *Use) *Objection {
+	{rules.Eczema, func(u *Use) *Objection {
 		p := u.Product
-		if p == nil || !u.on(u.Case.Chronic("eczema")) {
+		if p == nil || !u.on(u.Case.Chronic(face.Eczema)) {
 			return nil
 		}
 		if u.on(Flare(u.Case)) && u.leaves() && !p.Kind.Moisturiser() && !u.sunscreen() && !p.Kind.SpotBalm() {
@@ -297,8 +299,8 @@ var checks = []check{
 		}
 		return when(!p.Bland(), "%s is not bland, and eczema stings.", p.Name)
 	}},
-	{"pregnancy", func(u *Use) *Objection {
-		if u.Case.Within(0, "pregnant") == 0 || u.Product == nil {
+	{rules.Pregnancy, func(u *Use) *Objection {
+		if u.Case.Within(0, face.Pregnant) == 0 || u.Product == nil {
 			return nil
 		}
 		if u.Product.Retinoid() {
@@ -306,57 +308,57 @@ var checks = []check{
 		}
 		return when(u.strongAcid(), "%s is a strong acid: for the client's clinician to say.", name(u)).as(rules.Caution)
 	}},
-	{"infant", func(u *Use) *Objection {
+	{rules.Infant, func(u *Use) *Objection {
 		age, known := u.Case.Client.Age(u.Case.Day.Date)
 		return when(known && age < figure.InfantYears && u.sunscreen(), "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
 	}},
-	{"asthma-aerosol", func(u *Use) *Objection {
-		if u.Product == nil || u.Case.Chronic("asthma") == 0 {
+	{rules.AsthmaAerosol, func(u *Use) *Objection {
+		if u.Product == nil || u.Case.Chronic(face.Asthma) == 0 {
 			return nil
 		}
 		if u.Product.Aerosol {
 			return when(true, "%s is an aerosol, and the client has asthma.", name(u))
 		}
-		return when(u.Product.Kind == "powder" || u.Product.Kind == "spf_powder", "Loose powder with asthma: pressed on, not puffed.").as(rules.Caution)
+		return when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SpfPowder, "Loose powder with asthma: pressed on, not puffed.").as(rules.Caution)
 	}},
-	{"licensed-only", func(u *Use) *Objection {
-		return when(u.Act == "treat" && slices.Contains([]string{"extraction", "suction", "needling", "light_device", "peel", "blading"}, u.Kind) &&
-			!slices.Contains(u.Case.Day.Licensed, u.Kind), "No licensed person is recorded for %s.", u.Kind)
+	{rules.LicensedOnly, func(u *Use) *Objection {
+		return when(u.Act == act.Treat && slices.Contains(act.Licensed(), u.Kind) &&
+			!slices.Contains(u.Case.Day.Licensed, string(u.Kind)), "No licensed person is recorded for %s.", string(u.Kind))
 	}},
-	{"not-eye-safe", func(u *Use) *Objection {
+	{rules.NotEyeSafe, func(u *Use) *Objection {
 		return when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, "%s is not safe near the eyes.", name(u))
 	}},
-	{"oil-on-extensions", func(u *Use) *Objection {
-		return when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has("lash_extensions") && u.Product.Oily(),
+	{rules.OilOnExtensions, func(u *Use) *Objection {
+		return when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
 			"%s is oily, and oil dissolves the glue of lash extensions.", name(u))
 	}},
-	{"too-rich", func(u *Use) *Objection {
+	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != "eye_cream",
+		return when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != kit.EyeCream,
 			"%s is too rich for oily skin.", name(u))
 	}},
-	{"under-eye-heavy", func(u *Use) *Objection {
+	{rules.UnderEyeHeavy, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != "eye_cream" || !p.EyeSafe),
+		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
 			"%s is heavy, or not made, for the skin under the eyes.", name(u))
 	}},
-	{"on-lash-line", func(u *Use) *Objection {
+	{rules.OnLashLine, func(u *Use) *Objection {
 		p := u.Product
 		if p == nil || u.Zone != face.Eyelids {
 			return nil
 		}
-		creamy := p.Kind == "eye_cream" || u.leaves() && p.Oily()
+		creamy := p.Kind == kit.EyeCream || u.leaves() && p.Oily()
 		if creamy && len(u.Case.Client.Eyes) > 0 {
 			return when(true, "%s on the lids of watery or hooded eyes: no cream or oil there.", p.Name)
 		}
-		allowed := u.Case.Method.Is("eye_cream_reach", "lids_too") && p.EyeSafe
-		return when(p.Kind == "eye_cream" && !allowed, "")
+		allowed := u.Case.Method.Is(method.EyeCreamReach, method.LidsToo) && p.EyeSafe
+		return when(p.Kind == kit.EyeCream && !allowed, "")
 	}},
-	{"mattifies-dry", func(u *Use) *Objection {
+	{rules.MattifiesDry, func(u *Use) *Objection {
 		s := u.state()
-		return when(u.Product != nil && u.Product.Kind == "primer_mattifying" && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
+		return when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
 	}},
-	{"spf-low", func(u *Use) *Objection {
+	{rules.SPFLow, func(u *Use) *Objection {
 		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
 			return nil
 		}
@@ -366,12 +368,12 @@ var checks = []check{
 		}
 		return when(true, "%s is labelled %s%s.", name(u), strconv.FormatFloat(u.Product.SPF, 'g', -1, 64), narrow)
 	}},
-	{"flashback", func(u *Use) *Objection {
+	{rules.Flashback, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == "mineral" && !p.Tinted),
+		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
 			"%s may flash back white in photographs.", name(u))
 	}},
-	{"white-cast", func(u *Use) *Objection {
+	{rules.WhiteCast, func(u *Use) *Objection {
 		p, dark := u.Product, u.Case.Client.Phototype
 		return when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
 			"%s leaves a white cast on this skin.", name(u))
@@ -379,21 +381,21 @@ var checks = []check{
 }
 
 func strips(u *Use) *Objection {
-	if u.Kind == "peel" && !u.After {
+	if u.Kind == act.Peel && !u.After {
 		return when(true, "A peel just before makeup.")
 	}
 	p := u.Product
 	if p == nil || u.After {
 		return nil
 	}
-	polish := u.Case.Method.Get("same_day_polish")
+	polish := u.Case.Method.Get(method.SameDayPolish)
 	switch {
-	case p.Kind == "acid_toner", p.Kind == "mask_clay", p.Retinoid():
+	case p.Kind == kit.AcidToner, p.Kind == kit.MaskClay, p.Retinoid():
 		return when(true, "%s strips the skin just before makeup.", p.Name)
-	case p.Kind == "enzyme_polish", p.Kind == "scrub" && p.Tagged("fine"):
-		return when(polish == "never", "%s is a polish, and the house method is none on the day.", p.Name)
-	case p.Kind == "scrub":
-		return when(polish != "full", "%s is a scrub, and the house method does not allow one on the day.", p.Name)
+	case p.Kind == kit.EnzymePolish, p.Kind == kit.Scrub && p.Tagged("fine"):
+		return when(polish == method.Never, "%s is a polish, and the house method is none on the day.", p.Name)
+	case p.Kind == kit.Scrub:
+		return when(polish != method.Full, "%s is a scrub, and the house method does not allow one on the day.", p.Name)
 	}
 	return when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), "%s brings an active that is new to this skin.", p.Name)
 }

@@ -9,89 +9,89 @@ import (
 
 // kinds holds every kind in the order of the handbook; all figures [W].
 var kinds = []KindFigures{
-	{"water_mitt", Remover, 0, 0, 60, 1, 0},
-	{"micellar", Remover, 1.0, 1.0, 60, 1.0, 0.02}, // film and setting count where it is left on
-	{"biphase", Remover, 0, 0, 0, 0, 0},
-	{"balm", Remover, 0, 0, 0, 0, 0},
-	{"cleansing_oil", Remover, 0, 0, 0, 0, 0},
-	{"plant_oil", Remover, 0, 0, 0, 0, 0},
-	{"cream_cleanser", Remover, 0, 0, 0, 0, 0},
-	{"gel_cleanser", Remover, 0, 0, 0, 0, 0},
-	{"foam_cleanser", Remover, 0, 0, 0, 0, 0},
-	{"wipe", Remover, 0, 0, 0, 0, 0},
+	{WaterMitt, Removers, 0, 0, 60, 1, 0},
+	{Micellar, Removers, 1.0, 1.0, 60, 1.0, 0.02}, // film and setting count where it is left on
+	{Biphase, Removers, 0, 0, 0, 0, 0},
+	{Balm, Removers, 0, 0, 0, 0, 0},
+	{CleansingOil, Removers, 0, 0, 0, 0, 0},
+	{PlantOil, Removers, 0, 0, 0, 0, 0},
+	{CreamCleanser, Removers, 0, 0, 0, 0, 0},
+	{GelCleanser, Removers, 0, 0, 0, 0, 0},
+	{FoamCleanser, Removers, 0, 0, 0, 0, 0},
+	{Wipe, Removers, 0, 0, 0, 0, 0},
 
-	{"toner", Care, 0.8, 0.8, 60, 1.0, 0.03},
-	{"acid_toner", Care, 0.8, 0.8, 60, 1.0, 0.03},
-	{"mist", Care, 0.8, 0.8, 60, 1.0, 0.03},
-	{"essence", Care, 0.8, 0.8, 60, 0.8, 0.05},
-	{"serum", Care, 0.3, 0.3, 90, 0.7, 0.10},
-	{"eye_cream", Care, 0.8, 0.8, 120, 0.3, 0.35},
-	{"moisturiser_gel", Care, 0.5, 1.2, 120, 0.8, 0.20},
-	{"moisturiser_lotion", Care, 0.5, 1.2, 180, 0.6, 0.25},
-	{"moisturiser_cream", Care, 0.5, 1.2, 300, 0.4, 0.40},
-	{"moisturiser_rich", Care, 0.5, 1.2, 480, 0.2, 0.60},
-	{"face_oil", Care, 0.15, 0.3, 300, 0, 1.00}, // the fuller film is for the night
-	{"lip_balm", Care, 1.0, 1.0, 120, 0, 0.90},
-	{"dry_patch_balm", Care, 1.0, 1.0, 120, 0, 0.90},
-	{"retinoid", Care, 0.3, 0.3, 90, 0.7, 0.10},   // as a serum
-	{"spot_patch", Care, 0, 0, 0, 0, 0},           // a sticker, no film
-	{"lash_serum", Care, 0.3, 0.3, 90, 0.7, 0.10}, // as a serum
-	{"lip_scrub", Rinsed, 3.0, 3.0, 0, 0, 0},
-	{"mask_clay", Rinsed, 5.0, 5.0, 0, 0, 0},
-	{"mask_hydrating", Rinsed, 5.0, 5.0, 0, 0, 0},
-	{"scrub", Rinsed, 3.0, 3.0, 0, 0, 0},
-	{"enzyme_polish", Rinsed, 3.0, 3.0, 0, 0, 0},
+	{Toner, Care, 0.8, 0.8, 60, 1.0, 0.03},
+	{AcidToner, Care, 0.8, 0.8, 60, 1.0, 0.03},
+	{Mist, Care, 0.8, 0.8, 60, 1.0, 0.03},
+	{Essence, Care, 0.8, 0.8, 60, 0.8, 0.05},
+	{Serum, Care, 0.3, 0.3, 90, 0.7, 0.10},
+	{EyeCream, Care, 0.8, 0.8, 120, 0.3, 0.35},
+	{MoisturiserGel, Care, 0.5, 1.2, 120, 0.8, 0.20},
+	{MoisturiserLotion, Care, 0.5, 1.2, 180, 0.6, 0.25},
+	{MoisturiserCream, Care, 0.5, 1.2, 300, 0.4, 0.40},
+	{MoisturiserRich, Care, 0.5, 1.2, 480, 0.2, 0.60},
+	{FaceOil, Care, 0.15, 0.3, 300, 0, 1.00}, // the fuller film is for the night
+	{LipBalm, Care, 1.0, 1.0, 120, 0, 0.90},
+	{DryPatchBalm, Care, 1.0, 1.0, 120, 0, 0.90},
+	{Retinoid, Care, 0.3, 0.3, 90, 0.7, 0.10},  // as a serum
+	{SpotPatch, Care, 0, 0, 0, 0, 0},           // a sticker, no film
+	{LashSerum, Care, 0.3, 0.3, 90, 0.7, 0.10}, // as a serum
+	{LipScrub, Rinsed, 3.0, 3.0, 0, 0, 0},
+	{MaskClay, Rinsed, 5.0, 5.0, 0, 0, 0},
+	{MaskHydrating, Rinsed, 5.0, 5.0, 0, 0, 0},
+	{Scrub, Rinsed, 3.0, 3.0, 0, 0, 0},
+	{EnzymePolish, Rinsed, 3.0, 3.0, 0, 0, 0},
 
-	{"primer_mattifying", Primer, 0.4, 0.4, 90, 0.6, 0.50},
-	{"primer_hydrating", Primer, 0.5, 0.5, 120, 0.7, 0.20},
-	{"primer_gripping", Primer, 0.4, 0.4, 90, 0.6, 0.50},
-	{"sunscreen", Sunscreen, 2.0, 2.0, 300, 0.5, 0.45},
-	{"moisturiser_spf", Sunscreen, 2.0, 2.0, 300, 0.5, 0.45},
+	{PrimerMattifying, Primers, 0.4, 0.4, 90, 0.6, 0.50},
+	{PrimerHydrating, Primers, 0.5, 0.5, 120, 0.7, 0.20},
+	{PrimerGripping, Primers, 0.4, 0.4, 90, 0.6, 0.50},
+	{Sunscreen, Sunscreens, 2.0, 2.0, 300, 0.5, 0.45},
+	{MoisturiserSpf, Sunscreens, 2.0, 2.0, 300, 0.5, 0.45},
 
-	{"spf_mist", Over, 0.2, 0.2, 60, 1, 0.45},
-	{"spf_stick", Over, 0.8, 0.8, 60, 0, 0.90},
-	{"spf_cushion", Over, 0.8, 0.8, 120, 0.5, 0.45},
-	{"spf_powder", Over, 0.1, 0.1, 0, 0, 1.0},
-	{"spf_fluid", Over, 1.0, 1.0, 300, 0.5, 0.45},
-	{"blotting_paper", Over, 0, 0, 0, 0, 0},
-	{"powder", Over, 0.2, 0.2, 0, 0, 1.0},
-	{"setting_spray", Over, 0.3, 0.3, 60, 1, 0.2},
+	{SpfMist, Over, 0.2, 0.2, 60, 1, 0.45},
+	{SpfStick, Over, 0.8, 0.8, 60, 0, 0.90},
+	{SpfCushion, Over, 0.8, 0.8, 120, 0.5, 0.45},
+	{SpfPowder, Over, 0.1, 0.1, 0, 0, 1.0},
+	{SpfFluid, Over, 1.0, 1.0, 300, 0.5, 0.45},
+	{BlottingPaper, Over, 0, 0, 0, 0, 0},
+	{Powder, Over, 0.2, 0.2, 0, 0, 1.0},
+	{SettingSpray, Over, 0.3, 0.3, 60, 1, 0.2},
 
-	{"fx_remover_ester", Remover, 0, 0, 0, 0, 0},
-	{"fx_remover_silicone", Remover, 0, 0, 0, 0, 0},
+	{FxRemoverEster, Removers, 0, 0, 0, 0, 0},
+	{FxRemoverSilicone, Removers, 0, 0, 0, 0, 0},
 
-	{"cotton_pad", Sundry, 0, 0, 0, 0, 0},
-	{"cotton_bud", Sundry, 0, 0, 0, 0, 0},
-	{"cloth", Sundry, 0, 0, 0, 0, 0},
-	{"mitt", Sundry, 0, 0, 0, 0, 0},
-	{"sponge", Sundry, 0, 0, 0, 0, 0},
-	{"spatula", Sundry, 0, 0, 0, 0, 0},
-	{"tissue", Sundry, 0, 0, 0, 0, 0},
+	{CottonPad, Sundries, 0, 0, 0, 0, 0},
+	{CottonBud, Sundries, 0, 0, 0, 0, 0},
+	{Cloth, Sundries, 0, 0, 0, 0, 0},
+	{Mitt, Sundries, 0, 0, 0, 0, 0},
+	{Sponge, Sundries, 0, 0, 0, 0, 0},
+	{Spatula, Sundries, 0, 0, 0, 0, 0},
+	{Tissue, Sundries, 0, 0, 0, 0, 0},
 }
 
 // over is the cost of laying the row over the column, once set. Pairs not listed cost nothing. [W]
 var over = map[Base]map[Base]float64{
-	"water":    {"silicone": 3, "oil": 4},
-	"emulsion": {"silicone": 1.5, "oil": 2},
-	"silicone": {"oil": 2, "water": 0.3, "emulsion": 0.3},
-	"oil":      {"water": 0.3, "emulsion": 0.3, "powder": 0.3, "silicone": 1.5},
-	"powder":   {"oil": 3},
+	BaseWater:    {BaseSilicone: 3, BaseOil: 4},
+	BaseEmulsion: {BaseSilicone: 1.5, BaseOil: 2},
+	BaseSilicone: {BaseOil: 2, BaseWater: 0.3, BaseEmulsion: 0.3},
+	BaseOil:      {BaseWater: 0.3, BaseEmulsion: 0.3, BasePowder: 0.3, BaseSilicone: 1.5},
+	BasePowder:   {BaseOil: 3},
 }
 
 // cleanserFit is how far a cleanser is from what a skin type likes before makeup, less being better. [W]: the handbook
 // says only "a cleanser the skin likes".
 var cleanserFit = map[Kind]map[face.TypeName]float64{
-	"cream_cleanser": {face.Oily: 0.8, face.Combination: 0.4, face.Balanced: 0.1, face.Dry: 0},
-	"gel_cleanser":   {face.Oily: 0, face.Combination: 0, face.Balanced: 0, face.Dry: 0.6},
-	"foam_cleanser":  {face.Oily: 0.1, face.Combination: 0.3, face.Balanced: 0.4, face.Dry: 1.2},
-	"micellar":       {face.Oily: 0.5, face.Combination: 0.5, face.Balanced: 0.5, face.Dry: 0.5},
-	"water_mitt":     {face.Oily: 1, face.Combination: 0.9, face.Balanced: 0.8, face.Dry: 0.7},
+	CreamCleanser: {face.Oily: 0.8, face.Combination: 0.4, face.Balanced: 0.1, face.Dry: 0},
+	GelCleanser:   {face.Oily: 0, face.Combination: 0, face.Balanced: 0, face.Dry: 0.6},
+	FoamCleanser:  {face.Oily: 0.1, face.Combination: 0.3, face.Balanced: 0.4, face.Dry: 1.2},
+	Micellar:      {face.Oily: 0.5, face.Combination: 0.5, face.Balanced: 0.5, face.Dry: 0.5},
+	WaterMitt:     {face.Oily: 1, face.Combination: 0.9, face.Balanced: 0.8, face.Dry: 0.7},
 }
 
 // removerGrams is what one pass over the face takes, in grams; the neck takes half as much again. [W]
 var removerGrams = map[Kind]float64{
-	"micellar": 2, "balm": 1.5, "cleansing_oil": 2, "plant_oil": 2, "cream_cleanser": 2, "gel_cleanser": 1,
-	"foam_cleanser": 1, "biphase": 1,
+	Micellar: 2, Balm: 1.5, CleansingOil: 2, PlantOil: 2, CreamCleanser: 2, GelCleanser: 1,
+	FoamCleanser: 1, Biphase: 1,
 }
 
 // Measures in the hand, in grams. [W], fingertip unit [P Long & Finlay 1991].
@@ -137,9 +137,10 @@ func Figures() []figure.Figure {
 			}
 		}
 	}
-	for _, row := range Bases {
-		for _, column := range Bases {
-			if cost := OverWhat(Base(row), Base(column)); cost > 0 {
+	for _, over := range Bases {
+		for _, under := range Bases {
+			row, column := string(over), string(under)
+			if cost := OverWhat(over, under); cost > 0 {
 				add(row+"_over_"+column, row+" over "+column, cost, "cost")
 			}
 		}

@@ -9,18 +9,75 @@ import (
 // Kind is what sort of product something is.
 type Kind string
 
+// The kinds, in the order of the handbook.
+const (
+	WaterMitt         Kind = "water_mitt"
+	Micellar          Kind = "micellar"
+	Biphase           Kind = "biphase"
+	Balm              Kind = "balm"
+	CleansingOil      Kind = "cleansing_oil"
+	PlantOil          Kind = "plant_oil"
+	CreamCleanser     Kind = "cream_cleanser"
+	GelCleanser       Kind = "gel_cleanser"
+	FoamCleanser      Kind = "foam_cleanser"
+	Wipe              Kind = "wipe"
+	Toner             Kind = "toner"
+	AcidToner         Kind = "acid_toner"
+	Mist              Kind = "mist"
+	Essence           Kind = "essence"
+	Serum             Kind = "serum"
+	EyeCream          Kind = "eye_cream"
+	MoisturiserGel    Kind = "moisturiser_gel"
+	MoisturiserLotion Kind = "moisturiser_lotion"
+	MoisturiserCream  Kind = "moisturiser_cream"
+	MoisturiserRich   Kind = "moisturiser_rich"
+	FaceOil           Kind = "face_oil"
+	LipBalm           Kind = "lip_balm"
+	DryPatchBalm      Kind = "dry_patch_balm"
+	Retinoid          Kind = "retinoid"
+	SpotPatch         Kind = "spot_patch"
+	LashSerum         Kind = "lash_serum"
+	LipScrub          Kind = "lip_scrub"
+	MaskClay          Kind = "mask_clay"
+	MaskHydrating     Kind = "mask_hydrating"
+	Scrub             Kind = "scrub"
+	EnzymePolish      Kind = "enzyme_polish"
+	PrimerMattifying  Kind = "primer_mattifying"
+	PrimerHydrating   Kind = "primer_hydrating"
+	PrimerGripping    Kind = "primer_gripping"
+	Sunscreen         Kind = "sunscreen"
+	MoisturiserSpf    Kind = "moisturiser_spf"
+	SpfMist           Kind = "spf_mist"
+	SpfStick          Kind = "spf_stick"
+	SpfCushion        Kind = "spf_cushion"
+	SpfPowder         Kind = "spf_powder"
+	SpfFluid          Kind = "spf_fluid"
+	BlottingPaper     Kind = "blotting_paper"
+	Powder            Kind = "powder"
+	SettingSpray      Kind = "setting_spray"
+	FxRemoverEster    Kind = "fx_remover_ester"
+	FxRemoverSilicone Kind = "fx_remover_silicone"
+	CottonPad         Kind = "cotton_pad"
+	CottonBud         Kind = "cotton_bud"
+	Cloth             Kind = "cloth"
+	Mitt              Kind = "mitt"
+	Sponge            Kind = "sponge"
+	Spatula           Kind = "spatula"
+	Tissue            Kind = "tissue"
+)
+
 // Group is the part of the work a kind belongs to.
 type Group uint8
 
 // Groups of kinds.
 const (
-	Remover Group = iota
+	Removers Group = iota
 	Care
 	Rinsed // masks, polishes and scrubs: treated and taken off again
-	Primer
-	Sunscreen
+	Primers
+	Sunscreens
 	Over // over finished makeup
-	Sundry
+	Sundries
 )
 
 // KindFigures is what is known of a kind: its nominal film in mg/cm² (lean and full where they differ), how long it sets
@@ -62,26 +119,36 @@ func (k *Kind) UnmarshalText(b []byte) error {
 // Moisturiser reports whether the kind is one of the four plain moisturisers.
 func (k Kind) Moisturiser() bool {
 	switch k {
-	case "moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich":
+	case MoisturiserGel, MoisturiserLotion, MoisturiserCream, MoisturiserRich:
 		return true
 	}
 	return false
 }
 
 // SpotBalm reports whether the kind is pressed on small spots only, so that what comes later does not lie on it.
-func (k Kind) SpotBalm() bool { return k == "lip_balm" || k == "dry_patch_balm" }
+func (k Kind) SpotBalm() bool { return k == LipBalm || k == DryPatchBalm }
 
 // Polish reports whether the kind rubs or dissolves skin away.
-func (k Kind) Polish() bool { return k == "scrub" || k == "enzyme_polish" || k == "lip_scrub" }
+func (k Kind) Polish() bool { return k == Scrub || k == EnzymePolish || k == LipScrub }
 
 // Base is what a product is built on.
 type Base string
 
-// Bases lists the words; "" is not known or none.
-var Bases = []string{"", "water", "oil", "silicone", "emulsion", "powder"}
+// The bases.
+const (
+	NoBase       Base = "" // not known, or none
+	BaseWater    Base = "water"
+	BaseOil      Base = "oil"
+	BaseSilicone Base = "silicone"
+	BaseEmulsion Base = "emulsion"
+	BasePowder   Base = "powder"
+)
+
+// Bases lists the bases.
+var Bases = []Base{NoBase, BaseWater, BaseOil, BaseSilicone, BaseEmulsion, BasePowder}
 
 // UnmarshalText accepts the words of Bases.
-func (b *Base) UnmarshalText(t []byte) error { *b = Base(t); return doc.OneOf(string(t), Bases) }
+func (b *Base) UnmarshalText(t []byte) error { *b = Base(t); return doc.OneOf(*b, Bases) }
 
 // OverWhat is the cost of laying a film of base b over one of base under, once that has set. [W]
 func OverWhat(b, under Base) float64 { return over[b][under] }

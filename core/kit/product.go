@@ -15,19 +15,44 @@ import (
 // Filters is the family of a sunscreen's filters.
 type Filters string
 
+// The families.
+const (
+	NoFilters Filters = ""
+	Mineral   Filters = "mineral"
+	Organic   Filters = "organic"
+	Mixed     Filters = "mixed"
+)
+
+// FilterFamilies lists the families.
+var FilterFamilies = []Filters{NoFilters, Mineral, Organic, Mixed}
+
 // UnmarshalText accepts "", mineral, organic, mixed.
 func (f *Filters) UnmarshalText(b []byte) error {
 	*f = Filters(b)
-	return doc.OneOf(string(b), []string{"", "mineral", "organic", "mixed"})
+	return doc.OneOf(*f, FilterFamilies)
 }
 
 // Container is what a product comes in.
 type Container string
 
+// The containers.
+const (
+	NoContainer Container = ""
+	Jar         Container = "jar"
+	Pump        Container = "pump"
+	Tube        Container = "tube"
+	Dropper     Container = "dropper"
+	SprayCan    Container = "spray"
+	Stick       Container = "stick"
+)
+
+// Containers lists the containers.
+var Containers = []Container{NoContainer, Jar, Pump, Tube, Dropper, SprayCan, Stick}
+
 // UnmarshalText accepts "", jar, pump, tube, dropper, spray, stick.
 func (c *Container) UnmarshalText(b []byte) error {
 	*c = Container(b)
-	return doc.OneOf(string(b), []string{"", "jar", "pump", "tube", "dropper", "spray", "stick"})
+	return doc.OneOf(*c, Containers)
 }
 
 // Product is one entry of the kit. Where RemainingG or Count is absent the stock is not known and is taken as enough.
@@ -204,11 +229,11 @@ var Acids = []string{"salicylic", "glycolic", "lactic", "gluconolactone", "mande
 var AHAs = []string{"glycolic", "lactic", "mandelic"}
 
 // Acid reports whether the product is there to peel.
-func (p *Product) Acid() bool { return p.Kind == "acid_toner" || p.Has(Acids...) }
+func (p *Product) Acid() bool { return p.Kind == AcidToner || p.Has(Acids...) }
 
 // Retinoid reports whether the product holds a retinoid.
 func (p *Product) Retinoid() bool {
-	return p.Kind == "retinoid" || p.Has("retinoid", "retinol", "retinal")
+	return p.Kind == Retinoid || p.Has("retinoid", "retinol", "retinal")
 }
 
 // soothing actives may stay on skin that must have no actives. [W]
@@ -219,15 +244,15 @@ var stinging = []string{"fragrance", "alcohol_denat", "menthol"}
 // Screens reports whether the product is there for its factor: sunscreens, and what re-protects over makeup.
 func (p *Product) Screens() bool {
 	switch p.Kind {
-	case "spf_mist", "spf_stick", "spf_cushion", "spf_powder", "spf_fluid":
+	case SpfMist, SpfStick, SpfCushion, SpfPowder, SpfFluid:
 		return true
 	}
-	return p.Kind.Of().Group == Sunscreen
+	return p.Kind.Of().Group == Sunscreens
 }
 
 // Bland reports whether the product has neither scent nor alcohol nor any active beyond the soothing ones.
 func (p *Product) Bland() bool {
-	if p.Carries(stinging) != "" || p.Retinoid() || p.Kind == "acid_toner" || p.Kind.Polish() {
+	if p.Carries(stinging) != "" || p.Retinoid() || p.Kind == AcidToner || p.Kind.Polish() {
 		return false
 	}
 	for a, percent := range p.Actives {
@@ -244,10 +269,10 @@ func (p *Product) Oily() bool {
 		return false
 	}
 	switch p.Kind {
-	case "biphase", "balm", "cleansing_oil", "plant_oil", "face_oil", "dry_patch_balm":
+	case Biphase, Balm, CleansingOil, PlantOil, FaceOil, DryPatchBalm:
 		return true
 	}
-	return p.Base == "oil"
+	return p.Base == BaseOil
 }
 
 // UseBy is the last date on which the product may be used: the day before its expiry or the end of its period after
@@ -327,13 +352,13 @@ func (p *Product) Units(grams float64) (n float64, unit string) {
 	case p.GramsPerUnit > 0:
 		unit = p.Unit
 		if unit == "" {
-			unit = map[Container]string{"pump": "pump", "dropper": "drop", "spray": "spray second", "stick": "pass", "jar": "scoop"}[p.Container]
+			unit = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}[p.Container]
 		}
 		if unit == "" {
 			unit = "unit"
 		}
 		return grams / p.GramsPerUnit, unit
-	case p.Container == "dropper":
+	case p.Container == Dropper:
 		return grams / figure.DropG, "drop"
 	}
 	return 0, ""

@@ -63,9 +63,9 @@ func (p *Product) FaceGrams() float64 {
 	var area float64
 	zones := face.BaseArea
 	switch p.Kind {
-	case "lip_balm", "lip_scrub":
+	case LipBalm, LipScrub:
 		zones = face.SetOf(face.Lips)
-	case "eye_cream":
+	case EyeCream:
 		zones = face.SetOf(face.UnderEyes)
 	}
 	for z, a := range (face.Client{}).Areas(day.Date{}) {

@@ -6,11 +6,13 @@ import (
 	"math/bits"
 	"slices"
 
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
@@ -62,23 +64,23 @@ type chooser struct {
 }
 
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
-	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is("second_cleanse", "always"), refused: c.Method.Is("second_cleanse", "never"), one: c.Method.Is("cleanser_spend", "same"), beard: fullBeard(c)}
+	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is(method.SecondCleanse, method.Always), refused: c.Method.Is(method.SecondCleanse, method.Never), one: c.Method.Is(method.CleanserSpend, method.Same), beard: fullBeard(c)}
 	mitt := false
 	for i := range c.Kit {
 		p := &c.Kit[i]
-		if p.Kind == "mitt" && !p.Empty() && !mitt && len(ch.removers) < figure.MostRemovers {
+		if p.Kind == kit.Mitt && !p.Empty() && !mitt && len(ch.removers) < figure.MostRemovers {
 			mitt = true
 			w := *p
-			w.Kind = "water_mitt"
+			w.Kind = kit.WaterMitt
 			ch.removers = append(ch.removers, &w)
 		}
 		if one != nil && p.ID != one.ID && rank(p.Kind) == rank(one.Kind) && takes[p.Kind] != nil {
 			continue
 		}
-		if takes[p.Kind] != nil && p.Kind != "water_mitt" && !p.Empty() && len(ch.removers) < figure.MostRemovers {
+		if takes[p.Kind] != nil && p.Kind != kit.WaterMitt && !p.Empty() && len(ch.removers) < figure.MostRemovers {
 			ch.removers = append(ch.removers, p)
 		}
-		if p.Kind == "cotton_pad" && p.Count != nil {
+		if p.Kind == kit.CottonPad && p.Count != nil {
 			ch.pads = max(ch.pads, 0) + *p.Count
 		}
 	}
@@ -137,13 +139,13 @@ func (ch *chooser) everywhere(a, b int) bool {
 
 func rank(k kit.Kind) int {
 	switch {
-	case k == "fx_remover_ester" || k == "fx_remover_silicone":
+	case k == kit.FxRemoverEster || k == kit.FxRemoverSilicone:
 		return 0
 	case films(k):
 		return 1
 	case washes[k] == 0: // wipe, water
 		return 2
-	case k == "micellar":
+	case k == kit.Micellar:
 		return 3
 	}
 	return 4
@@ -165,7 +167,7 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 		g := &group{zones: face.SetOf(z), like: z, on: on[z], binders: on[z].binders(), strip: -1, weight: 1}
 		g.start = slices.Repeat([]float64{1}, len(g.binders))
 		for i, b := range g.binders {
-			if b == "adhesive" && z == face.Eyelids {
+			if b == look.Adhesive && z == face.Eyelids {
 				g.start[i] = loosened
 				if loosened == 1 && hasStrip(c, false) {
 					g.strip = i
@@ -211,7 +213,7 @@ func level(load float64) int {
 
 // hasStrip reports whether strip lashes are on, to be kept or not.
 func hasStrip(c *sitting.Case, keep bool) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "glue_strip" && it.Keep == keep })
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.GlueStrip && it.Keep == keep })
 }
 
 // allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the house
@@ -235,11 +237,11 @@ func (ch *chooser) bySideOfMethod(p *kit.Product, z face.Zone) bool {
 	if z != face.Eyelids && z != face.Brows {
 		return true
 	}
-	switch ch.c.Method.Get("eye_remover") {
-	case "oil_free":
+	switch ch.c.Method.Get(method.EyeRemover) {
+	case method.OilFree:
 		return !p.Oily()
-	case "all_in_one_balm":
-		return p.Kind == "balm" || p.Kind == "cleansing_oil"
+	case method.AllInOneBalm:
+		return p.Kind == kit.Balm || p.Kind == kit.CleansingOil
 	}
 	return true
 }
@@ -249,16 +251,16 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 	c := ch.c
 	fx := slices.ContainsFunc(on.binders(), effects)
 	switch {
-	case p.Kind == "water_mitt" && !c.Method.Is("removal_tool", "mitt") && !(z == face.Eyelids && onlyWater(on)):
+	case p.Kind == kit.WaterMitt && !c.Method.Is(method.RemovalTool, method.Mitt) && !(z == face.Eyelids && onlyWater(on)):
 		return 0, false
-	case p.Kind == "wipe" && !c.Method.Is("wipes", "travel_only"):
+	case p.Kind == kit.Wipe && !c.Method.Is(method.Wipes, method.TravelOnly):
 		return 0, false
 	case rank(p.Kind) == 0 && (!fx || z.Class() == face.Eye):
 		return 0, false
 	case glitter(c, z) && !rubbed(p.Kind):
 		return 0, false
 	}
-	for _, o := range objections(c, p, z, c.Client.Has("contact_lenses_stay")) {
+	for _, o := range objections(c, p, z, c.Client.Has(face.LensesStay)) {
 		if o.Bars {
 			return 0, false
 		}
@@ -266,22 +268,22 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 			caution += figure.CautionCost
 		}
 	}
-	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == "single" }); single && z == face.Eyelids && p.Oily() {
+	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single }); single && z == face.Eyelids && p.Oily() {
 		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
 	}
-	if p.Kind == "plant_oil" != c.Method.Is("first_cleanse_on", "warm_damp") && films(p.Kind) && rubbed(p.Kind) {
+	if p.Kind == kit.PlantOil != c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && films(p.Kind) && rubbed(p.Kind) {
 		caution += figure.WrongSkin
 	}
 	return caution, true
 }
 
 func effects(b look.Binder) bool {
-	return b == "fx_resin" || b == "fx_acrylic" || b == "fx_silicone" || b == "alcohol_film"
+	return b == look.FXResin || b == look.FXAcrylic || b == look.FXSilicone || b == look.AlcoholFilm
 }
 
 // onlyWater reports whether the makeup there is held by water film alone, over care.
 func onlyWater(on Loads) bool {
-	return on["water_film"] > 0 && !slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != "water_film" && b != "care" })
+	return on[look.WaterFilm] > 0 && !slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != look.WaterFilm && b != look.Care })
 }
 
 func glitter(c *sitting.Case, z face.Zone) bool {
@@ -290,23 +292,23 @@ func glitter(c *sitting.Case, z face.Zone) bool {
 
 // objections lists what speaks against a remover on a zone after makeup.
 func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
-	u := fit.Use{Case: c, Product: p, Act: "lift", Kind: string(p.Kind), Zone: z, After: true}
-	water := p.Kind == "water_mitt" || p.Kind == "mitt" // as kind to eyes as to cheeks
-	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == "not-eye-safe" })
-	add := func(is bool, rule string, s rules.Severity, say string) {
+	u := fit.Use{Case: c, Product: p, Act: act.Lift, Kind: act.Kind(p.Kind), Zone: z, After: true}
+	water := p.Kind == kit.WaterMitt || p.Kind == kit.Mitt // as kind to eyes as to cheeks
+	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == rules.NotEyeSafe })
+	add := func(is bool, rule rules.ID, s rules.Severity, say string) {
 		if is {
 			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: say, Bars: s == rules.Stop})
 		}
 	}
 	near := z == face.Eyelids || z == face.UnderEyes
-	add(near && lensesIn && p.Oily(), "lens-in", rules.Stop, p.Name+" is oily, and contact lenses are in.")
-	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, "lens-in", rules.Stop, p.Name+" is not made for eyes with lenses in.")
-	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), "lens-in", rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
-	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), "on-lash-line", rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
+	add(near && lensesIn && p.Oily(), rules.LensIn, rules.Stop, p.Name+" is oily, and contact lenses are in.")
+	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, rules.LensIn, rules.Stop, p.Name+" is not made for eyes with lenses in.")
+	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), rules.LensIn, rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
+	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), rules.OnLashLine, rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
 	healing, _ := fit.Healing(c)
-	fresh := c.Within(figure.InjectableMassageDays, "injectables")
-	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), "injectables", rules.Stop, "Injectables are less than two weeks old: nothing massaged there.")
-	add(rubbed(p.Kind) && !held(z) && healing.Has(z), "recent-procedure", rules.Stop, "Skin is still healing from a treatment: nothing massaged there.")
+	fresh := c.Within(figure.InjectableMassageDays, face.Injectables)
+	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), rules.Injectables, rules.Stop, "Injectables are less than two weeks old: nothing massaged there.")
+	add(rubbed(p.Kind) && !held(z) && healing.Has(z), rules.RecentProcedure, rules.Stop, "Skin is still healing from a treatment: nothing massaged there.")
 	return list
 }
 
@@ -349,12 +351,12 @@ func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
 // strokes elsewhere, but only where the house works with pads.
 func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 	if held(g.like) {
-		if p.Kind == "water_mitt" || rubbed(p.Kind) && !films(p.Kind) {
+		if p.Kind == kit.WaterMitt || rubbed(p.Kind) && !films(p.Kind) {
 			return 0
 		}
 		return 1
 	}
-	if rubbed(p.Kind) || p.Kind == "wipe" || p.Kind == "water_mitt" || !ch.c.Method.Is("removal_tool", "pads") {
+	if rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt || !ch.c.Method.Is(method.RemovalTool, method.Pads) {
 		return 0
 	}
 	n := 0
@@ -391,12 +393,12 @@ func byCloth(c *sitting.Case, k kit.Kind) bool {
 	switch {
 	case !emulsifies(k):
 		return true
-	case c.Method.Is("first_cleanse_off", "warm_cloth"):
+	case c.Method.Is(method.FirstCleanseOff, method.WarmCloth):
 		return true
-	case c.Method.Is("first_cleanse_off", "emulsify_rinse"):
+	case c.Method.Is(method.FirstCleanseOff, method.EmulsifyRinse):
 		return false
 	}
-	return c.Type.Type == "dry"
+	return c.Type.Type == face.Dry
 }
 
 // price is the cost of one pass, all of it.
@@ -404,7 +406,7 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 	p := ch.removers[k.remover]
 	seconds, _ := ch.finish(g, p)
 	d := delicacy(g.like, ch.c.Skin[g.like].Has(face.Scar))
-	if ch.c.Method.Is("wipes", "travel_only") && p.Kind == "wipe" {
+	if ch.c.Method.Is(method.Wipes, method.TravelOnly) && p.Kind == kit.Wipe {
 		d *= figure.TravelTimes
 	}
 	grams := ch.passGrams(g, p)
@@ -419,7 +421,7 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 }
 
 func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
-	if p.Kind == "water_mitt" || p.Kind == "wipe" {
+	if p.Kind == kit.WaterMitt || p.Kind == kit.Wipe {
 		return 0
 	}
 	if g.grams > 0 {
@@ -500,8 +502,8 @@ func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < figure.PadsE
 func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, figure.PadsEnough+1), pass1: math.Inf(1)}
 	s.check = 1
-	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == "micellar" }); micellar && !held(g.like) && ch.c.Method.Is("check_with_micellar", "yes") {
-		s.check -= washes["micellar"]
+	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar && !held(g.like) && ch.c.Method.Is(method.CheckWithMicellar, method.Yes) {
+		s.check -= washes[kit.Micellar]
 	}
 	if len(g.allowed) == 0 {
 		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+figure.Same

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -13,6 +14,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -99,10 +101,10 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 	return res
 }
 
-func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
+func (r *run) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
 	phase := rules.Get(rule).Phase
-	if phase != "aftercare" {
-		phase = "lift"
+	if phase != rules.Aftercare {
+		phase = rules.Lift
 	}
 	r.res.Findings = append(r.res.Findings, rules.New(rule, phase, step, zones.List(), say, args...))
 	return &r.res.Findings[len(r.res.Findings)-1]
@@ -110,8 +112,8 @@ func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *
 
 // kindOf is the kind of remover a step uses: a mitt is used with water.
 func kindOf(p *kit.Product) kit.Kind {
-	if p != nil && p.Kind == "mitt" {
-		return "water_mitt"
+	if p != nil && p.Kind == kit.Mitt {
+		return kit.WaterMitt
 	}
 	if p == nil {
 		return ""
@@ -126,36 +128,36 @@ func (r *run) step(s *stack.Step) {
 	l := &r.res.Lift
 	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+s.Pads, l.PadFaces+s.PadFaces, l.Buds+s.Buds, l.Cloths+s.Cloths
 	if s.TempC > figure.WarmestC {
-		r.find("too-hot", s.ID, zones, "%.3g °C is too hot.", s.TempC)
+		r.find(rules.TooHot, s.ID, zones, "%.3g °C is too hot.", s.TempC)
 	}
 	kind := kindOf(p)
-	remover := p != nil && takes[kind] != nil && (s.Act == "hold" || s.Act == "massage" || s.Act == "wipe" || s.Act == "cleanse")
+	remover := p != nil && takes[kind] != nil && (s.Act == act.Hold || s.Act == act.Massage || s.Act == act.Wipe || s.Act == act.Cleanse)
 	if p != nil {
 		stack.Measure(s, p, float64(s.Grams))
 		r.object(s, p, zones, remover)
 		r.stock(s, p)
 	}
 	switch {
-	case s.Act == "lens_out":
+	case s.Act == act.LensOut:
 		r.lens = true
-	case s.Act == "lashes_off":
+	case s.Act == act.LashesOff:
 		r.lashesOff(s)
 	case remover:
 		r.pass(s, p, kind, zones)
-	case s.Act == "emulsify":
+	case s.Act == act.Emulsify:
 		for _, z := range zones.List() {
 			if r.pending[z] != "" && r.milky(z) {
 				r.film[z], r.pending[z] = min(r.film[z], figure.FilmEmulsify), ""
 			}
 		}
-	case s.Act == "cloth":
+	case s.Act == act.Cloth:
 		for _, z := range zones.List() {
 			r.film[z], r.pending[z], r.soap[z] = min(r.film[z], figure.FilmCloth), "", ""
 		}
 		if s.Cloths == 0 {
-			r.find("dirty-face", s.ID, zones, "A cloth step without a clean cloth.")
+			r.find(rules.DirtyFace, s.ID, zones, "A cloth step without a clean cloth.")
 		}
-	case s.Act == "wipe":
+	case s.Act == act.Wipe:
 		for _, z := range zones.List() {
 			if held(z) {
 				r.film[z], r.pending[z] = min(r.film[z], figure.FilmPad), ""
@@ -163,7 +165,7 @@ func (r *run) step(s *stack.Step) {
 			r.soap[z] = ""
 		}
 		r.faces(s, zones)
-	case s.Act == "rinse":
+	case s.Act == act.Rinse:
 		for _, z := range zones.List() {
 			r.soap[z] = ""
 		}
@@ -187,14 +189,14 @@ func (r *run) milky(z face.Zone) bool {
 
 // object gathers what speaks against a product into one finding a rule.
 func (r *run) object(s *stack.Step, p *kit.Product, zones face.Set, remover bool) {
-	in := r.c.Client.Has("contact_lenses_stay") || r.c.Client.Has("contact_lenses") && !r.lens
+	in := r.c.Client.Has(face.LensesStay) || r.c.Client.Has(face.ContactLenses) && !r.lens
 	for _, m := range fit.Gather(zones.List(), func(z face.Zone) []fit.Objection {
-		if !remover && z.Class() != face.Eye && s.Act != "apply" {
+		if !remover && z.Class() != face.Eye && s.Act != act.Apply {
 			return nil
 		}
 		return objections(r.c, p, z, in)
 	}) {
-		r.res.Findings = append(r.res.Findings, m.Finding("lift", s.ID))
+		r.res.Findings = append(r.res.Findings, m.Finding(rules.Lift, s.ID))
 	}
 }
 
@@ -202,7 +204,7 @@ func (r *run) stock(s *stack.Step, p *kit.Product) {
 	before := r.used[p.ID]
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !p.Short(before) {
-		r.find("runs-out", s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+		r.find(rules.RunsOut, s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
 	}
 	r.res.Lift.Price += doc.Num(p.PriceOf(float64(s.Grams)))
 }
@@ -214,7 +216,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 	var short, many face.Set
 	for _, z := range zones.List() {
 		if films(kind) && z == face.Eyelids && !r.lashes && keptLashes(r.c) && p.Oily() {
-			r.find("oil-on-reused-lashes", s.ID, face.SetOf(z), "%s before the lashes to be kept are off.", p.Name)
+			r.find(rules.OilOnReusedLashes, s.ID, face.SetOf(z), "%s before the lashes to be kept are off.", p.Name)
 		}
 		if len(r.binders[z]) == 0 {
 			r.film[z] = afterFilm(r.film[z], kind, 1)
@@ -224,7 +226,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 		counts := counted(r.on[z], kind, z, float64(s.ContactS))
 		needed := 0.0
 		for i, b := range r.binders[z] {
-			if budOnly && b != "adhesive" {
+			if budOnly && b != look.Adhesive {
 				continue
 			}
 			if r.left[z][i] > Target(z) {
@@ -258,16 +260,16 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 	}
 	r.res.Lift.Passes++
 	if short != 0 {
-		r.find("rubbing", s.ID, short, "%s is on %s for too short a time.", p.Name, face.Names(short.List()))
+		r.find(rules.Rubbing, s.ID, short, "%s is on %s for too short a time.", p.Name, face.Names(short.List()))
 	}
 	if many != 0 {
-		r.find("rubbing", s.ID, many, "More passes on %s than skin should have: four of one remover, six in all.", face.Names(many.List()))
+		r.find(rules.Rubbing, s.ID, many, "More passes on %s than skin should have: four of one remover, six in all.", face.Names(many.List()))
 	}
-	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) && r.passes[face.Lips] == 0 && !r.c.Barred().All().Has(face.Lips) && r.c.Method.Is("lip_order", "strong_first") && !zones.Has(face.Lips) {
+	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) && r.passes[face.Lips] == 0 && !r.c.Barred().All().Has(face.Lips) && r.c.Method.Is(method.LipOrder, method.StrongFirst) && !zones.Has(face.Lips) {
 		r.smeared = true
-		r.find("lip-smear", s.ID, face.SetOf(face.Lips), "Strong lip colour is still on when the base is cleansed.")
+		r.find(rules.LipSmear, s.ID, face.SetOf(face.Lips), "Strong lip colour is still on when the base is cleansed.")
 	}
-	if s.Act == "hold" || s.Act == "wipe" {
+	if s.Act == act.Hold || s.Act == act.Wipe {
 		r.faces(s, zones)
 	}
 	r.peel(s.ID)
@@ -290,7 +292,7 @@ func (r *run) note(s *stack.Step, kind kit.Kind, z face.Zone) {
 	if films(kind) {
 		r.pending[z] = s.ID
 	}
-	if kind == "micellar" || kind == "wipe" || washes[kind] > 0 {
+	if kind == kit.Micellar || kind == kit.Wipe || washes[kind] > 0 {
 		r.soap[z] = s.ID
 	}
 }
@@ -298,13 +300,13 @@ func (r *run) note(s *stack.Step, kind kit.Kind, z face.Zone) {
 // unmilked says that a balm or oil was neither emulsified nor clothed off, once a step.
 func (r *run) unmilked(step string, zones face.Set) {
 	for i := range r.res.Findings {
-		if f := &r.res.Findings[i]; f.Rule == "not-emulsified" && f.Step == step {
+		if f := &r.res.Findings[i]; f.Rule == rules.NotEmulsified && f.Step == step {
 			all := face.SetOf(f.Zones...) | zones
-			*f = rules.New("not-emulsified", "lift", step, all.List(), "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(all.List()))
+			*f = rules.New(rules.NotEmulsified, rules.Lift, step, all.List(), "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(all.List()))
 			return
 		}
 	}
-	r.find("not-emulsified", step, zones, "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(zones.List()))
+	r.find(rules.NotEmulsified, step, zones, "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(zones.List()))
 }
 
 func (r *run) nameOf(step string) string {
@@ -329,15 +331,15 @@ func (r *run) letGo(z face.Zone) {
 	if z != face.Eyelids || r.lashes || !hasStrip(r.c, false) && !hasStrip(r.c, true) {
 		return
 	}
-	if i := slices.Index(r.binders[z], look.Binder("adhesive")); i >= 0 && r.left[z][i] <= figure.LashHalf {
+	if i := slices.Index(r.binders[z], look.Binder(look.Adhesive)); i >= 0 && r.left[z][i] <= figure.LashHalf {
 		r.left[z][i] *= 1 - figure.LashTakes
 		r.lashes = true
 	}
 }
 
 func (r *run) lashesOff(s *stack.Step) {
-	if i := slices.Index(r.binders[face.Eyelids], look.Binder("adhesive")); s.Kind != "magnetic" && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > figure.LashHalf && glued(r.c) {
-		r.find("rubbing", s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
+	if i := slices.Index(r.binders[face.Eyelids], look.Binder(look.Adhesive)); s.Kind != act.MagneticBand && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > figure.LashHalf && glued(r.c) {
+		r.find(rules.Rubbing, s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
 	}
 	r.lashes = true
 }
@@ -349,11 +351,11 @@ func (r *run) faces(s *stack.Step, zones face.Set) {
 		n += strokes(z)
 	}
 	clean := s.PadFaces + s.Buds
-	if s.Cloths > 0 || s.How == "sponge" {
+	if s.Cloths > 0 || s.How == act.Sponge {
 		return
 	}
 	if clean < n {
-		r.find("dirty-face", s.ID, zones, "%d strokes and %d clean faces.", n, clean)
+		r.find(rules.DirtyFace, s.ID, zones, "%d strokes and %d clean faces.", n, clean)
 	}
 }
 
@@ -418,23 +420,23 @@ func (r *run) finish() {
 	}
 	r.lacking(missed)
 	if dirty != 0 {
-		r.find("missed-skin", "", dirty, "Something is on %s, and no step cleaned there.", face.Names(dirty.List()))
+		r.find(rules.MissedSkin, "", dirty, "Something is on %s, and no step cleaned there.", face.Names(dirty.List()))
 	}
 	if film != 0 {
-		r.find("needs-second-cleanse", "", film, "A film of remover is left on %s.", face.Names(film.List()))
+		r.find(rules.NeedsSecondCleanse, "", film, "A film of remover is left on %s.", face.Names(film.List()))
 	}
-	if soap != 0 && r.c.Method.Is("micellar_rinse", "rinse") {
-		f := r.find("not-rinsed", soapy, soap, "What cleans is still on %s.", face.Names(soap.List()))
-		f.Phase = "lift"
+	if soap != 0 && r.c.Method.Is(method.MicellarRinse, method.Rinse) {
+		f := r.find(rules.NotRinsed, soapy, soap, "What cleans is still on %s.", face.Names(soap.List()))
+		f.Phase = rules.Lift
 	}
-	if r.removers["wipe"] && len(r.removers) == 1 {
-		r.find("wipe-only", "", 0, "")
+	if r.removers[kit.Wipe] && len(r.removers) == 1 {
+		r.find(rules.WipeOnly, "", 0, "")
 	}
 	if heavy != 0 {
-		r.find("left-on", "", heavy, "Makeup is left on %s.", face.Names(heavy.List()))
+		r.find(rules.LeftOn, "", heavy, "Makeup is left on %s.", face.Names(heavy.List()))
 	}
 	if hasLashes(r.c) && !r.lashes {
-		r.find("left-on", "", face.SetOf(face.Eyelids), "The lashes are left on.")
+		r.find(rules.LeftOn, "", face.SetOf(face.Eyelids), "The lashes are left on.")
 	}
 	r.sundries()
 	if n := len(l.Steps); n > 0 {
@@ -469,7 +471,7 @@ func (r *run) lacking(missed face.Set) {
 	}
 	for _, say := range order {
 		zones := said[say]
-		f := r.find("cannot-dissolve", "", zones, "On %s %s", face.Names(zones.List()), say)
+		f := r.find(rules.CannotDissolve, "", zones, "On %s %s", face.Names(zones.List()), say)
 		*f = f.Do("%s", instead[say])
 	}
 }
@@ -477,11 +479,11 @@ func (r *run) lacking(missed face.Set) {
 // manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within four
 // passes.
 func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
-	if takes[k] == nil || k == "wipe" || k == "plant_oil" || k == "water_mitt" && !onlyWater(r.on[z]) {
+	if takes[k] == nil || k == kit.Wipe || k == kit.PlantOil || k == kit.WaterMitt && !onlyWater(r.on[z]) {
 		return false
 	}
 	p := kit.Product{Kind: k, EyeSafe: true, LensSafe: true}
-	for _, o := range objections(r.c, &p, z, r.c.Client.Has("contact_lenses_stay")) {
+	for _, o := range objections(r.c, &p, z, r.c.Client.Has(face.LensesStay)) {
 		if o.Bars {
 			return false
 		}
@@ -501,7 +503,7 @@ func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range r.c.Kit {
 		p := &r.c.Kit[i]
-		if e := takes[p.Kind][b]; e > least && !p.Empty() && !slices.ContainsFunc(objections(r.c, p, z, r.c.Client.Has("contact_lenses_stay")), func(o fit.Objection) bool { return o.Bars }) {
+		if e := takes[p.Kind][b]; e > least && !p.Empty() && !slices.ContainsFunc(objections(r.c, p, z, r.c.Client.Has(face.LensesStay)), func(o fit.Objection) bool { return o.Bars }) {
 			best, least = p, e
 		}
 	}
@@ -527,7 +529,7 @@ func (r *run) sundries() {
 		kinds []kit.Kind
 		need  int
 		name  string
-	}{{[]kit.Kind{"cotton_pad"}, l.Pads, "pads"}, {[]kit.Kind{"cotton_bud"}, l.Buds, "buds"}, {[]kit.Kind{"cloth", "mitt"}, l.Cloths, "clean cloths"}} {
+	}{{[]kit.Kind{kit.CottonPad}, l.Pads, "pads"}, {[]kit.Kind{kit.CottonBud}, l.Buds, "buds"}, {[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, "clean cloths"}} {
 		have, known := 0, false
 		for i := range r.c.Kit {
 			if p := &r.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {
@@ -535,39 +537,39 @@ func (r *run) sundries() {
 			}
 		}
 		if known && n.need > have {
-			r.find("runs-out", "", 0, "Removal needs %d %s, and %d are at hand.", n.need, n.name, have)
+			r.find(rules.RunsOut, "", 0, "Removal needs %d %s, and %d are at hand.", n.need, n.name, have)
 		}
 	}
 }
 
 func hasLashes(c *sitting.Case) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
-		return it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "magnetic"
+		return it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Magnetic
 	})
 }
 
 func keptLashes(c *sitting.Case) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
-		return it.Keep && (it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "magnetic")
+		return it.Keep && (it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Magnetic)
 	})
 }
 
 func extended(c *sitting.Case) bool {
-	return c.Client.Has("lash_extensions") || slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "extensions" })
+	return c.Client.Has(face.LashExtensions) || slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
 }
 
 func strongLips(c *sitting.Case) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) })
 }
 
-var binderNames = map[look.Binder]string{"care": "care", "water_film": "tubing mascara", "emulsion": "base", "powder": "powder", "wax_oil": "wax and oil", "silicone_film": "long-wear film",
-	"waterproof_film": "waterproof film", "spf_film": "water-resistant sunscreen", "adhesive": "lash glue", "magnetic_liner": "magnetic liner",
-	"fx_resin": "resin adhesive", "fx_acrylic": "acrylic adhesive", "fx_silicone": "silicone adhesive", "alcohol_film": "alcohol film"}
+var binderNames = map[look.Binder]string{look.Care: "care", look.WaterFilm: "tubing mascara", look.Emulsion: "base", look.Powder: "powder", look.WaxOil: "wax and oil", look.SiliconeFilm: "long-wear film",
+	look.WaterproofFilm: "waterproof film", look.SpfFilm: "water-resistant sunscreen", look.Adhesive: "lash glue", look.MagneticLiner: "magnetic liner",
+	look.FXResin: "resin adhesive", look.FXAcrylic: "acrylic adhesive", look.FXSilicone: "silicone adhesive", look.AlcoholFilm: "alcohol film"}
 
 func binderName(b look.Binder) string { return binderNames[b] }
 
-var kindNames = map[kit.Kind]string{"micellar": "micellar water", "biphase": "a two-phase remover", "balm": "a cleansing balm", "cleansing_oil": "a cleansing oil", "cream_cleanser": "a cream cleanser",
-	"gel_cleanser": "a gel wash", "foam_cleanser": "a foam wash", "water_mitt": "warm water and a mitt", "wipe": "a wipe", "fx_remover_ester": "an ester remover for adhesives", "fx_remover_silicone": "a silicone remover for adhesives", "plant_oil": "a plain oil"}
+var kindNames = map[kit.Kind]string{kit.Micellar: "micellar water", kit.Biphase: "a two-phase remover", kit.Balm: "a cleansing balm", kit.CleansingOil: "a cleansing oil", kit.CreamCleanser: "a cream cleanser",
+	kit.GelCleanser: "a gel wash", kit.FoamCleanser: "a foam wash", kit.WaterMitt: "warm water and a mitt", kit.Wipe: "a wipe", kit.FxRemoverEster: "an ester remover for adhesives", kit.FxRemoverSilicone: "a silicone remover for adhesives", kit.PlantOil: "a plain oil"}
 
 func kindName(k kit.Kind) string { return kindNames[k] }
 

@@ -18,22 +18,23 @@ import (
 // takes is the share of a binder that one proper pass takes off, by remover and binder, in the order of binders. Effects
 // adhesives and alcohol films stand after the handbook's ten. [W], to be calibrated by the pad checks.
 var takes = map[kit.Kind]map[look.Binder]float64{
-	"water_mitt":     row(.85, .85, .75, .85, .30, .35, .10, .40, 0, .20),
-	"micellar":       with(row(.90, .60, .75, .85, .60, .50, .45, .55, .35, .65), .05, .05, .05, 0),
-	"biphase":        row(.85, .40, .85, .80, .88, .85, .88, .80, .60, .80),
-	"balm":           with(row(.97, .20, .95, .95, .94, .94, .85, .95, .60, .50), .50, .40, .30, .70),
-	"cleansing_oil":  row(.97, .20, .95, .95, .94, .95, .88, .95, .65, .55),
-	"plant_oil":      row(.85, .10, .85, .85, .85, .75, .65, .75, .50, .40),
-	"cream_cleanser": row(.97, .30, .78, .85, .65, .60, .35, .60, .10, .30),
-	"gel_cleanser":   row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
-	"foam_cleanser":  row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
-	"wipe":           row(.70, .30, .55, .65, .50, .40, .35, .40, .15, .35),
+	kit.WaterMitt:     row(.85, .85, .75, .85, .30, .35, .10, .40, 0, .20),
+	kit.Micellar:      with(row(.90, .60, .75, .85, .60, .50, .45, .55, .35, .65), .05, .05, .05, 0),
+	kit.Biphase:       row(.85, .40, .85, .80, .88, .85, .88, .80, .60, .80),
+	kit.Balm:          with(row(.97, .20, .95, .95, .94, .94, .85, .95, .60, .50), .50, .40, .30, .70),
+	kit.CleansingOil:  row(.97, .20, .95, .95, .94, .95, .88, .95, .65, .55),
+	kit.PlantOil:      row(.85, .10, .85, .85, .85, .75, .65, .75, .50, .40),
+	kit.CreamCleanser: row(.97, .30, .78, .85, .65, .60, .35, .60, .10, .30),
+	kit.GelCleanser:   row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
+	kit.FoamCleanser:  row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
+	kit.Wipe:          row(.70, .30, .55, .65, .50, .40, .35, .40, .15, .35),
 
-	"fx_remover_ester":    with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .85, .80, .40, .90),
-	"fx_remover_silicone": with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .20, .30, .90, 0),
+	kit.FxRemoverEster:    with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .85, .80, .40, .90),
+	kit.FxRemoverSilicone: with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .20, .30, .90, 0),
 }
 
-var tabled = []look.Binder{"care", "water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film", "spf_film", "adhesive", "magnetic_liner"}
+// tabled is the binders in the order of the columns.
+var tabled = look.Binders[:10]
 
 func row(shares ...float64) map[look.Binder]float64 {
 	m := map[look.Binder]float64{}
@@ -44,16 +45,16 @@ func row(shares ...float64) map[look.Binder]float64 {
 }
 
 func with(m map[look.Binder]float64, resin, acrylic, silicone, alcohol float64) map[look.Binder]float64 {
-	m["fx_resin"], m["fx_acrylic"], m["fx_silicone"], m["alcohol_film"] = resin, acrylic, silicone, alcohol
+	m[look.FXResin], m[look.FXAcrylic], m[look.FXSilicone], m[look.AlcoholFilm] = resin, acrylic, silicone, alcohol
 	return m
 }
 
 // needs is the seconds of contact that a binder needs under a held pad, t0. [W]
-var needs = map[look.Binder]float64{"water_film": 7, "care": 5, "emulsion": 5, "powder": 5, "wax_oil": 10, "silicone_film": 20,
-	"waterproof_film": 30, "spf_film": 10, "magnetic_liner": 20, "adhesive": 45, "fx_resin": 60, "fx_acrylic": 60, "fx_silicone": 60, "alcohol_film": 60}
+var needs = map[look.Binder]float64{look.WaterFilm: 7, look.Care: 5, look.Emulsion: 5, look.Powder: 5, look.WaxOil: 10, look.SiliconeFilm: 20,
+	look.WaterproofFilm: 30, look.SpfFilm: 10, look.MagneticLiner: 20, look.Adhesive: 45, look.FXResin: 60, look.FXAcrylic: 60, look.FXSilicone: 60, look.AlcoholFilm: 60}
 
 // washes is the share of a remover's film that a second cleanse takes. [W]
-var washes = map[kit.Kind]float64{"cream_cleanser": .80, "gel_cleanser": .90, "foam_cleanser": .92, "micellar": .60}
+var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, kit.FoamCleanser: .92, kit.Micellar: .60}
 
 // strokes is how many clean faces one wiping of a zone takes, where it is more than one. [W]
 var manyStrokes = map[face.Zone]int{face.Cheeks: 2, face.Jaw: 2, face.UnderEyes: 2, face.Eyelids: 2, face.Brows: 2,
@@ -65,14 +66,14 @@ func Figures() []figure.Figure {
 	var list []figure.Figure
 	for _, k := range kit.Kinds() {
 		for _, b := range look.Binders {
-			if e := takes[k.ID][look.Binder(b)]; e > 0 {
-				key, name := string(k.ID)+"_takes_"+b, fmt.Sprintf("%s takes off %s", k.ID, b)
+			if e := takes[k.ID][b]; e > 0 {
+				key, name := string(k.ID)+"_takes_"+string(b), fmt.Sprintf("%s takes off %s", k.ID, b)
 				list = append(list, figure.W(w, key, name, e, "share"))
 			}
 		}
 	}
 	for _, b := range look.Binders {
-		list = append(list, figure.W(w, "needs_"+b, "contact under a held pad, "+b, needs[look.Binder(b)], "s"))
+		list = append(list, figure.W(w, "needs_"+string(b), "contact under a held pad, "+string(b), needs[b], "s"))
 	}
 	for _, k := range kit.Kinds() {
 		if s := washes[k.ID]; s > 0 {

@@ -6,11 +6,13 @@ import (
 	"strings"
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/lift"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -73,7 +75,7 @@ func steps(p *plan.Plan, want func(stack.Step) bool) []stack.Step {
 func passes(p *plan.Plan, z face.Zone) []string {
 	list := []string{}
 	for _, s := range steps(p, func(s stack.Step) bool { return (s.Act == "hold" || s.Act == "massage") && slices.Contains(s.Zones, z) }) {
-		list = append(list, s.Kind)
+		list = append(list, string(s.Kind))
 	}
 	return list
 }
@@ -118,7 +120,7 @@ func TestDryAndOilySkinByOneMethod(t *testing.T) {
 	dry, oily := skin(0, 0), skin(3, 2)
 	clean(t, "dry", dry)
 	clean(t, "oily", oily)
-	act := func(p *plan.Plan, a stack.Act) int {
+	act := func(p *plan.Plan, a act.Act) int {
 		return len(steps(p, func(s stack.Step) bool { return s.Act == a }))
 	}
 	if act(dry, "cloth") == 0 || act(dry, "emulsify") != 0 {
@@ -339,7 +341,7 @@ func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 		Add(s, remover("oil", "plant_oil"), remover("wipes", "wipe"), kit.Product{ID: "sponge", Name: "Sponge", Kind: "sponge", Count: P(3)})
 		s.Look.Items[1] = on(face.Eyelids, "mascara", "wax_oil", 2)
 	}
-	words := func(key, option string) string {
+	words := func(key method.Key, option method.OptionID) string {
 		p := plan.Make(evening(t, func(s *sitting.Sitting) {
 			change(s)
 			if key == "removal_tool" || key == "check_with_micellar" || key == "micellar_rinse" { // what is wiped shows the tool
@@ -356,11 +358,11 @@ func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 		}))
 		var b strings.Builder
 		for _, st := range p.Lift.Steps {
-			b.WriteString(string(st.Act) + " " + st.Kind + " " + st.How + " " + st.Say + "\n")
+			b.WriteString(string(st.Act) + " " + string(st.Kind) + " " + string(st.How) + " " + st.Say + "\n")
 		}
 		return b.String()
 	}
-	for key, options := range map[string][]string{"eye_order": {"eyes_first", "eyes_last"}, "eye_remover": {"by_solvency", "oil_free", "all_in_one_balm"}, "first_cleanse_on": {"dry", "warm_damp"},
+	for key, options := range map[method.Key][]method.OptionID{"eye_order": {"eyes_first", "eyes_last"}, "eye_remover": {"by_solvency", "oil_free", "all_in_one_balm"}, "first_cleanse_on": {"dry", "warm_damp"},
 		"first_cleanse_off": {"emulsify_rinse", "warm_cloth"}, "second_cleanse": {"always", "never"}, "micellar_rinse": {"rinse", "leave"}, "check_with_micellar": {"no", "yes"},
 		"removal_tool": {"pads", "cloth", "mitt", "sponge"}, "wipes": {"never", "travel_only"}, "massage": {"brief", "long"}, "toner": {"as_needed", "never"}, "lip_order": {"strong_first", "with_base"}} {
 		seen := map[string]string{}
@@ -369,7 +371,7 @@ func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 			if other, same := seen[w]; same {
 				t.Errorf("%s: %s and %s make the same plan", key, other, o)
 			}
-			seen[w] = o
+			seen[w] = string(o)
 		}
 	}
 }
@@ -382,9 +384,9 @@ func mangled(t *testing.T, s *sitting.Sitting, change func([]stack.Step) []stack
 	return plan.With(s, plan.Hand{Lift: &list})
 }
 
-func without(act stack.Act) func([]stack.Step) []stack.Step {
+func without(what act.Act) func([]stack.Step) []stack.Step {
 	return func(l []stack.Step) []stack.Step {
-		return slices.DeleteFunc(l, func(s stack.Step) bool { return s.Act == act })
+		return slices.DeleteFunc(l, func(s stack.Step) bool { return s.Act == what })
 	}
 }
 
@@ -408,18 +410,19 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		return func(l []stack.Step) []stack.Step {
 			for i := range l {
 				if slices.Contains(l[i].Zones, face.Eyelids) && l[i].Product != "" {
-					l[i].Product, l[i].Kind = to, to
+					l[i].Product, l[i].Kind = to, act.Kind(to)
 				}
 			}
 			return l
 		}
 	}
 	for _, c := range []struct {
-		name, rule string
-		sitting    func(*sitting.Sitting)
-		change     func([]stack.Step) []stack.Step
-		fires      bool
-		severity   rules.Severity
+		name     string
+		rule     rules.ID
+		sitting  func(*sitting.Sitting)
+		change   func([]stack.Step) []stack.Step
+		fires    bool
+		severity rules.Severity
 	}{
 		{"nobody took the lenses out", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, without("lens_out"), true, "stop"},
 		{"lenses out first", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, same, false, ""},
@@ -520,7 +523,7 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			t.Errorf("%s: %s is a %s, want a %s", c.name, c.rule, found[0].Severity, c.severity)
 		}
 	}
-	tried := []string{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing", "cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot", "missed-skin", "not-rinsed"}
+	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing", "cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot", "missed-skin", "not-rinsed"}
 	for _, r := range rules.All() {
 		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
@@ -575,7 +578,7 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 			if f.Severity == "stop" && f.Step != "" && (f.Phase == "lift" || f.Phase == "aftercare") {
 				t.Errorf("plan %d: a planned step meets a stop: %s", n, Rules([]rules.Finding{f}))
 			}
-			if f.Phase == "lift" && slices.Contains([]string{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule) {
+			if f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule) {
 				t.Errorf("plan %d: avoidable: %s", n, Rules([]rules.Finding{f}))
 			}
 		}

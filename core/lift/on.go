@@ -22,14 +22,14 @@ type Loads map[look.Binder]float64
 func Held(p *kit.Product, l stack.Layer) (look.Binder, float64) {
 	load := float64(l.Film) * l.Kind.Of().Stays / figure.CareFilm
 	switch {
-	case l.Kind == "powder" || l.Kind == "spf_powder":
-		return "powder", load
+	case l.Kind == kit.Powder || l.Kind == kit.SpfPowder:
+		return look.Powder, load
 	case p != nil && p.Screens() && p.WaterResistantMin > 0:
-		return "spf_film", load
-	case l.Kind.Of().Group == kit.Primer && l.Base == "silicone":
-		return "silicone_film", load
+		return look.SpfFilm, load
+	case l.Kind.Of().Group == kit.Primers && l.Base == kit.BaseSilicone:
+		return look.SiliconeFilm, load
 	}
-	return "care", load
+	return look.Care, load
 }
 
 // named reports whether an item goes by one of some words.
@@ -81,7 +81,7 @@ func On(c *sitting.Case, all *stack.Layers) [face.N]Loads {
 		if fixed {
 			under := look.Binder("")
 			for _, b := range look.Binders {
-				if b := look.Binder(b); b != "care" && b != "powder" && m[b] > 0 && (under == "" || m[b] > m[under]) {
+				if b != look.Care && b != look.Powder && m[b] > 0 && (under == "" || m[b] > m[under]) {
 					under = b
 				}
 			}
@@ -98,7 +98,7 @@ func On(c *sitting.Case, all *stack.Layers) [face.N]Loads {
 // stays reports whether a declared item is meant to stay on: lash extensions.
 func stays(c *sitting.Case, z face.Zone, item string) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
-		return it.Item == item && it.Attach == "extensions" && it.Zone.Zones.Has(z)
+		return it.Item == item && it.Attach == look.Extensions && it.Zone.Zones.Has(z)
 	})
 }
 
@@ -106,8 +106,8 @@ func stays(c *sitting.Case, z face.Zone, item string) bool {
 func (m Loads) binders() []look.Binder {
 	var list []look.Binder
 	for _, b := range look.Binders {
-		if m[look.Binder(b)] > 0 {
-			list = append(list, look.Binder(b))
+		if m[b] > 0 {
+			list = append(list, b)
 		}
 	}
 	return list
@@ -146,7 +146,7 @@ func (m Loads) massage(k kit.Kind) float64 {
 	case heaviest > figure.MediumLoad+figure.Same:
 		s *= 2
 	}
-	if k == "gel_cleanser" || k == "foam_cleanser" {
+	if k == kit.GelCleanser || k == kit.FoamCleanser {
 		s *= figure.WashTimes
 	}
 	return math.Ceil(s)
@@ -158,7 +158,7 @@ func held(z face.Zone) bool { return z == face.Eyelids || z == face.Brows || z =
 // rubbed reports whether a remover is massaged in: balms, oils and washes. The others are on a pad or mitt.
 func rubbed(k kit.Kind) bool {
 	switch k {
-	case "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser", "foam_cleanser":
+	case kit.Balm, kit.CleansingOil, kit.PlantOil, kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser:
 		return true
 	}
 	return false
@@ -166,11 +166,11 @@ func rubbed(k kit.Kind) bool {
 
 // films reports whether a remover leaves a film of itself.
 func films(k kit.Kind) bool {
-	return k == "balm" || k == "cleansing_oil" || k == "plant_oil" || k == "biphase"
+	return k == kit.Balm || k == kit.CleansingOil || k == kit.PlantOil || k == kit.Biphase
 }
 
 // emulsifies reports whether a remover turns milky with water.
-func emulsifies(k kit.Kind) bool { return k == "balm" || k == "cleansing_oil" }
+func emulsifies(k kit.Kind) bool { return k == kit.Balm || k == kit.CleansingOil }
 
 // Share is what one pass of a remover leaves of a binder on a zone, after so many seconds of contact. Held on lids, brows
 // and lips: (1 − e)^(t/t0), t/t0 at most 3 where e ≥ 0.60 and 1.5 where less. Elsewhere a pad leaves 1 − e, and what is
@@ -202,9 +202,9 @@ func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, co
 // welcome is how much of a remover's own film may stay on a zone.
 func welcome(c *sitting.Case, z face.Zone) float64 {
 	switch {
-	case held(z) || c.Type.Type == "dry":
+	case held(z) || c.Type.Type == face.Dry:
 		return figure.WelcomeDry
-	case c.Type.Type == "balanced":
+	case c.Type.Type == face.Balanced:
 		return figure.WelcomeEven
 	}
 	return figure.WelcomeOily
@@ -240,9 +240,9 @@ func Target(z face.Zone) float64 {
 
 // Removers lists the kinds that take makeup off, and the mitt that does with water.
 func Removers() []kit.Kind {
-	list := []kit.Kind{"mitt"}
+	list := []kit.Kind{kit.Mitt}
 	for _, k := range kit.Kinds() {
-		if takes[k.ID] != nil && k.ID != "water_mitt" {
+		if takes[k.ID] != nil && k.ID != kit.WaterMitt {
 			list = append(list, k.ID)
 		}
 	}

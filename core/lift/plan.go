@@ -9,6 +9,7 @@ import (
 	"strings"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -78,7 +79,7 @@ type planner struct {
 // loosen finds how the glue of strip lashes to be kept is loosened from the outer corner with an oil-free remover on a bud.
 func (pl *planner) loosen() {
 	pl.loosened = 1
-	load := pl.on[face.Eyelids]["adhesive"]
+	load := pl.on[face.Eyelids][look.Adhesive]
 	if !hasStrip(pl.c, true) || load == 0 || pl.c.Barred().All().Has(face.Eyelids) {
 		return
 	}
@@ -86,13 +87,13 @@ func (pl *planner) loosen() {
 	best := 1.0
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
-		if takes[p.Kind]["adhesive"] == 0 || p.Oily() || p.Kind == "wipe" || rubbed(p.Kind) || p.Empty() {
+		if takes[p.Kind][look.Adhesive] == 0 || p.Oily() || p.Kind == kit.Wipe || rubbed(p.Kind) || p.Empty() {
 			continue
 		}
-		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has("contact_lenses_stay")), barring) {
+		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has(face.LensesStay)), barring) {
 			continue
 		}
-		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], "adhesive", t); left < best-figure.Same {
+		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], look.Adhesive, t); left < best-figure.Same {
 			best, pl.looseBy = left, p
 		}
 	}
@@ -113,7 +114,7 @@ func (pl *planner) loosen() {
 
 // glueS is how long a bud is held on the glue: as long as helps.
 func (pl *planner) glueS() float64 {
-	return grip(t0("adhesive", pl.on[face.Eyelids]["adhesive"]) * figure.MostWrong)
+	return grip(t0(look.Adhesive, pl.on[face.Eyelids][look.Adhesive]) * figure.MostWrong)
 }
 
 // Usual fills in passes that are only a product: on all the skin that has something on and that the product may go on, for
@@ -128,14 +129,14 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 		if p == nil || len(s.Zones) > 0 || takes[kind] == nil {
 			continue
 		}
-		s.Kind, s.Act, s.How = string(kind), "hold", "press"
+		s.Kind, s.Act, s.How = act.Kind(kind), act.Hold, act.Press
 		if rubbed(kind) {
-			s.Act, s.How = "massage", "massage"
+			s.Act, s.How = act.Massage, act.Massaged
 		}
 		var zones face.Set
 		contact := float64(figure.GripS)
 		for z := range face.N {
-			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) || slices.ContainsFunc(objections(c, p, z, c.Client.Has("contact_lenses_stay")), barring) {
+			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) || slices.ContainsFunc(objections(c, p, z, c.Client.Has(face.LensesStay)), barring) {
 				continue
 			}
 			zones |= face.SetOf(z)
@@ -194,20 +195,20 @@ func (pl *planner) write() {
 	if worked == 0 && !hasLashes(c) {
 		return
 	}
-	pl.add(stack.Step{Act: "hands", HandsS: figure.HandsS, Because: []string{"hands-first"}, Say: "Wash your hands."})
-	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
-		pl.add(stack.Step{Act: "lens_out", HandsS: figure.LensS, Because: []string{"lens-in"}, Say: "Lenses out, by their owner, before anything oily."})
+	pl.add(stack.Step{Act: act.Hands, HandsS: figure.HandsS, Because: []rules.ID{rules.HandsFirst}, Say: "Wash your hands."})
+	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
+		pl.add(stack.Step{Act: act.LensOut, HandsS: figure.LensS, Because: []rules.ID{rules.LensIn}, Say: "Lenses out, by their owner, before anything oily."})
 	}
-	pl.add(stack.Step{Act: "setup", HandsS: figure.SetupOffS, Because: []string{}, Say: pl.setupWords()})
+	pl.add(stack.Step{Act: act.Setup, HandsS: figure.SetupOffS, Because: []rules.ID{}, Say: pl.setupWords()})
 	if barred := c.Barred().All(); barred != 0 {
-		pl.add(stack.Step{Act: "refer", Zones: barred.List(), Because: []string{"contagious", "broken-skin"}, Say: "Leave " + face.Names(barred.List()) + " alone; a pharmacist or doctor says how to clean there."})
+		pl.add(stack.Step{Act: act.Refer, Zones: barred.List(), Because: []rules.ID{rules.Contagious, rules.BrokenSkin}, Say: "Leave " + face.Names(barred.List()) + " alone; a pharmacist or doctor says how to clean there."})
 	}
 	pl.lashesFirst()
 	pl.effects()
 	lips := pl.stage(func(g *group) bool { return g.like == face.Lips })
 	eyes := pl.stage(func(g *group) bool { return g.like == face.Eyelids || g.like == face.Brows })
-	strong := strongLips(c) && c.Method.Is("lip_order", "strong_first")
-	last := c.Method.Is("eye_order", "eyes_last")
+	strong := strongLips(c) && c.Method.Is(method.LipOrder, method.StrongFirst)
+	last := c.Method.Is(method.EyeOrder, method.EyesLast)
 	if strong {
 		pl.heldPasses(lips)
 	}
@@ -227,10 +228,10 @@ func (pl *planner) write() {
 
 func (pl *planner) setupWords() string {
 	words := "Hair back, clothes covered"
-	if pl.c.Client.Has("jewellery") {
+	if pl.c.Client.Has(face.Jewellery) {
 		words += ", jewellery off"
 	}
-	if pl.c.Client.Has("glasses") {
+	if pl.c.Client.Has(face.Glasses) {
 		words += ", glasses off"
 	}
 	return words + "."
@@ -248,16 +249,16 @@ func (pl *planner) lashesFirst() {
 		if n > 0 {
 			say = "Once more along the glue with fresh buds."
 		}
-		s := pl.add(stack.Step{Act: "hold", Kind: string(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: "bud", Grams: doc.Num(figure.BudGrams),
-			Because: []string{"oil-on-reused-lashes"}, Say: say})
+		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud, Grams: doc.Num(figure.BudGrams),
+			Because: []rules.ID{rules.OilOnReusedLashes}, Say: say})
 		stack.Measure(s, pl.looseBy, figure.BudGrams)
 	}
-	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "magnetic" })
+	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Magnetic })
 	switch {
 	case magnetic:
-		pl.add(stack.Step{Act: "lashes_off", Kind: "magnetic", Zones: lids, HandsS: figure.LashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
+		pl.add(stack.Step{Act: act.LashesOff, Kind: act.MagneticBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
 	case pl.looseness > 0:
-		pl.add(stack.Step{Act: "lashes_off", Kind: "glue_strip", Zones: lids, HandsS: figure.LashesS, Because: []string{"oil-on-reused-lashes"}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
+		pl.add(stack.Step{Act: act.LashesOff, Kind: act.StripBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
 	}
 }
 
@@ -269,8 +270,8 @@ func (pl *planner) effects() {
 			if rank(p.Kind) != 0 {
 				continue
 			}
-			s := pl.add(stack.Step{Act: "hold", Kind: string(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: "press",
-				Because: []string{"cannot-dissolve"}, Say: fmt.Sprintf("Hold %s on the edge of the piece on %s and let it work; never near the eye, no acetone.", p.Name, face.Names(g.zones.List()))})
+			s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: act.Press,
+				Because: []rules.ID{rules.CannotDissolve}, Say: fmt.Sprintf("Hold %s on the edge of the piece on %s and let it work; never near the eye, no acetone.", p.Name, face.Names(g.zones.List()))})
 			stack.Measure(s, p, pl.passGrams(g, p))
 		}
 	}
@@ -327,7 +328,7 @@ func (pl *planner) heldPasses(list []planned) {
 		}
 		if !freed && pl.letsGo(list, n) {
 			freed = true
-			pl.add(stack.Step{Act: "lashes_off", Kind: "glue", Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []string{"left-on"}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
+			pl.add(stack.Step{Act: act.LashesOff, Kind: act.GluedLashes, Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []rules.ID{rules.LeftOn}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
 		}
 	}
 }
@@ -341,28 +342,28 @@ func (pl *planner) letsGo(list []planned, n int) bool {
 	}
 	left := 1.0
 	for _, k := range list[i].passes[:n+1] {
-		left *= share(pl.c, pl.removers[k.remover].Kind, face.Eyelids, list[i].g.on, "adhesive", k.contact)
+		left *= share(pl.c, pl.removers[k.remover].Kind, face.Eyelids, list[i].g.on, look.Adhesive, k.contact)
 	}
 	return left <= figure.LashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) || n+1 == len(list[i].passes))
 }
 
 func glued(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == "glue_strip" || it.Attach == "single" })
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.GlueStrip || it.Attach == look.Single })
 }
 
 // hold writes one pass on lids, brows or lips and what finishes it.
 func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	c := pl.c
 	list := zones.List()
-	act, how := stack.Act("hold"), "press"
+	what, how := act.Hold, act.Press
 	if rubbed(p.Kind) {
-		act, how = "massage", "fingertips"
+		what, how = act.Massage, act.Fingertips
 	}
 	grams := 0.0
 	for _, z := range list {
 		grams += map[bool]float64{true: figure.EyeGrams, false: figure.SpotGrams}[z == face.Eyelids]
 	}
-	s := stack.Step{Act: act, Kind: string(p.Kind), Product: p.ID, Zones: list, ContactS: int(contact), HandsS: int(contact), How: how, Because: pl.because(p, zones)}
+	s := stack.Step{Act: what, Kind: act.Kind(p.Kind), Product: p.ID, Zones: list, ContactS: int(contact), HandsS: int(contact), How: how, Because: pl.because(p, zones)}
 	pads := 0
 	for _, z := range list {
 		if z == face.Eyelids || zones&face.SetOf(face.Eyelids) == 0 {
@@ -372,14 +373,14 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	pads = max(1, pads)
 	clean := figure.FacesPerPad * pads
 	switch {
-	case p.Kind == "water_mitt":
-		s.Cloths, s.How, grams = 1, "mitt", 0
+	case p.Kind == kit.WaterMitt:
+		s.Cloths, s.How, grams = 1, act.WithMitt, 0
 		s.Say = fmt.Sprintf("Lay %s, wet with warm water, on %s for %s and draw it down; the film slides off.", p.Name, face.Names(list), seconds(contact))
 		s.TempC = figure.WarmC
 	case extended(c) && zones.Has(face.Eyelids):
-		s.Buds, s.How = figure.TipsPerPass, "lint-free tip"
+		s.Buds, s.How = figure.TipsPerPass, act.LintFree
 		s.Say = fmt.Sprintf("%s on a lint-free tip, between the lashes, for %s; no cotton, no oil.", p.Name, seconds(contact))
-	case act == "massage":
+	case what == act.Massage:
 		s.Say = fmt.Sprintf("Melt %s over %s with the ring finger for %s, no pulling.", p.Name, face.Names(list), seconds(contact))
 	default:
 		s.Pads, s.PadFaces = pads, clean
@@ -387,18 +388,18 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	}
 	st := pl.add(s)
 	stack.Measure(st, p, grams)
-	if !films(p.Kind) && act == "hold" {
+	if !films(p.Kind) && what == act.Hold {
 		return
 	}
 	if !films(p.Kind) { // a wash is rinsed off
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
 		return
 	}
-	w := stack.Step{Act: "wipe", Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: "damp pad", Because: []string{"dirty-face"}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
+	w := stack.Step{Act: act.Wipe, Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: act.DampPad, Because: []rules.ID{rules.DirtyFace}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
 	if s.Buds > 0 {
-		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, "damp lint-free tip"
+		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
 	} else if pl.short(pads) {
-		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = "cloth", 0, 0, 1, "corner of a cloth", figure.WarmC
+		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, figure.WarmC
 		w.Say = "Lift it from " + face.Names(list) + " with the corner of a warm, wrung cloth."
 	}
 	pl.add(w)
@@ -426,7 +427,7 @@ func (pl *planner) eyeWords(zones face.Set) string {
 	if !zones.Has(face.Eyelids) {
 		return "Fold to a clean face for the next stroke."
 	}
-	if pl.c.Client.Has("contact_lenses_stay") {
+	if pl.c.Client.Has(face.LensesStay) {
 		return "Away from the waterline: the lenses stay in."
 	}
 	return "Fold to a clean face for the next stroke; the waterline with a damp bud."
@@ -435,13 +436,13 @@ func (pl *planner) eyeWords(zones face.Set) string {
 func seconds(s float64) string { return strconv.Itoa(int(s)) + " s" }
 
 // because names the rules and methods behind a pass.
-func (pl *planner) because(p *kit.Product, zones face.Set) []string {
-	list := []string{"cannot-dissolve"}
+func (pl *planner) because(p *kit.Product, zones face.Set) []rules.ID {
+	list := []rules.ID{rules.CannotDissolve}
 	if held(zones.List()[0]) {
-		list = append(list, "rubbing")
+		list = append(list, rules.Rubbing)
 	}
 	if films(p.Kind) && !held(zones.List()[0]) {
-		list = append(list, "not-emulsified")
+		list = append(list, rules.NotEmulsified)
 	}
 	return list
 }
@@ -505,11 +506,11 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 	c := pl.c
 	list := zones.List()
 	where := whereabouts(zones)
-	s := stack.Step{Act: "massage", Kind: string(p.Kind), Product: p.ID, Zones: list, How: "massage", Because: pl.because(p, zones)}
+	s := stack.Step{Act: act.Massage, Kind: act.Kind(p.Kind), Product: p.ID, Zones: list, How: act.Massaged, Because: pl.because(p, zones)}
 	if !rubbed(p.Kind) {
-		s.Act, s.How = "hold", "press"
+		s.Act, s.How = act.Hold, act.Press
 	}
-	if last && rubbed(p.Kind) && c.Method.Is("massage", "long") {
+	if last && rubbed(p.Kind) && c.Method.Is(method.Massage, method.Long) {
 		contact = max(contact, min(figure.LongS, pl.longest(p, zones)))
 	}
 	s.ContactS, s.HandsS = int(contact), int(contact)
@@ -522,9 +523,9 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		on := "on dry skin with dry hands"
 		if !films(p.Kind) {
 			on = "with lukewarm water"
-		} else if c.Method.Is("first_cleanse_on", "warm_damp") {
+		} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) {
 			on = "on the warm, damp face"
-			s.How = "warm damp"
+			s.How = act.WarmDamp
 		}
 		s.Say = fmt.Sprintf("Massage %s over %s for %s, %s: up and out, outer corner inwards under the eye.", p.Name, where, seconds(contact), on)
 		if last {
@@ -533,27 +534,27 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		if c.Client.Mature {
 			s.Say += " Support the skin."
 		}
-	case p.Kind == "water_mitt":
-		s.Cloths, s.How, s.TempC, s.HandsS = 1, "mitt", figure.WarmC, figure.WipeS
+	case p.Kind == kit.WaterMitt:
+		s.Cloths, s.How, s.TempC, s.HandsS = 1, act.WithMitt, figure.WarmC, figure.WipeS
 		s.Say = fmt.Sprintf("Wipe %s with %s and warm water, turning to a clean side.", where, p.Name)
-	case p.Kind == "wipe":
-		s.HandsS, s.PadFaces, s.How = figure.WipeS, max(2, n), "wipe"
+	case p.Kind == kit.Wipe:
+		s.HandsS, s.PadFaces, s.How = figure.WipeS, max(2, n), act.WithWipe
 		s.Say = fmt.Sprintf("Press a wipe on %s, wait, and lift; water after.", where)
 	default:
 		s.HandsS = figure.WipeS
-		switch tool := c.Method.Get("removal_tool"); tool {
-		case "cloth", "mitt":
-			s.Cloths, s.How = 1, tool
+		switch tool := c.Method.Get(method.RemovalTool); tool {
+		case method.Cloth, method.Mitt:
+			s.Cloths, s.How = 1, act.How(tool)
 			s.Say = fmt.Sprintf("Wipe %s with %s on a fresh %s.", where, p.Name, tool)
-		case "sponge":
-			s.How = "sponge"
+		case method.Sponge:
+			s.How = act.Sponge
 			s.Say = fmt.Sprintf("Wipe %s with %s on the client's own sponge.", where, p.Name)
 		default:
 			s.Pads = (n + figure.FacesPerPad - 1) / figure.FacesPerPad
 			s.PadFaces = figure.FacesPerPad * s.Pads
 			s.Say = fmt.Sprintf("Press %s on pads on %s, wait, and lift; a clean face for every stroke.", p.Name, where)
 			if pl.short(s.Pads) {
-				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
+				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
 				s.Say = fmt.Sprintf("Wipe %s with %s on a fresh cloth; the pads are for the eyes.", where, p.Name)
 			}
 		}
@@ -596,13 +597,13 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	c, list := pl.c, zones.List()
 	switch {
 	case films(p.Kind) && pl.byCloth(p.Kind):
-		pl.add(stack.Step{Act: "cloth", Zones: list, HandsS: figure.ClothS, Cloths: 1, TempC: figure.WarmC, How: "warm, wrung", Because: []string{"not-emulsified", "too-hot"},
+		pl.add(stack.Step{Act: act.Cloth, Zones: list, HandsS: figure.ClothS, Cloths: 1, TempC: figure.WarmC, How: act.WarmWrung, Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
 			Say: "Lay a warm, wrung cloth on, wait a breath, and lift it off. " + pl.offWords()})
 	case films(p.Kind):
-		pl.add(stack.Step{Act: "emulsify", Zones: list, HandsS: figure.EmulsifyS, How: "wet hands", Because: []string{"not-emulsified"}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"too-hot"}, Say: "Rinse with lukewarm water."})
-	case rubbed(p.Kind) || p.Kind == "wipe" || p.Kind == "micellar" && c.Method.Is("micellar_rinse", "rinse"):
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse with lukewarm water."})
+		pl.add(stack.Step{Act: act.Emulsify, Zones: list, HandsS: figure.EmulsifyS, How: act.WetHands, Because: []rules.ID{rules.NotEmulsified}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.TooHot}, Say: "Rinse with lukewarm water."})
+	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Rinse):
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse with lukewarm water."})
 	}
 }
 
@@ -619,10 +620,10 @@ func whereabouts(zones face.Set) string {
 }
 
 func (pl *planner) offWords() string {
-	if option := pl.c.Method.Get("first_cleanse_off"); option != "by_skin" {
-		return method.Reason("first_cleanse_off", option)
+	if option := pl.c.Method.Get(method.FirstCleanseOff); option != method.BySkin {
+		return method.Reason(method.FirstCleanseOff, option)
 	}
-	return "By skin: " + lowerFirst(method.Reason("first_cleanse_off", "by_skin"))
+	return "By skin: " + lowerFirst(method.Reason(method.FirstCleanseOff, method.BySkin))
 }
 
 func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
@@ -634,21 +635,21 @@ func (pl *planner) finishUp(worked face.Set) {
 	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 {
 		pl.roots()
 	}
-	if c.Method.Is("check_with_micellar", "yes") {
+	if c.Method.Is(method.CheckWithMicellar, method.Yes) {
 		pl.micellarCheck(worked)
 	}
 	soaped := false
 	for _, s := range pl.steps {
-		soaped = soaped || s.Kind == "micellar" || s.Kind == "wipe"
+		soaped = soaped || s.Kind == act.Kind(kit.Micellar) || s.Kind == act.Kind(kit.Wipe)
 	}
-	if soaped && c.Method.Is("micellar_rinse", "rinse") {
-		pl.add(stack.Step{Act: "rinse", Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: "lukewarm", Because: []string{"not-rinsed", "too-hot"}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
+	if soaped && c.Method.Is(method.MicellarRinse, method.Rinse) {
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
 	}
-	pl.add(stack.Step{Act: "dry", Zones: list, HandsS: figure.DryS, How: "pat", Because: []string{}, Say: "Pat dry, no rubbing."})
+	pl.add(stack.Step{Act: act.Dry, Zones: list, HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{}, Say: "Pat dry, no rubbing."})
 	pl.tone(worked)
-	s := stack.Step{Act: "pad_check", Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: "white pad", Because: []string{"cannot-dissolve", "left-on"}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
+	s := stack.Step{Act: act.PadCheck, Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: act.WhitePad, Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
 	if pl.short(1) {
-		s.Pads, s.PadFaces, s.How = 0, 0, "white tissue"
+		s.Pads, s.PadFaces, s.How = 0, 0, act.WhiteTissue
 		s.Say = "A clean white tissue over each zone: clean, trace or heavy. Go round until it reads clean."
 	}
 	pl.add(s)
@@ -656,10 +657,10 @@ func (pl *planner) finishUp(worked face.Set) {
 
 // roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of a pad.
 func (pl *planner) roots() {
-	s := stack.Step{Act: "wipe", Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: "damp bud", Because: []string{"cannot-dissolve"}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
+	s := stack.Step{Act: act.Wipe, Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: act.DampBud, Because: []rules.ID{rules.CannotDissolve}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
 	have, known, need := 0, false, s.Buds
 	for _, p := range pl.c.Kit {
-		if p.Kind == "cotton_bud" && p.Count != nil {
+		if p.Kind == kit.CottonBud && p.Count != nil {
 			have, known = have+*p.Count, true
 		}
 	}
@@ -669,10 +670,10 @@ func (pl *planner) roots() {
 	switch {
 	case !known || need <= have:
 	case !pl.short(1):
-		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, figure.FacesPerPad, "fold of a damp pad"
+		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, figure.FacesPerPad, act.PadFold
 		s.Say = "Leftovers at the lash roots with the fold of a damp pad, a clean fold for each eye."
 	default:
-		s.Buds, s.PadFaces, s.How = 0, figure.FacesPerPad, "damp tissue"
+		s.Buds, s.PadFaces, s.How = 0, figure.FacesPerPad, act.DampTissue
 		s.Say = "Leftovers at the lash roots with the corner of a damp tissue, a clean one for each eye."
 	}
 	pl.add(s)
@@ -681,7 +682,7 @@ func (pl *planner) roots() {
 // micellarCheck is the method's last pad of micellar water over the skin, as finisher and check.
 func (pl *planner) micellarCheck(worked face.Set) {
 	for i, p := range pl.removers {
-		if p.Kind != "micellar" {
+		if p.Kind != kit.Micellar {
 			continue
 		}
 		var zones face.Set
@@ -698,10 +699,10 @@ func (pl *planner) micellarCheck(worked face.Set) {
 			n += strokes(z)
 		}
 		pads := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
-		s := pl.add(stack.Step{Act: "hold", Kind: "micellar", Product: p.ID, Zones: zones.List(), ContactS: figure.GripS, HandsS: figure.WipeS, Pads: pads, PadFaces: figure.FacesPerPad * pads, How: "press", Because: []string{"cannot-dissolve"},
+		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(kit.Micellar), Product: p.ID, Zones: zones.List(), ContactS: figure.GripS, HandsS: figure.WipeS, Pads: pads, PadFaces: figure.FacesPerPad * pads, How: act.Press, Because: []rules.ID{rules.CannotDissolve},
 			Say: p.Name + " on pads last, as finisher and check."})
 		if pl.short(0) {
-			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, "cloth"
+			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
 			s.Say = p.Name + " on a fresh white cloth last, as finisher and check."
 		}
 		stack.Measure(s, p, p.Kind.PassGrams(true))
@@ -712,19 +713,19 @@ func (pl *planner) micellarCheck(worked face.Set) {
 // tone adds toner by the house method: always, or where skin is tight.
 func (pl *planner) tone(worked face.Set) {
 	c := pl.c
-	want := c.Method.Get("toner")
-	if want == "never" {
+	want := c.Method.Get(method.Toner)
+	if want == method.Never {
 		return
 	}
 	for i := range c.Kit {
 		p := &c.Kit[i]
-		if p.Kind != "toner" || p.Empty() {
+		if p.Kind != kit.Toner || p.Empty() {
 			continue
 		}
 		zones := map[face.Zone]doc.Num{}
 		var on face.Set
 		for _, z := range (worked &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)).List() {
-			if want == "as_needed" && c.Skin[z].Water > 1 || slices.ContainsFunc(objections(c, p, z, false), uneasy) {
+			if want == method.AsNeeded && c.Skin[z].Water > 1 || slices.ContainsFunc(objections(c, p, z, false), uneasy) {
 				continue
 			}
 			on |= face.SetOf(z)
@@ -736,9 +737,9 @@ func (pl *planner) tone(worked face.Set) {
 		if p.Short(c.Grams(zones)) {
 			continue
 		}
-		s := stack.Step{Act: "apply", Kind: "toner", Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS("toner", p.Kind.Of().Film), How: "press", Because: []string{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
-		if c.Method.Is("toner_by", "pad") && !pl.short(1) {
-			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, "pad"
+		s := stack.Step{Act: act.Apply, Kind: act.Kind(kit.Toner), Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS(kit.Toner, p.Kind.Of().Film), How: act.Press, Because: []rules.ID{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
+		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) {
+			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
 		}
 		st := pl.add(s)
 		stack.Measure(st, p, c.Grams(zones))

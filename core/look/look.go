@@ -14,36 +14,61 @@ import (
 // Finish is how the finished face should shine.
 type Finish string
 
-// Finishes lists the words.
-var Finishes = []string{"matte", "satin", "dewy"}
+// The finishes.
+const (
+	Matte Finish = "matte"
+	Satin Finish = "satin"
+	Dewy  Finish = "dewy"
+)
+
+// Finishes lists them.
+var Finishes = []Finish{Matte, Satin, Dewy}
 
 // UnmarshalText accepts the words of Finishes.
-func (f *Finish) UnmarshalText(b []byte) error { *f = Finish(b); return doc.OneOf(string(b), Finishes) }
+func (f *Finish) UnmarshalText(b []byte) error { *f = Finish(b); return doc.OneOf(*f, Finishes) }
 
 // Coverage is how much the base hides.
 type Coverage string
 
-// Coverages lists the words.
-var Coverages = []string{"none", "sheer", "medium", "full"}
+// The coverages.
+const (
+	NoCoverage Coverage = "none"
+	Sheer      Coverage = "sheer"
+	Medium     Coverage = "medium"
+	Full       Coverage = "full"
+)
+
+// Coverages lists them.
+var Coverages = []Coverage{NoCoverage, Sheer, Medium, Full}
 
 // UnmarshalText accepts the words of Coverages.
 func (c *Coverage) UnmarshalText(b []byte) error {
 	*c = Coverage(b)
-	return doc.OneOf(string(b), Coverages)
+	return doc.OneOf(*c, Coverages)
 }
 
 // Base is what the foundation is built on, or none.
 type Base string
 
-// Bases lists the words.
-var Bases = []string{"water", "silicone", "oil", "emulsion", "powder", "none"}
+// The bases.
+const (
+	BaseWater    Base = "water"
+	BaseSilicone Base = "silicone"
+	BaseOil      Base = "oil"
+	BaseEmulsion Base = "emulsion"
+	BasePowder   Base = "powder"
+	NoBase       Base = "none"
+)
+
+// Bases lists them.
+var Bases = []Base{BaseWater, BaseSilicone, BaseOil, BaseEmulsion, BasePowder, NoBase}
 
 // UnmarshalText accepts the words of Bases.
-func (b *Base) UnmarshalText(t []byte) error { *b = Base(t); return doc.OneOf(string(t), Bases) }
+func (b *Base) UnmarshalText(t []byte) error { *b = Base(t); return doc.OneOf(*b, Bases) }
 
 // Film is the base as a film of the kit, "" for none.
 func (b Base) Film() kit.Base {
-	if b == "none" {
+	if b == NoBase {
 		return ""
 	}
 	return kit.Base(b)
@@ -52,29 +77,67 @@ func (b Base) Film() kit.Base {
 // Neckline says whether the chest shows.
 type Neckline string
 
+// The necklines.
+const (
+	ClosedNeck Neckline = "closed"
+	OpenNeck   Neckline = "open"
+)
+
+// Necklines lists the necklines.
+var Necklines = []Neckline{ClosedNeck, OpenNeck}
+
 // UnmarshalText accepts closed and open.
 func (n *Neckline) UnmarshalText(b []byte) error {
 	*n = Neckline(b)
-	return doc.OneOf(string(b), []string{"closed", "open"})
+	return doc.OneOf(*n, Necklines)
 }
 
 // Binder is what holds a makeup item on the skin, and so what dissolves it.
 type Binder string
 
-// Binders lists the words.
-var Binders = []string{"care", "water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film", "spf_film",
-	"adhesive", "magnetic_liner", "fx_resin", "fx_acrylic", "fx_silicone", "alcohol_film"}
+// The binders, in the order of the handbook; effects adhesives and alcohol films last.
+const (
+	Care           Binder = "care"
+	WaterFilm      Binder = "water_film"
+	Emulsion       Binder = "emulsion"
+	Powder         Binder = "powder"
+	WaxOil         Binder = "wax_oil"
+	SiliconeFilm   Binder = "silicone_film"
+	WaterproofFilm Binder = "waterproof_film"
+	SpfFilm        Binder = "spf_film"
+	Adhesive       Binder = "adhesive"
+	MagneticLiner  Binder = "magnetic_liner"
+	FXResin        Binder = "fx_resin"
+	FXAcrylic      Binder = "fx_acrylic"
+	FXSilicone     Binder = "fx_silicone"
+	AlcoholFilm    Binder = "alcohol_film"
+)
+
+// Binders lists the binders.
+var Binders = []Binder{Care, WaterFilm, Emulsion, Powder, WaxOil, SiliconeFilm, WaterproofFilm, SpfFilm, Adhesive, MagneticLiner, FXResin, FXAcrylic, FXSilicone, AlcoholFilm}
 
 // UnmarshalText accepts the words of Binders.
-func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(string(t), Binders) }
+func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(*b, Binders) }
 
 // Attach is how lashes are held.
 type Attach string
 
+// The ways to hold lashes.
+const (
+	NoAttach   Attach = ""
+	GlueStrip  Attach = "glue_strip"
+	Single     Attach = "single"
+	Magnetic   Attach = "magnetic"
+	Extensions Attach = "extensions"
+)
+
+// Attaches lists the ways.
+var Attaches = []Attach{NoAttach, GlueStrip, Single, Magnetic, Extensions}
+
 // UnmarshalText accepts the words for lashes.
 func (a *Attach) UnmarshalText(b []byte) error {
 	*a = Attach(b)
-	return doc.OneOf(string(b), []string{"", "glue_strip", "single", "magnetic", "extensions"})
+	return doc.OneOf(*a, Attaches)
 }
 
 // Spot is where an item lies: one zone, or the face without eyelids, brows and lips.
@@ -136,7 +199,7 @@ func (l Look) Check(path string) doc.Faults {
 		if it.Attach != "" && it.Zone.Zones != lids {
 			fs.Add(at+".attach", "lashes are attached on eyelids, not on %s", it.Zone)
 		}
-		if it.Binder == "magnetic_liner" && it.Zone.Zones != lids {
+		if it.Binder == MagneticLiner && it.Zone.Zones != lids {
 			fs.Add(at+".binder", "magnetic_liner lies on eyelids, not on %s", it.Zone)
 		}
 	}
@@ -149,7 +212,7 @@ func (s Spot) String() string {
 }
 
 // Open reports whether the chest shows.
-func (l Look) Open() bool { return l.Neckline == "open" }
+func (l Look) Open() bool { return l.Neckline == OpenNeck }
 
 // CoversBeard reports whether an item covers a shaved beard.
 func (l Look) CoversBeard() bool {
@@ -170,7 +233,7 @@ func (l Look) Limit(oil int) float64 {
 	case 1:
 		limit = figure.LimitLittle
 	}
-	if l.Coverage == "full" {
+	if l.Coverage == Full {
 		limit -= figure.LimitFullLess
 	}
 	return limit

@@ -21,19 +21,19 @@ func on(zone, item string, b Binder, load int) Item {
 
 // Presets lists the looks, lightest first. [W]
 func Presets() []Preset {
-	lashes := on("eyelids", "strip lashes", "adhesive", 1)
-	lashes.Attach, lashes.Keep = "glue_strip", true
-	strong := on("lips", "transfer-proof lip", "silicone_film", 3)
+	lashes := on("eyelids", "strip lashes", Adhesive, 1)
+	lashes.Attach, lashes.Keep = GlueStrip, true
+	strong := on("lips", "transfer-proof lip", SiliconeFilm, 3)
 	strong.Strong = true
 	return []Preset{
-		{"bare", "Bare skin, cared for", Look{Finish: "satin", Coverage: "none", Base: "none", Neckline: "closed"}},
-		{"daylight", "Quiet daylight", Look{Finish: "dewy", Coverage: "sheer", Base: "water", Neckline: "closed", Items: []Item{
-			onFace("skin tint", "emulsion", 1), on("eyelids", "tubing mascara", "water_film", 1), on("lips", "tinted balm", "wax_oil", 1)}}},
-		{"outdoors", "Outdoors, all weathers", Look{Finish: "satin", Coverage: "sheer", Base: "emulsion", Neckline: "closed", Items: []Item{
-			onFace("light base", "emulsion", 1), on("eyelids", "waterproof mascara", "waterproof_film", 2), on("brows", "brow gel", "waterproof_film", 1)}}},
-		{"evening", "Long evening", Look{Finish: "matte", Coverage: "medium", Base: "silicone", Neckline: "open", Items: []Item{
-			onFace("long-wear base", "silicone_film", 2), onFace("powder", "powder", 1), on("eyelids", "liner", "waterproof_film", 2), on("eyelids", "mascara", "wax_oil", 2), strong}}},
-		{"stage", "Stage, floodlit", Look{Finish: "matte", Coverage: "full", Base: "silicone", Neckline: "open", Items: []Item{
-			onFace("stage base", "silicone_film", 3), onFace("powder", "powder", 2), on("eyelids", "stage liner", "waterproof_film", 3), on("eyelids", "waterproof mascara", "waterproof_film", 2), lashes, strong}}},
+		{"bare", "Bare skin, cared for", Look{Finish: Satin, Coverage: NoCoverage, Base: NoBase, Neckline: ClosedNeck}},
+		{"daylight", "Quiet daylight", Look{Finish: Dewy, Coverage: Sheer, Base: BaseWater, Neckline: ClosedNeck, Items: []Item{
+			onFace("skin tint", Emulsion, 1), on("eyelids", "tubing mascara", WaterFilm, 1), on("lips", "tinted balm", WaxOil, 1)}}},
+		{"outdoors", "Outdoors, all weathers", Look{Finish: Satin, Coverage: Sheer, Base: BaseEmulsion, Neckline: ClosedNeck, Items: []Item{
+			onFace("light base", Emulsion, 1), on("eyelids", "waterproof mascara", WaterproofFilm, 2), on("brows", "brow gel", WaterproofFilm, 1)}}},
+		{"evening", "Long evening", Look{Finish: Matte, Coverage: Medium, Base: BaseSilicone, Neckline: OpenNeck, Items: []Item{
+			onFace("long-wear base", SiliconeFilm, 2), onFace("powder", Powder, 1), on("eyelids", "liner", WaterproofFilm, 2), on("eyelids", "mascara", WaxOil, 2), strong}}},
+		{"stage", "Stage, floodlit", Look{Finish: Matte, Coverage: Full, Base: BaseSilicone, Neckline: OpenNeck, Items: []Item{
+			onFace("stage base", SiliconeFilm, 3), onFace("powder", Powder, 2), on("eyelids", "stage liner", WaterproofFilm, 3), on("eyelids", "waterproof mascara", WaterproofFilm, 2), lashes, strong}}},
 	}
 }

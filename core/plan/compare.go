@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"urncloth/core/act"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -47,7 +48,7 @@ func compared(r lift.Result) Compared {
 	c := Compared{Removers: []string{}, Passes: l.Passes, Minutes: l.Minutes, Pads: l.Pads, Cloths: l.Cloths, Price: l.Price, Missed: []face.Zone{}}
 	seen := map[string]bool{}
 	for _, s := range l.Steps {
-		if s.Product != "" && (s.Act == "hold" || s.Act == "massage") && !seen[s.Product] {
+		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) && !seen[s.Product] {
 			seen[s.Product] = true
 			c.Removers = append(c.Removers, s.Product)
 		}

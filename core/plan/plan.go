@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 
+	"urncloth/core/act"
 	"urncloth/core/after"
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -245,7 +246,7 @@ func Until(s *sitting.Sitting, h Hand, last Part) *Plan {
 func evening(c *sitting.Case, w *wear.Result, l *lift.Result) after.Day {
 	d := after.Day{From: l.End, Sunned: float64(w.Wear.DoseSED) > float64(w.Wear.BudgetSED)}
 	for _, s := range l.Lift.Steps {
-		if s.Product != "" && (s.Act == "hold" || s.Act == "massage") {
+		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) {
 			d.Removers = append(d.Removers, s.Product)
 		}
 	}
@@ -361,7 +362,7 @@ func (p *Plan) CheckSteps(prefix string, steps []stack.Step) doc.Faults {
 		if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
 			fs.Add(at+".product", "%q is not in the kit", s.Product)
 		}
-		if s.Act == "apply" && s.Product == "" {
+		if s.Act == act.Apply && s.Product == "" {
 			fs.Add(at+".product", "is missing; an apply step needs one")
 		}
 		if err == nil && !s.Start.IsZero() {
@@ -399,7 +400,7 @@ func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 			if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
 				fs.Add(step+".product", "%q is not in the kit", s.Product)
 			}
-			if s.Act == "reapply" && s.Product == "" {
+			if s.Act == act.Reapply && s.Product == "" {
 				fs.Add(step+".product", "is missing; to reapply needs one")
 			}
 		}

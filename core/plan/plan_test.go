@@ -10,10 +10,12 @@ import (
 	"strings"
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/plan"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 	"urncloth/demo"
@@ -105,7 +107,7 @@ func TestCheckSeesWhatAPersonChanged(t *testing.T) {
 		}
 		return p
 	}
-	index := func(p *plan.Plan, kind string) int {
+	index := func(p *plan.Plan, kind act.Kind) int {
 		for i, s := range p.Prep.Steps {
 			if s.Kind == kind && s.Act == "apply" {
 				return i
@@ -238,7 +240,7 @@ func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
 
 func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
 	all := plan.Everything()
-	ids := map[string]bool{}
+	ids := map[rules.ID]bool{}
 	for _, r := range all.Rules {
 		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" || r.Source == "" || r.Mark != "P" && r.Mark != "W" {
 			t.Errorf("rule %q is incomplete or stands twice", r.ID)

@@ -126,7 +126,7 @@ func TestNoPlanForAStrangerTakesAStepThatAStopSpeaksAgainst(t *testing.T) {
 		valid++
 		p := plan.Make(s)
 		for _, f := range p.Findings {
-			avoidable := f.Phase == "lift" && slices.Contains([]string{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule)
+			avoidable := f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule)
 			if f.Severity == rules.Stop && (f.Step != "" || f.Rule == "spf-missing") || avoidable {
 				t.Errorf("stranger %d: %s step %s on %v: %s", n, f.Phase, f.Step, f.Zones, f.Say)
 			}

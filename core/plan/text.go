@@ -22,7 +22,11 @@ func (p *Plan) Text() string {
 		name = "Client"
 	}
 	say("%s · %s", name, p.Sitting.Day.Date)
-	say("%s", strings.Join(append([]string{"skin: " + string(p.Skin.Type)}, p.Skin.Overlays...), ", "))
+	skin := []string{"skin: " + string(p.Skin.Type)}
+	for _, o := range p.Skin.Overlays {
+		skin = append(skin, string(o))
+	}
+	say("%s", strings.Join(skin, ", "))
 	say("chair %s   ready %s   base %s   %s", p.Sitting.Day.ChairAt.Clock(), p.Prep.ReadyAt.Clock(), p.Sitting.Day.BaseAt.Clock(), p.Slack())
 	say("%s", strings.Repeat("─", sheetWidth))
 	for _, s := range p.Prep.Steps {

@@ -6,10 +6,12 @@ import (
 	"slices"
 	"strconv"
 
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
@@ -108,7 +110,7 @@ func (pl *planner) gather(g *group) {
 				list = append(list, k)
 			}
 		}
-		if s == primer && c.Method.Is("primer_split", "by_zone_with_veil") {
+		if s == primer && c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil) {
 			list = pl.veiled(g, list, area)
 		}
 		list = pl.byMethod(g, s, list)
@@ -152,7 +154,7 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 	if !ok {
 		return candidate{}, false
 	}
-	use := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: pl.how(p, g.like), Zone: g.like}
+	use := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Kind(p.Kind), How: pl.how(p, g.like), Zone: g.like}
 	k := candidate{product: p, film: pl.film(s, p, g.like), bottom: surfaceOf(p.Base), top: surfaceOf(p.Base), why: why}
 	k.cost = figure.LayerCost + off + figure.DislikedCost*float64(p.CountCarried(c.Client.Dislikes))
 	for _, o := range use.Fits() {
@@ -160,7 +162,7 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 			return candidate{}, false
 		}
 		switch {
-		case o.Rule == "spf-low":
+		case o.Rule == rules.SPFLow:
 			k.cost += figure.LowFactor
 		case o.Severity == rules.Caution:
 			k.cost += figure.CautionCost
@@ -176,7 +178,7 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 	switch {
 	case p.Kind.SpotBalm():
 		k.top = bare
-	case p.Kind == "face_oil" && p.Base == "oil":
+	case p.Kind == kit.FaceOil && p.Base == kit.BaseOil:
 		k.top = thinOil
 	}
 	return k, true
@@ -185,13 +187,13 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 // veiled adds, for each mattifying primer, the thin hydrating veil of the method over it.
 func (pl *planner) veiled(g *group, list []candidate, area float64) []candidate {
 	for i := range list {
-		if list[i].product.Kind != "primer_mattifying" {
+		if list[i].product.Kind != kit.PrimerMattifying {
 			continue
 		}
 		var best *candidate
 		for j := range list {
 			h := &list[j]
-			if h.product.Kind == "primer_hydrating" && (best == nil || h.cost < best.cost) {
+			if h.product.Kind == kit.PrimerHydrating && (best == nil || h.cost < best.cost) {
 				best = h
 			}
 		}
@@ -210,18 +212,18 @@ func (pl *planner) veiled(g *group, list []candidate, area float64) []candidate 
 // byMethod narrows a slot to what the house method wants there.
 func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	c := pl.c
-	withSPF := c.Daylight && (c.Method.Is("spf_layer", "moisturiser_with_spf") ||
-		c.Method.Is("oily_moisture", "spf_counts") && c.Skin[g.like].Oil >= figure.OilyFrom)
+	withSPF := c.Daylight && (c.Method.Is(method.SPFLayer, method.MoisturiserWithSPF) ||
+		c.Method.Is(method.OilyMoisture, method.SPFCounts) && c.Skin[g.like].Oil >= figure.OilyFrom)
 	if !withSPF || s != sunscreen && s != moisturiser {
 		return list
 	}
-	if !pl.sound(g, "moisturiser_spf") {
+	if !pl.sound(g, kit.MoisturiserSpf) {
 		return list
 	}
 	if s == moisturiser {
 		return nil
 	}
-	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != "moisturiser_spf" })
+	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != kit.MoisturiserSpf })
 }
 
 // sound reports whether the kit has a product of a kind that may be the sunscreen of a group without a caution: a method asks
@@ -364,15 +366,15 @@ const bare surface = 0
 
 var thinOil = surface(len(kit.Bases))
 
-func surfaceOf(b kit.Base) surface { return surface(slices.Index(kit.Bases, string(b))) }
+func surfaceOf(b kit.Base) surface { return surface(slices.Index(kit.Bases, b)) }
 
 // laying is kit.OverWhat by number.
 var laying = func() (table [8][8]float64) {
 	for i, row := range kit.Bases {
 		for j, column := range kit.Bases {
-			table[i][j] = kit.OverWhat(kit.Base(row), kit.Base(column))
+			table[i][j] = kit.OverWhat(row, column)
 		}
-		table[i][thinOil] = kit.OverWhat(kit.Base(row), "oil")
+		table[i][thinOil] = kit.OverWhat(row, kit.BaseOil)
 	}
 	return table
 }()

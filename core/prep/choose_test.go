@@ -8,6 +8,7 @@ import (
 	"slices"
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -126,7 +127,7 @@ func TestTheStrangestClientsGetAPlanWithoutAStepThatMeetsAStop(t *testing.T) {
 			if f.Severity == rules.Stop && (f.Rule == "layer-not-set" || f.Rule == "hands-busy") {
 				t.Fatalf("seed %d: %s", seed, f.Say)
 			}
-			if slices.Contains([]string{"spf-not-last", "oil-too-early", "uncovered-skin", "hands-first", "jar-fingers", "on-lash-line", "lens-in"}, f.Rule) && !(f.Rule == "uncovered-skin" && f.Step == "") {
+			if slices.Contains([]rules.ID{"spf-not-last", "oil-too-early", "uncovered-skin", "hands-first", "jar-fingers", "on-lash-line", "lens-in"}, f.Rule) && !(f.Rule == "uncovered-skin" && f.Step == "") {
 				t.Fatalf("seed %d: a plan carries %s, which it could have avoided: %s (method %v)", seed, f.Rule, f.Say, s.Method)
 			}
 		}
@@ -278,7 +279,7 @@ func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
 			if f.Severity == rules.Stop {
 				t.Fatalf("seed %d: a planned step meets a stop: %s %s", seed, f.Rule, f.Say)
 			}
-			if f.Severity != rules.Caution || slices.Contains([]string{"beads-on-base", "overloaded"}, f.Rule) {
+			if f.Severity != rules.Caution || slices.Contains([]rules.ID{"beads-on-base", "overloaded"}, f.Rule) {
 				continue
 			}
 			for j := range s.Kit {
@@ -300,7 +301,7 @@ func sameSlot(a, b kit.Kind) bool {
 
 func clear(c *sitting.Case, p *kit.Product, zones []face.Zone) bool {
 	for _, z := range zones {
-		u := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: "pat", Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: "apply", Kind: act.Kind(p.Kind), How: "pat", Zone: z}
 		if slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note || o.Bars }) {
 			return false
 		}

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/stack"
@@ -64,7 +65,7 @@ func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at t
 				}
 			}
 		}
-		if d.step.Product != "" && d.step.Act != "setup" && pl.c.CoolAt.After(at) {
+		if d.step.Product != "" && d.step.Act != act.Setup && pl.c.CoolAt.After(at) {
 			at = pl.c.CoolAt
 		}
 		return at

@@ -30,7 +30,7 @@ func Countdown(c *sitting.Case) []Due {
 		}
 		list = append(list, Due{at, fmt.Sprintf(say, args...), rule})
 	}
-	calm := c.Within(figure.IsotretinoinDays, "isotretinoin") == 0 && c.Chronic("rosacea") == 0 && c.Client.Sensitivity < figure.SensitiveFrom
+	calm := c.Within(figure.IsotretinoinDays, face.Isotretinoin) == 0 && c.Chronic(face.Rosacea) == 0 && c.Client.Sensitivity < figure.SensitiveFrom
 	add(figure.LastDeepPeel, "recent-procedure", "Last day for a deep peel.")
 	add(figure.LastMediumPeel, "recent-procedure", "Last day for a medium peel.")
 	add(figure.PatchTestBefore, "patch-test", "%s", patchWords(c))
@@ -70,7 +70,7 @@ func maskWords(c *sitting.Case) string {
 			oily = append(oily, z)
 		}
 	}
-	hasClay := slices.ContainsFunc(c.Kit, func(p kit.Product) bool { return p.Kind == "mask_clay" })
+	hasClay := slices.ContainsFunc(c.Kit, func(p kit.Product) bool { return p.Kind == kit.MaskClay })
 	if len(oily) == 0 || !hasClay {
 		return "a hydrating mask"
 	}

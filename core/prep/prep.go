@@ -13,11 +13,13 @@ import (
 	"strconv"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -93,7 +95,7 @@ type solved struct {
 
 // Plan makes the prep plan of a case and what the evaluator says of it.
 func Plan(c *sitting.Case) (Prep, stack.Result) {
-	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is(method.OilSlot, method.MixedWithSerum), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
 	for range figure.MostTries { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 		pl.memo = map[memoKey]solved{}
@@ -138,12 +140,12 @@ func WithGivenUp(fs []rules.Finding, gave []GaveUp) []rules.Finding {
 	}
 	say := "Given up for the clock: " + face.List(words) + "."
 	for i := range fs {
-		if fs[i].Rule == "time-short" {
+		if fs[i].Rule == rules.TimeShort {
 			fs[i].Say += " " + say
 			return fs
 		}
 	}
-	return rules.Sort(append(fs, rules.New("time-short", "prep", "", nil, "%s", say)))
+	return rules.Sort(append(fs, rules.New(rules.TimeShort, rules.Prep, "", nil, "%s", say)))
 }
 
 func (g GaveUp) words() string {
@@ -175,7 +177,7 @@ func number(steps []stack.Step, drafts []draft) {
 }
 
 func (pl *planner) ready(at time.Time, n int) stack.Step {
-	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: "ready", Start: day.Wall(at), Say: "Skin is ready for base: never tight, never tacky, never greasy."}
+	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: act.Ready, Start: day.Wall(at), Say: "Skin is ready for base: never tight, never tacky, never greasy."}
 	s.Complete()
 	return s
 }

@@ -6,11 +6,13 @@ import (
 	"strings"
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -33,15 +35,15 @@ func on(res stack.Result, z face.Zone) []string {
 	return ids
 }
 
-func steps(p Prep, act stack.Act, kind string) []stack.Step {
-	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool { return s.Act != act || kind != "" && s.Kind != kind })
+func steps(p Prep, what act.Act, kind act.Kind) []stack.Step {
+	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool { return s.Act != what || kind != "" && s.Kind != kind })
 }
 
-func first(t *testing.T, p Prep, act stack.Act, kind string) stack.Step {
+func first(t *testing.T, p Prep, what act.Act, kind act.Kind) stack.Step {
 	t.Helper()
-	list := steps(p, act, kind)
+	list := steps(p, what, kind)
 	if len(list) == 0 {
-		t.Fatalf("no step %s %s", act, kind)
+		t.Fatalf("no step %s %s", what, kind)
 	}
 	return list[0]
 }
@@ -101,7 +103,7 @@ func TestTwelveMinutesInsteadOfForty(t *testing.T) {
 	if p.SlackS >= 0 {
 		t.Errorf("consultation, wash, moisturiser and sunscreen alone take longer than twelve minutes; slack is %d", p.SlackS)
 	}
-	for _, kind := range []string{"sunscreen"} {
+	for _, kind := range []act.Kind{"sunscreen"} {
 		if len(steps(p, "apply", kind)) == 0 {
 			t.Errorf("%s was dropped", kind)
 		}
@@ -225,7 +227,7 @@ func TestEverythingScentedForAClientAllergicToScentIsAnHonestRefusal(t *testing.
 			t.Errorf("%s %s goes on all the same", s.Act, s.Product)
 		}
 	}
-	for _, rule := range []string{"no-moisture", "spf-missing"} {
+	for _, rule := range []rules.ID{"no-moisture", "spf-missing"} {
 		if len(Found(res.Findings, rule)) == 0 {
 			t.Errorf("the plan does not say %s: %s", rule, Rules(res.Findings))
 		}
@@ -336,7 +338,7 @@ func TestLeanMoistureFollowsTheZone(t *testing.T) {
 		oil, water int
 		mature     bool
 		learned    float64
-		method     string
+		method     method.OptionID
 		want       float64
 	}{{3, 2, false, 0, "", 0.3}, {2, 2, false, 0, "", 0.4}, {1, 1, false, 0, "", 0.575}, {0, 0, false, 0, "", 0.8}, {0, 0, true, 0, "", 0.875},
 		{1, 2, false, 1.15, "", 0.575}, {1, 2, false, 0, "generous", 1.2}} {
@@ -398,7 +400,7 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 		s.Look.Base = "none"
 		s.Look.Finish = "dewy"
 	}
-	plan := func(key, option string) string {
+	plan := func(key method.Key, option method.OptionID) string {
 		p, _, _ := planned(t, func(s *sitting.Sitting) {
 			base(s)
 			if key == "toner_by" {
@@ -416,7 +418,7 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 		}
 		return string(b)
 	}
-	for key, options := range map[string][]string{
+	for key, options := range map[method.Key][]method.OptionID{
 		"micellar_rinse": {"rinse", "leave"}, "toner_by": {"pad", "hands"}, "eye_cream_slot": {"after_serum", "before_serum", "after_moisturiser"},
 		"eye_cream_reach": {"orbital_bone", "lids_too"}, "moisture_dose": {"lean_then_check", "generous"}, "oil_slot": {"last", "mixed_with_serum"},
 		"damp_layering": {"no", "yes"}, "depuff": {"none", "cold", "massage"}, "oily_moisture": {"separate", "spf_counts"}, "mist_how": {"sponge", "spray"},
@@ -429,7 +431,7 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 			if other, same := seen[p]; same {
 				t.Errorf("%s: %s plans the same as %s", key, o, other)
 			}
-			seen[p] = o
+			seen[p] = string(o)
 		}
 	}
 }

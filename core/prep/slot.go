@@ -6,6 +6,8 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -33,16 +35,16 @@ var slotNames = [slots]string{"toner or mist", "essence", "serum", "eye cream", 
 
 // slotKinds lists which kinds fill a slot.
 var slotKinds = [slots][]kit.Kind{
-	toner:       {"toner", "mist"},
-	essence:     {"essence"},
-	serum:       {"serum"},
-	eyeCream:    {"eye_cream"},
-	moisturiser: {"moisturiser_gel", "moisturiser_lotion", "moisturiser_cream", "moisturiser_rich"},
-	lips:        {"lip_balm"},
-	patch:       {"dry_patch_balm"},
-	oil:         {"face_oil"},
-	primer:      {"primer_mattifying", "primer_hydrating", "primer_gripping"},
-	sunscreen:   {"sunscreen", "moisturiser_spf"},
+	toner:       {kit.Toner, kit.Mist},
+	essence:     {kit.Essence},
+	serum:       {kit.Serum},
+	eyeCream:    {kit.EyeCream},
+	moisturiser: {kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich},
+	lips:        {kit.LipBalm},
+	patch:       {kit.DryPatchBalm},
+	oil:         {kit.FaceOil},
+	primer:      {kit.PrimerMattifying, kit.PrimerHydrating, kit.PrimerGripping},
+	sunscreen:   {kit.Sunscreen, kit.MoisturiserSpf},
 }
 
 // Costs of choosing. [W]
@@ -83,7 +85,7 @@ func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	case patch:
 		return figure.NoPatchBalm
 	case oil:
-		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != "matte", figure.NoOilParched, 0)
+		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != look.Matte, figure.NoOilParched, 0)
 	case primer:
 		return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)), figure.NoPrimerOily, figure.NoPrimer)
 	}
@@ -98,15 +100,15 @@ func belongs(c *sitting.Case, s slot, z face.Zone) bool {
 	case patch:
 		return c.Skin[z].Has(face.Flaky) && z != face.Lips && z.Class() != face.Eye
 	case eyeCream:
-		return z == face.UnderEyes || z == face.Eyelids && c.Method.Is("eye_cream_reach", "lids_too")
+		return z == face.UnderEyes || z == face.Eyelids && c.Method.Is(method.EyeCreamReach, method.LidsToo)
 	case primer:
-		return face.BaseArea.Has(z) && !c.Method.Is("primer_split", "none")
+		return face.BaseArea.Has(z) && !c.Method.Is(method.PrimerSplit, method.None)
 	case sunscreen:
 		return c.Daylight && z != face.Lips
 	case toner, essence, serum: // the skin round the eyes has its eye cream
 		return z.Class() != face.Eye && z != face.Lips
 	case oil:
-		return z != face.Lips && z != face.Eyelids && !c.Method.Is("spf_layer", "blended")
+		return z != face.Lips && z != face.Eyelids && !c.Method.Is(method.SPFLayer, method.Blended)
 	}
 	return z != face.Lips && z != face.Eyelids
 }
@@ -148,7 +150,7 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 	g := c.Skin[z]
 	switch s {
 	case toner:
-		return 0, "", p.Kind != "mist" || !c.Cold // no mist in the cold
+		return 0, "", p.Kind != kit.Mist || !c.Cold // no mist in the cold
 	case serum:
 		isTargeted, here := aims(p, g)
 		if isTargeted && !here {
@@ -171,13 +173,13 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		return figure.WeightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
 	case primer:
 		switch {
-		case p.Kind == "primer_mattifying" && !mattifies(c, z):
+		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):
 			return figure.MattifyDry, "mattifying on dry or thirsty skin", true
-		case p.Kind == "primer_hydrating" && mattifies(c, z):
+		case p.Kind == kit.PrimerHydrating && mattifies(c, z):
 			return figure.HydrateOily, "hydrating where mattifying is due", true
-		case p.Kind == "primer_gripping" && mattifies(c, z):
+		case p.Kind == kit.PrimerGripping && mattifies(c, z):
 			return figure.GripOily, "gripping where mattifying is due", true
-		case p.Kind == "primer_mattifying":
+		case p.Kind == kit.PrimerMattifying:
 			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
 		}
 		return 0, "the primer for oil " + short(float64(g.Oil)), true
@@ -216,23 +218,23 @@ func Ideal(g face.State) float64 {
 // order is the sequence in which the slots are laid, by the house method.
 func order(c *sitting.Case) []slot {
 	seq := []slot{toner, essence, serum, moisturiser, lips, patch, oil, primer, sunscreen}
-	switch c.Method.Get("eye_cream_slot") {
-	case "before_serum":
+	switch c.Method.Get(method.EyeCreamSlot) {
+	case method.BeforeSerum:
 		seq = slices.Insert(seq, 2, eyeCream)
-	case "after_serum":
+	case method.AfterSerum:
 		seq = slices.Insert(seq, 3, eyeCream)
 	default:
 		seq = slices.Insert(seq, 4, eyeCream)
 	}
-	if c.Method.Is("oil_slot", "mixed_with_serum") {
+	if c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == oil })
 		seq = slices.Insert(seq, slices.Index(seq, serum)+1, oil)
 	}
-	if c.Method.Is("primer_spf_order", "spf_then_primer") {
+	if c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer) {
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == primer })
 		seq = append(seq, primer)
 	}
-	if c.Method.Is("spf_layer", "blended") && c.Daylight { // mixed in the palm with the sunscreen, so just before it
+	if c.Method.Is(method.SPFLayer, method.Blended) && c.Daylight { // mixed in the palm with the sunscreen, so just before it
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == moisturiser })
 		seq = slices.Insert(seq, slices.Index(seq, sunscreen), moisturiser)
 	}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -20,32 +21,32 @@ import (
 func short(f float64) string { return strconv.FormatFloat(doc.Round(f), 'f', -1, 64) }
 
 // how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh injectables.
-func (pl *planner) how(p *kit.Product, z face.Zone) string {
+func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 	c := pl.c
-	how := "press"
+	how := act.Press
 	switch {
-	case p.Kind == "toner" && c.Method.Is("toner_by", "pad"):
-		how = "pad"
-	case p.Kind == "mist":
-		how = c.Method.Get("mist_how")
+	case p.Kind == kit.Toner && c.Method.Is(method.TonerBy, method.Pad):
+		how = act.Pad
+	case p.Kind == kit.Mist:
+		how = act.How(c.Method.Get(method.MistHow))
 		if p.Aerosol {
-			how = "sponge"
+			how = act.Sponge
 		}
-	case p.Kind == "eye_cream":
-		how = "tap"
-	case p.Kind.Moisturiser(), p.Kind == "lip_balm":
-		how = "smooth"
-	case p.Kind.Of().Group == kit.Primer, p.Kind.Of().Group == kit.Sunscreen:
-		how = "pat"
+	case p.Kind == kit.EyeCream:
+		how = act.Tap
+	case p.Kind.Moisturiser(), p.Kind == kit.LipBalm:
+		how = act.Smooth
+	case p.Kind.Of().Group == kit.Primers, p.Kind.Of().Group == kit.Sunscreens:
+		how = act.Pat
 	}
-	if how == "press" && c.Within(figure.InjectablePressDays, "injectables") != 0 {
-		how = "pat"
+	if how == act.Press && c.Within(figure.InjectablePressDays, face.Injectables) != 0 {
+		how = act.Pat
 	}
 	return how
 }
 
-var howVerbs = map[string]string{"press": "Press", "pad": "Wipe on with a pad", "sponge": "Spray on a damp sponge and press", "spray": "Spray at arm's length, eyes and mouth shut,",
-	"tap": "Tap", "smooth": "Smooth", "pat": "Spread and pat"}
+var howVerbs = map[act.How]string{act.Press: "Press", act.Pad: "Wipe on with a pad", act.Sponge: "Spray on a damp sponge and press", act.Spray: "Spray at arm's length, eyes and mouth shut,",
+	act.Tap: "Tap", act.Smooth: "Smooth", act.Pat: "Spread and pat"}
 
 // film is the film to lay of a product on a zone, in mg/cm².
 func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
@@ -53,8 +54,8 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 	switch {
 	case s == patch:
 		f *= figure.SpotShare
-	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is("spf_layer", "blended") && belongs(pl.c, moisturiser, z):
-		screen, cream := pl.c.Film("sunscreen", z), pl.c.Film("moisturiser_lotion", z)
+	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is(method.SPFLayer, method.Blended) && belongs(pl.c, moisturiser, z):
+		screen, cream := pl.c.Film(kit.Sunscreen, z), pl.c.Film(kit.MoisturiserLotion, z)
 		f *= screen / (screen + cream) // the blend goes on as thick as the sunscreen alone would have
 	}
 	return doc.Round(f)
@@ -67,23 +68,23 @@ func (pl *planner) prelude() []*draft {
 	}
 	c := pl.c
 	var list []*draft
-	add := func(act stack.Act, kind string, hands int, zones face.Set, say string, because ...string) *draft {
+	add := func(what act.Act, kind act.Kind, hands int, zones face.Set, say string, because ...rules.ID) *draft {
 		list = append(list, &draft{slot: slots, prelude: true, waits: true, zones: zones, with: -1,
-			step: stack.Step{Act: act, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
+			step: stack.Step{Act: what, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
 		return list[len(list)-1]
 	}
-	add("setup", "consultation", figure.ConsultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", "allergen", "lens-in")
-	add("hands", "", figure.HandsS, 0, "Wash your hands.", "hands-first")
-	add("setup", "", figure.SetupS, 0, pl.setupWords())
+	add(act.Setup, act.Consultation, figure.ConsultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", rules.Allergen, rules.LensIn)
+	add(act.Hands, "", figure.HandsS, 0, "Wash your hands.", rules.HandsFirst)
+	add(act.Setup, "", figure.SetupS, 0, pl.setupWords())
 	if barred := c.Barred(); barred.All() != 0 {
-		why := "broken-skin"
+		why := rules.ID(rules.BrokenSkin)
 		if barred.Contagious|barred.Eye != 0 {
-			why = "contagious"
+			why = rules.Contagious
 		}
-		add("refer", "", 0, 0, "Leave "+face.Names(barred.All().List())+" alone: what it looks like is for a pharmacist or doctor to say.", why)
+		add(act.Refer, "", 0, 0, "Leave "+face.Names(barred.All().List())+" alone: what it looks like is for a pharmacist or doctor to say.", why)
 	}
-	if c.Client.Has("contact_lenses") && !c.Client.Has("contact_lenses_stay") {
-		add("lens_out", "", figure.LensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", "lens-in")
+	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
+		add(act.LensOut, "", figure.LensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", rules.LensIn)
 	}
 	pl.cooling(add)
 	pl.cleansing(add)
@@ -94,28 +95,28 @@ func (pl *planner) prelude() []*draft {
 
 func (pl *planner) setupWords() string {
 	words := "Hair back"
-	if pl.c.Client.Has("jewellery") {
+	if pl.c.Client.Has(face.Jewellery) {
 		words += ", jewellery off"
 	}
-	if pl.c.Client.Has("glasses") {
+	if pl.c.Client.Has(face.Glasses) {
 		words += ", glasses off"
 	}
 	return words + ", cape on."
 }
 
-type adder func(act stack.Act, kind string, hands int, zones face.Set, say string, because ...string) *draft
+type adder func(what act.Act, kind act.Kind, hands int, zones face.Set, say string, because ...rules.ID) *draft
 
 func (pl *planner) cooling(add adder) {
 	c := pl.c
 	switch {
 	case c.CoolAt.After(c.ChairAt):
-		d := add("cool", "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", "hot-skin")
+		d := add(act.Cool, "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
-		d := add("cool", "cloth", 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", "shaven-skin")
+		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", rules.ShavenSkin)
 		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
-		d := add("cool", "cloth", 0, face.Face&^c.Barred().All(), "Lay a cool cloth on the face, then read the cheek again.", "hot-skin")
+		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), "Lay a cool cloth on the face, then read the cheek again.", rules.HotSkin)
 		d.step.ContactS = figure.CoolClothS
 	}
 }
@@ -130,14 +131,14 @@ func (pl *planner) cleanser() (*kit.Product, bool) {
 		p := &c.Kit[i]
 		off, ok := p.Kind.CleanserFit(c.Type.Type)
 		switch {
-		case refresh && p.Kind == "micellar":
+		case refresh && p.Kind == kit.Micellar:
 			off, ok = 0, true
-		case refresh && p.Kind == "toner":
+		case refresh && p.Kind == kit.Toner:
 			off, ok = figure.TonerRefresh, true
 		case refresh:
 			off += figure.FullAfterWash // a full cleanse where nothing milder is at hand
 		}
-		if p.Kind == "mitt" {
+		if p.Kind == kit.Mitt {
 			off, ok = figure.MittOnly, true
 		}
 		if !ok || !pl.mayClean(p) {
@@ -148,7 +149,7 @@ func (pl *planner) cleanser() (*kit.Product, bool) {
 			off += figure.NotBlandCleanse
 		}
 		for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
-			u := fit.Use{Case: c, Product: p, Act: "cleanse", Kind: string(p.Kind), Zone: z}
+			u := fit.Use{Case: c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
 			for _, o := range u.Fits() {
 				if o.Severity == rules.Caution {
 					off += figure.CautionCost
@@ -162,7 +163,7 @@ func (pl *planner) cleanser() (*kit.Product, bool) {
 			best, least = p, off
 		}
 	}
-	return best, best != nil && (best.Kind == "micellar" || best.Kind == "toner")
+	return best, best != nil && (best.Kind == kit.Micellar || best.Kind == kit.Toner)
 }
 
 func (pl *planner) mayClean(p *kit.Product) bool {
@@ -176,13 +177,13 @@ func (pl *planner) mayClean(p *kit.Product) bool {
 }
 
 func (pl *planner) clears(p *kit.Product, z face.Zone) bool {
-	u := fit.Use{Case: pl.c, Product: p, Act: "cleanse", Kind: string(p.Kind), Zone: z}
+	u := fit.Use{Case: pl.c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
 	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
 }
 
 // cleanseGrams is what a cleanse or refresh takes: a pass over the face, or a padful of toner.
 func cleanseGrams(p *kit.Product) float64 {
-	if p.Kind == "toner" {
+	if p.Kind == kit.Toner {
 		return figure.PadHoldsG
 	}
 	return p.Kind.PassGrams(true)
@@ -192,9 +193,9 @@ func cleanseGrams(p *kit.Product) float64 {
 func (pl *planner) stays(z face.Zone) (residue float64) {
 	for _, d := range pl.prelude() {
 		switch {
-		case d.step.Act == "treat" && d.zones.Has(z):
+		case d.step.Act == act.Treat && d.zones.Has(z):
 			residue = 0
-		case d.step.Act == "cleanse":
+		case d.step.Act == act.Cleanse:
 			residue = float64(d.step.Film[z]) * kit.Kind(d.step.Kind).Of().Stays
 		}
 	}
@@ -207,14 +208,14 @@ func (pl *planner) cleansing(add adder) {
 	p, mild := pl.cleanser()
 	if p == nil {
 		open &^= face.SetOf(face.Eyelids)
-		add("rinse", "", figure.RinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", "uncovered-skin")
-		add("dry", "", figure.DryS, open, "Pat dry.")
+		add(act.Rinse, "", figure.RinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", rules.UncoveredSkin)
+		add(act.Dry, "", figure.DryS, open, "Pat dry.")
 		return
 	}
 	var zones face.Set
 	for _, z := range open.List() {
 		near := z == face.Eyelids || z == face.UnderEyes
-		if near && c.Client.Has("contact_lenses_stay") || !pl.clears(p, z) {
+		if near && c.Client.Has(face.LensesStay) || !pl.clears(p, z) {
 			continue
 		}
 		zones |= face.SetOf(z)
@@ -224,51 +225,51 @@ func (pl *planner) cleansing(add adder) {
 	if mild {
 		verb, hands = "Refresh", figure.RefreshS
 	}
-	d := add("cleanse", string(p.Kind), hands, zones, "", "uncovered-skin")
+	d := add(act.Cleanse, act.Kind(p.Kind), hands, zones, "", rules.UncoveredSkin)
 	s := &d.step
 	s.Product = p.ID
-	if p.Kind == "mitt" {
-		s.Kind, s.Cloths = "water_mitt", 1
+	if p.Kind == kit.Mitt {
+		s.Kind, s.Cloths = act.Kind(kit.WaterMitt), 1
 	}
 	stack.Measure(s, p, doc.Round(grams))
 	if mild {
 		s.Pads = int(math.Ceil(grams / figure.PadHoldsG))
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
-	s.How = "press"
-	if c.Within(figure.InjectablePressDays, "injectables") != 0 {
-		s.How = "pat"
+	s.How = act.Press
+	if c.Within(figure.InjectablePressDays, face.Injectables) != 0 {
+		s.How = act.Pat
 	}
 	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, s.Amount)
-	if p.Kind == "micellar" && c.Method.Is("micellar_rinse", "leave") || p.Kind == "toner" {
+	if p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Leave) || p.Kind == kit.Toner {
 		film := p.Kind.Of().Film
 		s.Film = map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			s.Film[z] = doc.Num(film)
 		}
 		s.SetS = c.DryS(p.Kind, film)
-		d.step.Because = append(d.step.Because, "not-rinsed")
+		d.step.Because = append(d.step.Because, rules.NotRinsed)
 		return
 	}
-	add("rinse", "", figure.RinseS, zones, "Rinse with lukewarm water.", "not-rinsed", "too-hot")
-	add("dry", "", figure.DryS, zones, "Pat dry and let it dry.")
+	add(act.Rinse, "", figure.RinseS, zones, "Rinse with lukewarm water.", rules.NotRinsed, rules.TooHot)
+	add(act.Dry, "", figure.DryS, zones, "Pat dry and let it dry.")
 }
 
 // polishing adds the polish the method allows on the day, before everything else.
 func (pl *planner) polishing(add adder) {
 	c := pl.c
-	allowed := c.Method.Get("same_day_polish")
-	if allowed == "never" {
+	allowed := c.Method.Get(method.SameDayPolish)
+	if allowed == method.Never {
 		return
 	}
 	for i := range c.Kit {
 		p := &c.Kit[i]
-		if p.Kind != "enzyme_polish" && p.Kind != "scrub" {
+		if p.Kind != kit.EnzymePolish && p.Kind != kit.Scrub {
 			continue
 		}
 		var zones face.Set
 		for _, z := range (face.BaseArea &^ face.SetOf(face.UnderEyes)).List() {
-			u := fit.Use{Case: c, Product: p, Act: "treat", Kind: string(p.Kind), Zone: z}
+			u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Kind(p.Kind), Zone: z}
 			if fs := u.Fits(); !slices.ContainsFunc(fs, func(o fit.Objection) bool { return o.Severity != rules.Note }) {
 				zones |= face.SetOf(z)
 			}
@@ -283,17 +284,17 @@ func (pl *planner) polishing(add adder) {
 		if p.Short(grams) {
 			continue
 		}
-		d := add("treat", string(p.Kind), figure.PolishS, zones, "", "strips-before-makeup")
-		d.step.Product, d.step.How = p.ID, "light"
+		d := add(act.Treat, act.Kind(p.Kind), figure.PolishS, zones, "", rules.StripsBeforeMakeup)
+		d.step.Product, d.step.How = p.ID, act.Light
 		d.step.Film = map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			d.step.Film[z] = doc.Num(p.Kind.Of().Film)
 		}
 		stack.Measure(&d.step, p, grams)
 		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), d.step.Amount,
-			method.Reason("same_day_polish", allowed))
-		add("rinse", "", figure.RinseS, zones, "Rinse with lukewarm water.", "too-hot")
-		add("dry", "", figure.DryS, zones, "Pat dry and let it dry.")
+			method.Reason(method.SameDayPolish, allowed))
+		add(act.Rinse, "", figure.RinseS, zones, "Rinse with lukewarm water.", rules.TooHot)
+		add(act.Dry, "", figure.DryS, zones, "Pat dry and let it dry.")
 		return
 	}
 }
@@ -309,16 +310,16 @@ func (pl *planner) sundry(kind kit.Kind) *kit.Product {
 
 // spatula puts a clean spatula into the set-up where any step dips into a jar.
 func (pl *planner) spatula(steps []stack.Step) {
-	p := pl.sundry("spatula")
+	p := pl.sundry(kit.Spatula)
 	jar := slices.ContainsFunc(steps, func(s stack.Step) bool {
 		q := pl.c.Product(s.Product)
-		return q != nil && q.Container == "jar"
+		return q != nil && q.Container == kit.Jar
 	})
 	for i := range steps {
-		if s := &steps[i]; p != nil && jar && s.Act == "setup" && s.Kind == "" {
+		if s := &steps[i]; p != nil && jar && s.Act == act.Setup && s.Kind == "" {
 			s.Product = p.ID
 			s.Say += " A clean spatula for every jar."
-			s.Because = append(slices.Clone(s.Because), "jar-fingers")
+			s.Because = append(slices.Clone(s.Because), rules.JarFingers)
 			return
 		}
 	}
@@ -379,7 +380,7 @@ func (pl *planner) laying(chosen []label) []*draft {
 			}
 			list = append(list, pl.layer(layerKey{s, u.p, u.zones, u.veil, len(order)}))
 		}
-		blended := pl.c.Method.Is("spf_layer", "blended") && pl.c.Daylight
+		blended := pl.c.Method.Is(method.SPFLayer, method.Blended) && pl.c.Daylight
 		switch {
 		case s == oil && pl.mixed:
 			list = pl.blend(list, serum, first)
@@ -428,8 +429,8 @@ func (pl *planner) layer(k layerKey) *draft {
 func (pl *planner) newLayer(k layerKey) *draft {
 	c, s, p, zones, veil, ofSeveral := pl.c, k.slot, k.p, k.zones, k.veil, k.ofSeveral
 	d := draft{slot: s, zones: zones, with: -1}
-	d.waits = s > moisturiser || !c.Method.Is("damp_layering", "yes")
-	st := stack.Step{Act: "apply", Kind: string(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
+	d.waits = s > moisturiser || !c.Method.Is(method.DampLayering, method.Yes)
+	st := stack.Step{Act: act.Apply, Kind: act.Kind(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
 	for _, z := range zones.List() {
 		f := pl.film(s, p, z)
 		if veil {
@@ -440,12 +441,12 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	}
 	st.Grams = doc.Num(c.Grams(st.Film))
 	st.HandsS = pl.handsOn(s, zones, ofSeveral)
-	if st.How == "pad" {
+	if st.How == act.Pad {
 		st.Pads, st.PadFaces = 1, figure.PadFaces
 	}
 	st.Because = because[s]
-	if s == primer && p.Kind != "primer_mattifying" {
-		st.Because = []string{"base-mismatch"}
+	if s == primer && p.Kind != kit.PrimerMattifying {
+		st.Because = []rules.ID{rules.BaseMismatch}
 	}
 	d.step, d.veil = st, veil
 	return &d
@@ -461,7 +462,7 @@ func (pl *planner) word(d *draft) {
 	zones := d.zones
 	stack.Measure(st, p, float64(st.Grams))
 	verb := howVerbs[st.How]
-	if st.How == "pat" && s != sunscreen {
+	if st.How == act.Pat && s != sunscreen {
 		verb = "Pat"
 	}
 	st.Say = fmt.Sprintf("%s %s on %s: %s.", verb, p.Name, face.Names(zones.List()), st.Amount)
@@ -477,38 +478,38 @@ func (pl *planner) word(d *draft) {
 	case s == lips:
 		st.Say += " Blot it before colour."
 	case d.veil:
-		st.Say += " " + method.Reason("primer_split", "by_zone_with_veil")
+		st.Say += " " + method.Reason(method.PrimerSplit, method.ByZoneWithVeil)
 	}
 	for _, key := range slotMethods[s] {
-		if option := pl.c.Method.Get(key); option != method.Find(key).Options[0].ID && !(d.veil && key == "primer_split") {
+		if option := pl.c.Method.Get(key); option != method.Find(key).Options[0].ID && !(d.veil && key == method.PrimerSplit) {
 			st.Say += " House method: " + method.Reason(key, option)
 		}
 	}
 }
 
 // slotMethods names the house methods that shape a slot's step: where one differs from the default, the step says why.
-var slotMethods = [slots][]string{
-	toner: {"toner_by", "mist_how", "damp_layering"}, essence: {"damp_layering"}, serum: {"damp_layering", "oil_slot"},
-	eyeCream: {"eye_cream_slot", "eye_cream_reach"}, moisturiser: {"moisture_dose", "spf_layer"}, oil: {"oil_slot"},
-	primer: {"primer_split", "primer_spf_order"}, sunscreen: {"spf_layer", "spf_measure", "oily_moisture", "primer_spf_order"},
+var slotMethods = [slots][]method.Key{
+	toner: {method.TonerBy, method.MistHow, method.DampLayering}, essence: {method.DampLayering}, serum: {method.DampLayering, method.OilSlot},
+	eyeCream: {method.EyeCreamSlot, method.EyeCreamReach}, moisturiser: {method.MoistureDose, method.SPFLayer}, oil: {method.OilSlot},
+	primer: {method.PrimerSplit, method.PrimerSPFOrder}, sunscreen: {method.SPFLayer, method.SPFMeasure, method.OilyMoisture, method.PrimerSPFOrder},
 }
 
 // because names the rules that a slot's step answers to.
-var because = [slots][]string{
-	toner: {"no-moisture"}, essence: {"no-moisture"}, serum: {"no-moisture"}, eyeCream: {"under-eye-heavy"},
-	moisturiser: {"no-moisture"}, lips: {"dry-patch"}, patch: {"dry-patch"}, oil: {"oil-too-early"},
-	primer: {"mattifies-dry", "base-mismatch"}, sunscreen: {"spf-missing", "spf-short"},
+var because = [slots][]rules.ID{
+	toner: {rules.NoMoisture}, essence: {rules.NoMoisture}, serum: {rules.NoMoisture}, eyeCream: {rules.UnderEyeHeavy},
+	moisturiser: {rules.NoMoisture}, lips: {rules.DryPatch}, patch: {rules.DryPatch}, oil: {rules.OilTooEarly},
+	primer: {rules.MattifiesDry, rules.BaseMismatch}, sunscreen: {rules.SPFMissing, rules.SPFShort},
 }
 
 // measureWords says the sunscreen dose as the house measures it.
 func (pl *planner) measureWords(grams float64, zones face.Set) string {
-	switch pl.c.Method.Get("spf_measure") {
-	case "spoon":
+	switch pl.c.Method.Get(method.SPFMeasure) {
+	case method.Spoon:
 		if zones.Has(face.Chest) {
 			return "A level teaspoon is about double; a safe habit."
 		}
 		return "Half a level teaspoon is half as much again; a safe habit."
-	case "two_fingers":
+	case method.TwoFingers:
 		return fmt.Sprintf("%s finger strips.", kit.Quarters(grams/figure.FingerStripG))
 	}
 	return "It looks shiny until it sets."
@@ -550,8 +551,8 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
 func (pl *planner) touch(laid []*draft) []*draft {
 	check := func(zones face.Set) *draft {
-		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: "touch_check", Zones: zones.List(), HandsS: figure.TouchS,
-			How: "touch", Because: []string{"layer-not-set"},
+		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
+			How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
 			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
 	}
 	var zones face.Set
@@ -572,8 +573,8 @@ func (pl *planner) lipScrub() *kit.Product {
 	}
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
-		u := fit.Use{Case: pl.c, Product: p, Act: "treat", Kind: "lip_scrub", Zone: face.Lips}
-		if p.Kind == "lip_scrub" && !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Kind(kit.LipScrub), Zone: face.Lips}
+		if p.Kind == kit.LipScrub && !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
 			return p
 		}
 	}
@@ -586,8 +587,8 @@ func (pl *planner) scrubLips() []*draft {
 		return nil
 	}
 	on := face.SetOf(face.Lips)
-	st := stack.Step{Act: "treat", Kind: "lip_scrub", Product: p.ID, Zones: on.List(), HandsS: figure.LipScrubS, How: "light", Cloths: 1,
-		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []string{"dry-patch"}}
+	st := stack.Step{Act: act.Treat, Kind: act.Kind(kit.LipScrub), Product: p.ID, Zones: on.List(), HandsS: figure.LipScrubS, How: act.Light, Cloths: 1,
+		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []rules.ID{rules.DryPatch}}
 	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
 	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, st.Amount)
 	return []*draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
@@ -596,23 +597,23 @@ func (pl *planner) scrubLips() []*draft {
 // depuff is the method's cold pads or massage before serum, never on rosacea or after injectables.
 func (pl *planner) depuff() []*draft {
 	c := pl.c
-	how := c.Method.Get("depuff")
-	if how == "none" || pl.noDepuff {
+	how := c.Method.Get(method.Depuff)
+	if how == method.None || pl.noDepuff {
 		return nil
 	}
-	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^ c.Chronic("rosacea") &^
-		c.Within(figure.InjectableMassageDays, "injectables")
+	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^ c.Chronic(face.Rosacea) &^
+		c.Within(figure.InjectableMassageDays, face.Injectables)
 	healing, _ := fit.Healing(c)
 	zones &^= healing
 	if zones == 0 {
 		return nil
 	}
-	st := stack.Step{Zones: zones.List(), Because: []string{"rosacea", "injectables"}}
-	if how == "cold" {
-		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = "hold", "cold", figure.LeastPartS, figure.ColdPadS, 2, "press"
+	st := stack.Step{Zones: zones.List(), Because: []rules.ID{rules.Rosacea, rules.Injectables}}
+	if how == method.Cold {
+		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS, figure.ColdPadS, 2, act.Press
 		st.Say = "Lay cold pads on for ten minutes."
 	} else {
-		st.Act, st.Kind, st.HandsS, st.How = "massage", "massage", figure.MassageUpS, "massage"
+		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged
 		st.Say = "A brief upward massage, a minute, on the damp skin."
 	}
 	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}

@@ -7,6 +7,8 @@ import (
 	"strings"
 
 	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/method"
 )
 
 // Severity is how much a finding weighs.
@@ -30,26 +32,46 @@ func (s Severity) Rank() int {
 	return 2
 }
 
+// ID names a rule. A step's because may also name what is no rule: a reason of the part that made it.
+type ID string
+
+// Phase is the part of the work that a rule belongs to.
+type Phase string
+
+// The phases.
+const (
+	Prep      Phase = "prep"
+	Wear      Phase = "wear"
+	Lift      Phase = "lift"
+	Aftercare Phase = "aftercare"
+)
+
+// Phases lists the phases in the order of the day.
+func Phases() []Phase { return []Phase{Prep, Wear, Lift, Aftercare} }
+
+// Severities lists the severities, the gravest first.
+func Severities() []Severity { return []Severity{Stop, Caution, Note} }
+
 // Rule is one row of the catalogue.
 type Rule struct {
-	ID       string   `json:"id"`
-	Phase    string   `json:"phase"`
-	Severity Severity `json:"severity"`
-	Final    bool     `json:"final"` // no reason lifts it
-	When     string   `json:"when"`
-	Say      string   `json:"say"`
-	Because  string   `json:"because"`
-	Instead  string   `json:"instead"`
-	Mark     string   `json:"mark"` // P published, W working
-	Source   string   `json:"source"`
-	Method   string   `json:"method"` // the house method that changes it, "" for none
+	ID       ID          `json:"id"`
+	Phase    Phase       `json:"phase"`
+	Severity Severity    `json:"severity"`
+	Final    bool        `json:"final"` // no reason lifts it
+	When     string      `json:"when"`
+	Say      string      `json:"say"`
+	Because  string      `json:"because"`
+	Instead  string      `json:"instead"`
+	Mark     figure.Mark `json:"mark"`
+	Source   string      `json:"source"`
+	Method   method.Key  `json:"method"` // the house method that changes it, "" for none
 }
 
 // Finding is one rule met by one plan.
 type Finding struct {
-	Rule        string      `json:"rule"`
+	Rule        ID          `json:"rule"`
 	Severity    Severity    `json:"severity"`
-	Phase       string      `json:"phase"`
+	Phase       Phase       `json:"phase"`
 	Step        string      `json:"step"`
 	Zones       []face.Zone `json:"zones"`
 	Say         string      `json:"say"`
@@ -60,17 +82,17 @@ type Finding struct {
 }
 
 // Get returns the rule with that id. An unknown id is a mistake of the program.
-func Get(id string) Rule {
+func Get(id ID) Rule {
 	at, known := order[id]
 	if !known {
-		panic("rules: no rule " + id)
+		panic("rules: no rule " + string(id))
 	}
 	return catalogue[at]
 }
 
 // order is the place of each rule in the catalogue.
-var order = func() map[string]int {
-	m := make(map[string]int, len(catalogue))
+var order = func() map[ID]int {
+	m := make(map[ID]int, len(catalogue))
 	for i, r := range catalogue {
 		m[r.ID] = i
 	}
@@ -78,7 +100,7 @@ var order = func() map[string]int {
 }()
 
 // Known reports whether there is a rule with that id.
-func Known(id string) bool {
+func Known(id ID) bool {
 	_, known := order[id]
 	return known
 }
@@ -87,7 +109,7 @@ func Known(id string) bool {
 func All() []Rule { return catalogue }
 
 // New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in say.
-func New(id, phase, step string, zones []face.Zone, say string, args ...any) Finding {
+func New(id ID, phase Phase, step string, zones []face.Zone, say string, args ...any) Finding {
 	r := Get(id)
 	if zones == nil {
 		zones = []face.Zone{}

@@ -11,6 +11,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/sun"
 )
 
@@ -67,7 +68,7 @@ func Open(s *Sitting) *Case {
 	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
 	for _, seg := range s.Day.Segments {
 		c.Flash = c.Flash || seg.Flash
-		c.Swims = c.Swims || seg.Activity == "swim"
+		c.Swims = c.Swims || seg.Activity == day.Swim
 	}
 	c.Cold = s.Day.Air.Temp() < figure.ColdBelowC
 	if !s.Day.ShavedAt.IsZero() {
@@ -221,7 +222,7 @@ func (c *Case) bar() Barred {
 	if c.Marked(face.ColdSore) != 0 {
 		b.Contagious = face.SetOf(face.Lips, face.UpperLip, face.Chin) | c.Marked(face.ColdSore)
 	}
-	if c.Within(0, "eye_infection") != 0 {
+	if c.Within(0, face.EyeInfection) != 0 {
 		b.Eye = face.SetOf(face.Eyelids, face.UnderEyes)
 	}
 	blister := c.Marked(face.Blister)
@@ -264,7 +265,7 @@ func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 		return f.Film
 	}
 	film := f.Film
-	if c.Method.Is("moisture_dose", "generous") {
+	if c.Method.Is(method.MoistureDose, method.Generous) {
 		film = f.Full
 	}
 	s := c.Skin[z]

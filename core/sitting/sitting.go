@@ -18,7 +18,7 @@ const Format = "urncloth.sitting/1"
 
 // Lift is a person's written reason for going on past a stop. Who and when belong to it.
 type Lift struct {
-	Rule   string   `json:"rule" need:"yes"`
+	Rule   rules.ID `json:"rule" need:"yes"`
 	Reason string   `json:"reason" need:"yes" len:"1..500"`
 	By     string   `json:"by,omitempty" len:"0..200"`
 	Zone   string   `json:"zone,omitempty" len:"0..40"`

@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -12,6 +13,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
@@ -39,8 +41,8 @@ type Dose struct {
 }
 
 // careRank orders kinds of care from thin to thick; oil comes after all of them.
-var careRank = map[kit.Kind]int{"toner": 1, "mist": 1, "essence": 2, "serum": 3, "eye_cream": 4, "moisturiser_gel": 5,
-	"moisturiser_lotion": 5, "moisturiser_cream": 5, "moisturiser_rich": 5}
+var careRank = map[kit.Kind]int{kit.Toner: 1, kit.Mist: 1, kit.Essence: 2, kit.Serum: 3, kit.EyeCream: 4, kit.MoisturiserGel: 5,
+	kit.MoisturiserLotion: 5, kit.MoisturiserCream: 5, kit.MoisturiserRich: 5}
 
 // run is one evaluation as it goes on.
 type run struct {
@@ -86,7 +88,7 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	r.sunscreen()
 	r.whole()
 	if res.SlackS < 0 {
-		r.find("time-short", "", 0, "%s are missing: skin is ready at %s, base is at %s.", Minutes(-res.SlackS), day.Wall(res.ReadyAt).Clock(), c.Day.BaseAt.Clock())
+		r.find(rules.TimeShort, "", 0, "%s are missing: skin is ready at %s, base is at %s.", Minutes(-res.SlackS), day.Wall(res.ReadyAt).Clock(), c.Day.BaseAt.Clock())
 	}
 	sitting.LiftStops(c.Sitting, res.Findings)
 	res.Findings = rules.Sort(res.Findings)
@@ -119,14 +121,14 @@ func (r *run) sequence() {
 		r.res.StartsAt = r.starts[r.order[0]]
 	}
 	for _, s := range r.res.Steps {
-		if p := r.c.Product(s.Product); p != nil && p.Kind == "spatula" {
+		if p := r.c.Product(s.Product); p != nil && p.Kind == kit.Spatula {
 			r.spatula = true
 		}
 	}
 }
 
-func (r *run) find(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
-	r.res.Findings = append(r.res.Findings, rules.New(rule, "prep", step, zones.List(), say, args...))
+func (r *run) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
+	r.res.Findings = append(r.res.Findings, rules.New(rule, rules.Prep, step, zones.List(), say, args...))
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
@@ -134,32 +136,32 @@ func (r *run) step(s *Step, start time.Time) {
 	s.Complete()
 	p := r.c.Product(s.Product)
 	zones := face.SetOf(s.Zones...)
-	if s.Act == "hands" {
+	if s.Act == act.Hands {
 		r.washed = true
 	}
-	if s.Act == "lens_out" {
+	if s.Act == act.LensOut {
 		r.lensOut = true
 	}
-	touches := p != nil && p.Kind.Of().Group != kit.Sundry || zones != 0 && s.Act != "refer" && s.Act != "ready"
+	touches := p != nil && p.Kind.Of().Group != kit.Sundries || zones != 0 && s.Act != act.Refer && s.Act != act.Ready
 	if touches && !r.touched {
 		r.touched = true
 		if !r.washed {
-			r.find("hands-first", s.ID, 0, "")
+			r.find(rules.HandsFirst, s.ID, 0, "")
 		}
 	}
 	r.hot(s, p, start)
 	r.objections(s, p, zones)
 	done := start.Add(seconds(max(s.HandsS, s.ContactS)))
-	if s.Act == "apply" && p != nil {
+	if s.Act == act.Apply && p != nil {
 		r.apply(s, p, zones, start, done)
 	}
 	r.clean(s, p, zones, done)
-	if s.Act == "treat" {
+	if s.Act == act.Treat {
 		for _, z := range zones.List() {
 			r.res.Layers[z] = nil
 		}
 	}
-	if p != nil && s.Act != "setup" {
+	if p != nil && s.Act != act.Setup {
 		r.stock(s, p)
 	}
 	end := done.Add(seconds(s.SetS))
@@ -171,28 +173,28 @@ func (r *run) step(s *Step, start time.Time) {
 func seconds(s int) time.Duration { return time.Duration(s) * time.Second }
 
 func (r *run) hot(s *Step, p *kit.Product, start time.Time) {
-	if p == nil || p.Kind.Of().Group == kit.Sundry {
+	if p == nil || p.Kind.Of().Group == kit.Sundries {
 		return
 	}
 	if start.Before(r.c.CoolAt) {
-		r.find("hot-skin", s.ID, face.SetOf(s.Zones...), "%s goes on %s before the skin has cooled from the wash.", p.Name,
+		r.find(rules.HotSkin, s.ID, face.SetOf(s.Zones...), "%s goes on %s before the skin has cooled from the wash.", p.Name,
 			Minutes(int(r.c.CoolAt.Sub(start).Seconds())))
 	} else if r.c.Hot && !r.warned {
 		r.warned = true
-		f := r.find("hot-skin", s.ID, 0, "The skin reads %.1f °C, and 35 is still hot.", *r.c.Day.SurfaceC)
+		f := r.find(rules.HotSkin, s.ID, 0, "The skin reads %.1f °C, and 35 is still hot.", *r.c.Day.SurfaceC)
 		*f = f.As(rules.Caution)
 	}
 }
 
 // objections gathers what speaks against the step on each of its zones into one finding a rule and reason.
 func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
-	if s.Act == "refer" || s.Act == "ready" || s.Act == "setup" || s.Act == "lens_out" {
+	if s.Act == act.Refer || s.Act == act.Ready || s.Act == act.Setup || s.Act == act.LensOut {
 		return
 	}
 	list := zones.List()
 	if len(list) == 0 { // a step on no zone answers for its product or act alone
 		open := (face.BaseArea &^ r.c.Barred().All()).List()
-		if p == nil && s.Act != "treat" || len(open) == 0 {
+		if p == nil && s.Act != act.Treat || len(open) == 0 {
 			return
 		}
 		list = open[:1]
@@ -202,13 +204,13 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	for _, m := range fit.Gather(list, func(z face.Zone) []fit.Objection {
 		like := r.c.Alike(z)
 		if !asked.Has(like) {
-			u := fit.Use{Case: r.c, Product: p, Act: string(s.Act), Kind: s.Kind, How: s.How, Zone: z}
+			u := fit.Use{Case: r.c, Product: p, Act: s.Act, Kind: s.Kind, How: s.How, Zone: z}
 			known[like], asked = u.Fits(), asked|face.SetOf(like)
 		}
 		return known[like]
 	}) {
 		m.Zones &= zones
-		r.res.Findings = append(r.res.Findings, m.Finding("prep", s.ID))
+		r.res.Findings = append(r.res.Findings, m.Finding(rules.Prep, s.ID))
 	}
 }
 
@@ -239,46 +241,46 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 			if unset && !r.dampAllowed(p) {
 				wet |= face.SetOf(z)
 			}
-			if cost := kit.OverWhat(p.Base, top.Base); cost >= figure.BeadsFrom && !(top.Kind == "face_oil" && float64(top.Film) <= figure.SetOilFilm+figure.Same && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
+			if cost := kit.OverWhat(p.Base, top.Base); cost >= figure.BeadsFrom && !(top.Kind == kit.FaceOil && float64(top.Film) <= figure.SetOilFilm+figure.Same && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
 				beads |= face.SetOf(z)
 			}
 		}
 		for _, l := range layers {
-			if l.Kind == "face_oil" && figures.Group == kit.Care && careRank[p.Kind] > 0 && !r.c.Method.Is("oil_slot", "mixed_with_serum") {
+			if l.Kind == kit.FaceOil && figures.Group == kit.Care && careRank[p.Kind] > 0 && !r.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 				early |= face.SetOf(z)
 			}
-			if l.Kind.Of().Group == kit.Sunscreen && l.step != s.With && !(figures.Group == kit.Primer && r.c.Method.Is("primer_spf_order", "spf_then_primer")) {
+			if l.Kind.Of().Group == kit.Sunscreens && l.step != s.With && !(figures.Group == kit.Primers && r.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer)) {
 				over |= face.SetOf(z)
 			}
 		}
-		if p.Kind == "face_oil" && !r.c.Method.Is("oil_slot", "mixed_with_serum") && !moistened(layers) {
+		if p.Kind == kit.FaceOil && !r.c.Method.Is(method.OilSlot, method.MixedWithSerum) && !moistened(layers) {
 			early |= face.SetOf(z)
 		}
 		residue := film * figures.Stays
 		r.res.Layers[z] = append(layers, Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
 			Residue: doc.Num(residue), SetAt: shown, setAt: set, residue: residue, step: s.ID})
-		if figures.Group == kit.Sunscreen {
+		if figures.Group == kit.Sunscreens {
 			r.coats[z] = append(r.coats[z], coat{p, film, done, s.ID, s.With != ""})
 		}
 	}
 	if wet != 0 {
-		r.find("layer-not-set", s.ID, wet, "%s goes on %s while the layer under it is still wet.", p.Name, face.Names(wet.List()))
+		r.find(rules.LayerNotSet, s.ID, wet, "%s goes on %s while the layer under it is still wet.", p.Name, face.Names(wet.List()))
 	}
 	if beads != 0 {
-		r.find("beads-on-base", s.ID, beads, "%s beads on what lies under it on %s.", p.Name, face.Names(beads.List()))
+		r.find(rules.BeadsOnBase, s.ID, beads, "%s beads on what lies under it on %s.", p.Name, face.Names(beads.List()))
 	}
 	if early != 0 {
-		r.find("oil-too-early", s.ID, early, "")
+		r.find(rules.OilTooEarly, s.ID, early, "")
 	}
 	if over != 0 {
-		r.find("spf-not-last", s.ID, over, "%s is laid over the sunscreen.", p.Name)
+		r.find(rules.SPFNotLast, s.ID, over, "%s is laid over the sunscreen.", p.Name)
 	}
 	r.blend(s, p, zones)
 }
 
 // veil reports whether p is the method's thin hydrating veil over a mattified zone.
 func (r *run) veil(p *kit.Product, under *Layer) bool {
-	return p.Kind == "primer_hydrating" && under.Kind == "primer_mattifying" && r.c.Method.Is("primer_split", "by_zone_with_veil")
+	return p.Kind == kit.PrimerHydrating && under.Kind == kit.PrimerMattifying && r.c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil)
 }
 
 // topmost is the layer that the next one lies on: spot balms cover spots only and do not count.
@@ -292,13 +294,13 @@ func topmost(layers []Layer) *Layer {
 }
 
 func moistened(layers []Layer) bool {
-	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == "moisturiser_spf" })
+	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSpf })
 }
 
 // dampAllowed reports whether the method lets a water layer follow another damp.
 func (r *run) dampAllowed(p *kit.Product) bool {
 	g := p.Kind.Of().Group
-	return r.c.Method.Is("damp_layering", "yes") && g == kit.Care && p.Kind != "face_oil"
+	return r.c.Method.Is(method.DampLayering, method.Yes) && g == kit.Care && p.Kind != kit.FaceOil
 }
 
 // blend warns of sunscreen mixed with another product.
@@ -311,10 +313,10 @@ func (r *run) blend(s *Step, p *kit.Product, zones face.Set) {
 			continue
 		}
 		q := r.c.Product(o.Product)
-		if q == nil || p.Kind.Of().Group != kit.Sunscreen && q.Kind.Of().Group != kit.Sunscreen {
+		if q == nil || p.Kind.Of().Group != kit.Sunscreens && q.Kind.Of().Group != kit.Sunscreens {
 			return
 		}
-		r.find("spf-diluted", s.ID, zones, "%s is blended with %s.", p.Name, q.Name)
+		r.find(rules.SPFDiluted, s.ID, zones, "%s is blended with %s.", p.Name, q.Name)
 		for z, coats := range r.coats {
 			for i := range coats {
 				if coats[i].step == o.ID || coats[i].step == s.ID {
@@ -356,12 +358,12 @@ func Measure(s *Step, p *kit.Product, grams float64) {
 
 func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
 	switch s.Act {
-	case "cleanse":
+	case act.Cleanse:
 		r.cleansed |= zones
 		for _, z := range zones.List() {
 			r.res.Layers[z] = nil
 			delete(r.unrinsed, z)
-			if p != nil && p.Kind == "micellar" {
+			if p != nil && p.Kind == kit.Micellar {
 				r.unrinsed[z] = s.ID
 			}
 		}
@@ -379,10 +381,10 @@ func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
 			r.res.Layers[z] = append(r.res.Layers[z], Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
 				Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID})
 		}
-	case "rinse", "wipe", "cloth":
+	case act.Rinse, act.Wipe, act.Cloth:
 		for _, z := range zones.List() {
 			delete(r.unrinsed, z)
-			if len(r.res.Layers[z]) == 1 && r.res.Layers[z][0].Kind == "micellar" {
+			if len(r.res.Layers[z]) == 1 && r.res.Layers[z][0].Kind == kit.Micellar {
 				r.res.Layers[z] = nil
 			}
 		}
@@ -393,18 +395,18 @@ func (r *run) stock(s *Step, p *kit.Product) {
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
 		r.short[p.ID] = true
-		r.find("runs-out", s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+		r.find(rules.RunsOut, s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
 	}
-	if p.Container == "jar" && !r.spatula {
-		r.find("jar-fingers", s.ID, 0, "%s comes in a jar, and no spatula is planned.", p.Name)
+	if p.Container == kit.Jar && !r.spatula {
+		r.find(rules.JarFingers, s.ID, 0, "%s comes in a jar, and no spatula is planned.", p.Name)
 	}
-	lenses := r.c.Client.Has("contact_lenses_stay") || r.c.Client.Has("contact_lenses") && !r.lensOut
+	lenses := r.c.Client.Has(face.LensesStay) || r.c.Client.Has(face.ContactLenses) && !r.lensOut
 	near := face.SetOf(s.Zones...) & face.SetOf(face.Eyelids, face.UnderEyes)
-	if lenses && near != 0 && s.Act == "cleanse" {
+	if lenses && near != 0 && s.Act == act.Cleanse {
 		if p.Oily() {
-			r.find("lens-in", s.ID, near, "%s is oily, and contact lenses are in.", p.Name)
+			r.find(rules.LensIn, s.ID, near, "%s is oily, and contact lenses are in.", p.Name)
 		} else {
-			f := r.find("lens-in", s.ID, near, "Contact lenses are in: keep %s away from the waterline.", p.Name)
+			f := r.find(rules.LensIn, s.ID, near, "Contact lenses are in: keep %s away from the waterline.", p.Name)
 			*f = f.As(rules.Caution)
 		}
 	}
@@ -421,7 +423,7 @@ func (r *run) hands() {
 			continue
 		}
 		if start.Before(busyUntil) {
-			r.find("hands-busy", s.ID, face.SetOf(s.Zones...), "The hands are still busy with step %s.", last)
+			r.find(rules.HandsBusy, s.ID, face.SetOf(s.Zones...), "The hands are still busy with step %s.", last)
 		}
 		if end := start.Add(seconds(s.HandsS)); end.After(busyUntil) {
 			busyUntil, last = end, s.ID
@@ -447,13 +449,13 @@ func (r *run) base() {
 		}
 	}
 	for _, z := range full.List() {
-		r.find("overloaded", "", face.SetOf(z), "%s holds %.3g mg/cm² and its limit is %.3g.", z.Name(), doc.Round(r.res.Layers.Residue(z)), r.c.Limit(z))
+		r.find(rules.Overloaded, "", face.SetOf(z), "%s holds %.3g mg/cm² and its limit is %.3g.", z.Name(), doc.Round(r.res.Layers.Residue(z)), r.c.Limit(z))
 	}
 	if mismatch != 0 {
-		r.find("base-mismatch", "", mismatch, "The %s foundation does not sit well on what lies on %s.", r.c.Look.Base, face.Names(mismatch.List()))
+		r.find(rules.BaseMismatch, "", mismatch, "The %s foundation does not sit well on what lies on %s.", r.c.Look.Base, face.Names(mismatch.List()))
 	}
 	if dry != 0 {
-		r.find("dry-patch", "", dry, "%s without balm.", face.Names(dry.List()))
+		r.find(rules.DryPatch, "", dry, "%s without balm.", face.Names(dry.List()))
 	}
 	var bare face.Set
 	for _, z := range DrySkin.List() {
@@ -462,12 +464,12 @@ func (r *run) base() {
 		}
 	}
 	if bare != 0 {
-		r.find("no-moisture", "", bare, "No moisturiser on %s.", face.Names(bare.List()))
+		r.find(rules.NoMoisture, "", bare, "No moisturiser on %s.", face.Names(bare.List()))
 	}
 	for _, z := range face.All.List() {
-		if id := r.unrinsed[z]; id != "" && r.c.Method.Is("micellar_rinse", "rinse") {
-			f := r.find("not-rinsed", id, 0, "")
-			f.Phase = "prep"
+		if id := r.unrinsed[z]; id != "" && r.c.Method.Is(method.MicellarRinse, method.Rinse) {
+			f := r.find(rules.NotRinsed, id, 0, "")
+			f.Phase = rules.Prep
 			break
 		}
 	}
@@ -490,7 +492,7 @@ func Covered(c *sitting.Case, p *kit.Product) face.Set {
 
 // Admits reports whether nothing bars a product on a zone.
 func Admits(c *sitting.Case, p *kit.Product, z face.Zone) bool {
-	u := fit.Use{Case: c, Product: p, Act: "apply", Kind: string(p.Kind), How: "pat", Zone: z}
+	u := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Kind(p.Kind), How: act.Pat, Zone: z}
 	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
 }
 
@@ -526,15 +528,15 @@ func (r *run) sunscreen() {
 	r.missing(laid, nearEyes)
 	r.thin()
 	if r.twoFactors() {
-		r.find("spf-no-sum", "", 0, "")
+		r.find(rules.SPFNoSum, "", 0, "")
 	}
 	if !c.Daylight && laid == 0 {
-		r.find("spf-at-night", "", 0, "")
+		r.find(rules.SPFAtNight, "", 0, "")
 	} else if !c.Daylight {
-		r.find("spf-at-night", lastStep, laid, "No daylight in the wear: sunscreen is not needed.")
+		r.find(rules.SPFAtNight, lastStep, laid, "No daylight in the wear: sunscreen is not needed.")
 	}
 	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < figure.BeforeSun {
-		r.find("spf-set-time", lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),
+		r.find(rules.SPFSetTime, lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),
 			day.Wall(c.FirstSun).Clock())
 	}
 	r.uncovered(laid)
@@ -565,13 +567,13 @@ func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 		}
 	}
 	if lacking != 0 {
-		f := r.find("spf-missing", "", lacking, "No sunscreen on %s, and there is daylight in the wear.", face.Names(lacking.List()))
+		f := r.find(rules.SPFMissing, "", lacking, "No sunscreen on %s, and there is daylight in the wear.", face.Names(lacking.List()))
 		if !c.Strong {
 			*f = f.As(rules.Note)
 		}
 	}
 	if hopeless != 0 {
-		f := r.find("spf-missing", "", hopeless, "Nothing in the kit may go on %s as sunscreen.", face.Names(hopeless.List()))
+		f := r.find(rules.SPFMissing, "", hopeless, "Nothing in the kit may go on %s as sunscreen.", face.Names(hopeless.List()))
 		*f = f.As(rules.Note).Do("A hat and shade; keep out of the strongest sun.")
 	}
 }
@@ -579,7 +581,7 @@ func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 // screenable reports whether the kit holds a sunscreen that may go on a zone.
 func (r *run) screenable(z face.Zone) bool {
 	for i := range r.c.Kit {
-		if p := &r.c.Kit[i]; p.Kind.Of().Group == kit.Sunscreen && Admits(r.c, p, z) {
+		if p := &r.c.Kit[i]; p.Kind.Of().Group == kit.Sunscreens && Admits(r.c, p, z) {
 			return true
 		}
 	}
@@ -603,7 +605,7 @@ func (r *run) thin() {
 	for _, n := range r.order {
 		id := r.res.Steps[n].ID
 		if k, is := say[id]; is && k.film < figure.FullDose-figure.Same {
-			r.find("spf-short", id, groups[id], "%.3g mg/cm² of %s gives about %.3g, not %g.", doc.Round(k.film), k.product.Name,
+			r.find(rules.SPFShort, id, groups[id], "%.3g mg/cm² of %s gives about %.3g, not %g.", doc.Round(k.film), k.product.Name,
 				doc.Round(sun.Effective(k.product.SPF, k.film)), k.product.SPF)
 		}
 	}
@@ -637,18 +639,18 @@ func (r *run) uncovered(laid face.Set) {
 			}
 		}
 		if lacking != 0 {
-			r.find("uncovered-skin", "", lacking, "%s got no sunscreen.", face.Names(lacking.List()))
+			r.find(rules.UncoveredSkin, "", lacking, "%s got no sunscreen.", face.Names(lacking.List()))
 		}
 	}
 	if r.cleansed&face.Face != 0 && can&^r.cleansed != 0 {
-		r.find("uncovered-skin", "", can&^r.cleansed, "%s was not cleansed.", face.Names((can &^ r.cleansed).List()))
+		r.find(rules.UncoveredSkin, "", can&^r.cleansed, "%s was not cleansed.", face.Names((can &^ r.cleansed).List()))
 	}
 }
 
 // whole looks at the sitting itself: what stops work on a zone is said even when the plan avoids the zone.
 func (r *run) whole() {
 	c := r.c
-	said := func(rule string) face.Set {
+	said := func(rule rules.ID) face.Set {
 		var zones face.Set
 		for _, f := range r.res.Findings {
 			if f.Rule == rule {
@@ -658,48 +660,48 @@ func (r *run) whole() {
 		return zones
 	}
 	b := c.Barred()
-	if rest := (b.Contagious | b.Eye) &^ said("contagious"); rest != 0 {
-		f := r.find("contagious", "", rest, "No work on %s: something catching may be there.", face.Names(rest.List()))
+	if rest := (b.Contagious | b.Eye) &^ said(rules.Contagious); rest != 0 {
+		f := r.find(rules.Contagious, "", rest, "No work on %s: something catching may be there.", face.Names(rest.List()))
 		if b.Eye != 0 {
 			*f = f.NoReason()
 		}
 	}
-	if rest := b.Broken &^ said("broken-skin"); rest != 0 {
-		r.find("broken-skin", "", rest, "No work on %s: the skin is open.", face.Names(rest.List()))
+	if rest := b.Broken &^ said(rules.BrokenSkin); rest != 0 {
+		r.find(rules.BrokenSkin, "", rest, "No work on %s: the skin is open.", face.Names(rest.List()))
 	}
-	if rest := c.Marked(face.Sunburn) &^ said("sunburnt"); rest != 0 {
-		f := r.find("sunburnt", "", rest, "%s is sunburnt: cool and bland only.", face.Names(rest.List()))
+	if rest := c.Marked(face.Sunburn) &^ said(rules.Sunburnt); rest != 0 {
+		f := r.find(rules.Sunburnt, "", rest, "%s is sunburnt: cool and bland only.", face.Names(rest.List()))
 		if b.Burnt == 0 {
 			*f = f.As(rules.Caution)
 		}
 	}
 	healing, fresh := fit.Healing(c)
-	if rest := healing &^ said("recent-procedure"); rest != 0 {
-		f := r.find("recent-procedure", "", rest, "")
+	if rest := healing &^ said(rules.RecentProcedure); rest != 0 {
+		f := r.find(rules.RecentProcedure, "", rest, "")
 		if fresh != 0 {
 			*f = f.As(rules.Stop)
 		}
 	}
 	if scar := c.Marked(face.Scar); scar != 0 {
-		r.find("scarred-skin", "", scar, "")
+		r.find(rules.ScarredSkin, "", scar, "")
 	}
 	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveAtLeast {
-		r.find("shaven-skin", "", c.Shaven, "Shaved at %s, less than half an hour before base.", c.Day.ShavedAt.Clock())
+		r.find(rules.ShavenSkin, "", c.Shaven, "Shaved at %s, less than half an hour before base.", c.Day.ShavedAt.Clock())
 	}
 	r.age()
 	r.items()
-	if c.Daylight && c.Within(figure.PhotosensitiveDays, "retinoid", "isotretinoin", "exfoliated", "peel_light", "peel_medium", "peel_deep") != 0 {
-		r.find("photosensitised", "", 0, "")
+	if c.Daylight && c.Within(figure.PhotosensitiveDays, face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
+		r.find(rules.Photosensitised, "", 0, "")
 	}
 }
 
 func (r *run) age() {
 	age, known := r.c.Client.Age(r.c.Day.Date)
 	if known && age < figure.GuardianYears && !r.c.Client.Guardian {
-		r.find("minor", "", 0, "The client is %d and no guardian is noted as present and consenting.", int(age))
+		r.find(rules.Minor, "", 0, "The client is %d and no guardian is noted as present and consenting.", int(age))
 	}
 	if known && age < figure.InfantYears && r.c.Daylight {
-		r.find("infant", "", 0, "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+		r.find(rules.Infant, "", 0, "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
 	}
 }
 
@@ -709,26 +711,26 @@ func (r *run) items() {
 	age, known := c.Client.Age(c.Day.Date)
 	for _, it := range c.Look.Items {
 		zones := it.Zone.Zones
-		sticks := it.Binder == "adhesive" || it.Attach == "glue_strip" || it.Attach == "single" || it.Attach == "extensions"
-		strong := slices.Contains([]look.Binder{"fx_resin", "fx_acrylic", "fx_silicone"}, it.Binder) || it.Binder == "adhesive" && !zones.Has(face.Eyelids)
+		sticks := it.Binder == look.Adhesive || it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Extensions
+		strong := slices.Contains([]look.Binder{look.FXResin, look.FXAcrylic, look.FXSilicone}, it.Binder) || it.Binder == look.Adhesive && !zones.Has(face.Eyelids)
 		p := kit.Product{Tags: it.Tags}
 		if sticks || strong {
 			p.Tags = append(slices.Clone(it.Tags), "adhesive")
 		}
 		if w := p.Carries(c.Client.Allergies); w != "" {
-			r.find("allergen", "", zones, "%s carries %s, which the client is allergic to.", it.Item, w)
+			r.find(rules.Allergen, "", zones, "%s carries %s, which the client is allergic to.", it.Item, w)
 		}
 		if known && age < figure.ToddlerYears && (sticks || strong || it.Item == "glitter") {
-			r.find("infant", "", zones, "%s is not for a child under three.", it.Item)
+			r.find(rules.Infant, "", zones, "%s is not for a child under three.", it.Item)
 		}
 		if it.FirstUse && (sticks || strong) {
-			r.find("patch-test", "", zones, "%s is a new adhesive: patch test 24 to 48 hours ahead.", it.Item)
+			r.find(rules.PatchTest, "", zones, "%s is a new adhesive: patch test 24 to 48 hours ahead.", it.Item)
 		}
-		if strong && c.Within(figure.IsotretinoinDays, "isotretinoin")&zones != 0 {
-			r.find("isotretinoin", "", zones, "%s pulls at skin that tears easily.", it.Item)
+		if strong && c.Within(figure.IsotretinoinDays, face.Isotretinoin)&zones != 0 {
+			r.find(rules.Isotretinoin, "", zones, "%s pulls at skin that tears easily.", it.Item)
 		}
-		if strong && c.Within(fit.RetinoidWindow(c), "retinoid")&zones != 0 {
-			r.find("recent-retinoid", "", zones, "%s pulls at skin that is thin after a retinoid.", it.Item)
+		if strong && c.Within(fit.RetinoidWindow(c), face.Retinoid)&zones != 0 {
+			r.find(rules.RecentRetinoid, "", zones, "%s pulls at skin that is thin after a retinoid.", it.Item)
 		}
 	}
 }

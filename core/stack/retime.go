@@ -3,10 +3,12 @@ package stack
 import (
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/sitting"
 )
 
@@ -25,19 +27,19 @@ func Retime(c *sitting.Case, steps []Step) []Step {
 		p := c.Product(s.Product)
 		fill(c, s, p)
 		at := hands
-		damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != "face_oil" && c.Method.Is("damp_layering", "yes")
+		damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil && c.Method.Is(method.DampLayering, method.Yes)
 		for _, z := range s.Zones {
 			if set[z].After(at) && !damp {
 				at = set[z]
 			}
 		}
-		if p != nil && s.Act != "setup" && c.CoolAt.After(at) {
+		if p != nil && s.Act != act.Setup && c.CoolAt.After(at) {
 			at = c.CoolAt
 		}
 		if partner, tied := starts[s.With]; tied {
 			at = partner
 		}
-		if s.Act == "ready" && last.After(at) {
+		if s.Act == act.Ready && last.After(at) {
 			at = last
 		}
 		s.Start = day.Wall(at)
@@ -61,7 +63,7 @@ func Retime(c *sitting.Case, steps []Step) []Step {
 
 // fill gives each zone of a layer that has no amount the film usual for its kind.
 func fill(c *sitting.Case, s *Step, p *kit.Product) {
-	if p == nil || s.Act != "apply" || s.Grams > 0 && len(s.Film) == 0 {
+	if p == nil || s.Act != act.Apply || s.Grams > 0 && len(s.Film) == 0 {
 		return
 	}
 	film := map[face.Zone]doc.Num{}
@@ -72,12 +74,12 @@ func fill(c *sitting.Case, s *Step, p *kit.Product) {
 		}
 	}
 	s.Film = film
-	s.Kind = string(p.Kind)
+	s.Kind = act.Kind(p.Kind)
 }
 
 // setSeconds is how long a step's slowest zone takes to set.
 func setSeconds(c *sitting.Case, s *Step, p *kit.Product) int {
-	if p == nil || s.Act != "apply" && (s.Act != "cleanse" || len(s.Film) == 0) {
+	if p == nil || s.Act != act.Apply && (s.Act != act.Cleanse || len(s.Film) == 0) {
 		return s.SetS
 	}
 	slowest := 0

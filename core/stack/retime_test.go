@@ -5,6 +5,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -25,7 +26,7 @@ func TestRetimingWaitsForHandsZonesAndCooling(t *testing.T) {
 		}
 	}
 	res := stack.Prep(c, steps)
-	for _, rule := range []string{"layer-not-set", "hands-busy", "hot-skin"} {
+	for _, rule := range []rules.ID{"layer-not-set", "hands-busy", "hot-skin"} {
 		if f := Found(res.Findings, rule); len(f) > 0 {
 			t.Errorf("the new starts still meet %s: %s", rule, Rules(f))
 		}

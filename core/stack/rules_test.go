@@ -3,11 +3,13 @@ package stack_test
 import (
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -17,7 +19,7 @@ import (
 // ruleCase is one rule met (or not) by steps made by hand.
 type ruleCase struct {
 	name     string
-	rule     string
+	rule     rules.ID
 	change   func(s *sitting.Sitting)
 	steps    func(t *testing.T) []stack.Step
 	fires    bool
@@ -82,7 +84,7 @@ func adding(p kit.Product) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) { Add(s, p) }
 }
 
-func picking(key, option string) func(*sitting.Sitting) {
+func picking(key method.Key, option method.OptionID) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) { s.Method[key] = option }
 }
 
@@ -107,7 +109,7 @@ func over(first, second string, filmFirst, filmSecond float64) func(*testing.T) 
 	}
 }
 
-func act(a stack.Act, kind, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
+func doing(a act.Act, kind act.Kind, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
 	return func(t *testing.T) []stack.Step {
 		s := Do(t, "a", a, product, "09:05", 60, zones...)
 		s.Kind = kind
@@ -160,9 +162,9 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "cheek reads 34.9", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.9) }, steps: lay("lotion", "09:05", 0.5, face.Cheeks)},
 		{name: "acid toner on the day", rule: "strips-before-makeup", change: adding(acid), steps: lay("acid", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
 		{name: "retinoid on the day", rule: "strips-before-makeup", change: adding(retinol), steps: lay("retinol", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop},
-		{name: "polish where the method says never", rule: "strips-before-makeup", steps: act("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
-		{name: "gentle polish by method", rule: "strips-before-makeup", change: picking("same_day_polish", "gentle"), steps: act("treat", "enzyme_polish", "polish", face.Cheeks)},
-		{name: "coarse scrub by the gentle method", rule: "strips-before-makeup", change: both(adding(scrub), picking("same_day_polish", "gentle")), steps: act("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "polish where the method says never", rule: "strips-before-makeup", steps: doing("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "gentle polish by method", rule: "strips-before-makeup", change: picking("same_day_polish", "gentle"), steps: doing("treat", "enzyme_polish", "polish", face.Cheeks)},
+		{name: "coarse scrub by the gentle method", rule: "strips-before-makeup", change: both(adding(scrub), picking("same_day_polish", "gentle")), steps: doing("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
 		{name: "no moisturiser on oily skin", rule: "no-moisture", change: grading(3, 2), steps: lay("toner", "09:05", 0.8, everywhere...), fires: true, severity: rules.Caution},
 		{name: "moisturiser everywhere", rule: "no-moisture", steps: sound},
 		{name: "rich cream on an oily zone", rule: "too-rich", change: grading(2, 2), steps: lay("rich", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
@@ -276,8 +278,8 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "a scar on the cheek", rule: "scarred-skin", change: marked(face.Cheeks, face.Scar), steps: sound, fires: true, severity: rules.Note},
 		{name: "no scar", rule: "scarred-skin", steps: sound},
 		{name: "eye cream on watery lids in spite of the method", rule: "on-lash-line", change: both(picking("eye_cream_reach", "lids_too"), func(s *sitting.Sitting) { s.Client.Eyes = []face.EyeShape{"watery"} }), steps: lay("eye", "09:05", 0.8, face.Eyelids), fires: true, severity: rules.Caution},
-		{name: "scrub five months after isotretinoin", rule: "isotretinoin", change: both(told("isotretinoin", 150), adding(scrub)), steps: act("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
-		{name: "scrub seven months after", rule: "isotretinoin", change: both(told("isotretinoin", 210), adding(scrub)), steps: act("treat", "scrub", "scrub", face.Cheeks)},
+		{name: "scrub five months after isotretinoin", rule: "isotretinoin", change: both(told("isotretinoin", 150), adding(scrub)), steps: doing("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "scrub seven months after", rule: "isotretinoin", change: both(told("isotretinoin", 210), adding(scrub)), steps: doing("treat", "scrub", "scrub", face.Cheeks)},
 		{name: "lotion after isotretinoin", rule: "isotretinoin", change: told("isotretinoin", 10), steps: sound},
 		{name: "acid three days after retinoid", rule: "recent-retinoid", change: both(told("retinoid", 3), adding(acid)), steps: lay("acid", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Stop},
 		{name: "acid four days after retinoid", rule: "recent-retinoid", change: both(told("retinoid", 4), adding(acid)), steps: lay("acid", "09:05", 0.8, face.Cheeks)},
@@ -285,9 +287,9 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "light peel a week ago", rule: "recent-procedure", change: told("peel_light", 7), steps: sound, fires: true, severity: rules.Caution},
 		{name: "light peel eight days ago", rule: "recent-procedure", change: told("peel_light", 8), steps: sound},
 		{name: "laser this morning", rule: "recent-procedure", change: told("laser", 0), steps: sound, fires: true, severity: rules.Stop},
-		{name: "massage a week after injectables", rule: "injectables", change: told("injectables", 7), steps: act("massage", "massage", "", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "massage a week after injectables", rule: "injectables", change: told("injectables", 7), steps: doing("massage", "massage", "", face.Cheeks), fires: true, severity: rules.Stop},
 		{name: "patting the day after injectables", rule: "injectables", change: told("injectables", 1), steps: sound},
-		{name: "massage three weeks after", rule: "injectables", change: told("injectables", 21), steps: act("massage", "massage", "", face.Cheeks)},
+		{name: "massage three weeks after", rule: "injectables", change: told("injectables", 21), steps: doing("massage", "massage", "", face.Cheeks)},
 		{name: "menthol on rosacea", rule: "rosacea", change: both(told("rosacea", 0), adding(menthol)), steps: lay("menthol", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
 		{name: "lotion on rosacea", rule: "rosacea", change: told("rosacea", 0), steps: sound},
 		{name: "scent on eczema", rule: "eczema", change: both(told("eczema", 0), adding(scented)), steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
@@ -305,28 +307,28 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "aerosol without asthma", rule: "asthma-aerosol", change: adding(can), steps: lay("can", "09:05", 0.8, face.Cheeks)},
 		{name: "acid two days ago and a day out", rule: "photosensitised", change: told("exfoliated", 2), steps: sound, fires: true, severity: rules.Note},
 		{name: "acid two weeks ago", rule: "photosensitised", change: told("exfoliated", 14), steps: sound},
-		{name: "extraction by nobody licensed", rule: "licensed-only", steps: act("treat", "extraction", "", face.Nose), fires: true, severity: rules.Stop},
-		{name: "extraction by a licensed person", rule: "licensed-only", change: func(s *sitting.Sitting) { s.Day.Licensed = []string{"extraction"} }, steps: act("treat", "extraction", "", face.Nose)},
-		{name: "balm near the eyes with lenses in", rule: "lens-in", change: both(wearing("contact_lenses"), adding(kit.Product{ID: "balm", Name: "Balm", Kind: "balm", Base: "oil", EyeSafe: true})), steps: act("cleanse", "balm", "balm", face.Eyelids), fires: true, severity: rules.Stop},
-		{name: "lens-safe micellar there is a caution", rule: "lens-in", change: wearing("contact_lenses_stay"), steps: act("cleanse", "micellar", "micellar", face.Eyelids), fires: true, severity: rules.Caution},
+		{name: "extraction by nobody licensed", rule: "licensed-only", steps: doing("treat", "extraction", "", face.Nose), fires: true, severity: rules.Stop},
+		{name: "extraction by a licensed person", rule: "licensed-only", change: func(s *sitting.Sitting) { s.Day.Licensed = []string{"extraction"} }, steps: doing("treat", "extraction", "", face.Nose)},
+		{name: "balm near the eyes with lenses in", rule: "lens-in", change: both(wearing("contact_lenses"), adding(kit.Product{ID: "balm", Name: "Balm", Kind: "balm", Base: "oil", EyeSafe: true})), steps: doing("cleanse", "balm", "balm", face.Eyelids), fires: true, severity: rules.Stop},
+		{name: "lens-safe micellar there is a caution", rule: "lens-in", change: wearing("contact_lenses_stay"), steps: doing("cleanse", "micellar", "micellar", face.Eyelids), fires: true, severity: rules.Caution},
 		{name: "lenses out first", rule: "lens-in", change: wearing("contact_lenses"), steps: func(t *testing.T) []stack.Step {
 			return []stack.Step{Do(t, "l", "lens_out", "", "09:00", 60), Do(t, "c", "cleanse", "micellar", "09:02", 60, face.Eyelids)}
 		}},
 		{name: "oil on extensions", rule: "oil-on-extensions", change: both(wearing("lash_extensions"), adding(kit.Product{ID: "eyeoil", Name: "Eye oil", Kind: "eye_cream", Base: "oil", EyeSafe: true})), steps: lay("eyeoil", "09:05", 0.8, face.Eyelids), fires: true, severity: rules.Stop},
-		{name: "water-based near extensions", rule: "oil-on-extensions", change: wearing("lash_extensions"), steps: act("cleanse", "micellar", "micellar", face.Eyelids)},
-		{name: "polish on a breakout", rule: "scrub-on-sore", change: both(marked(face.Cheeks, face.Breakout), picking("same_day_polish", "gentle")), steps: act("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
-		{name: "polish on calm skin", rule: "scrub-on-sore", change: picking("same_day_polish", "gentle"), steps: act("treat", "enzyme_polish", "polish", face.Cheeks)},
-		{name: "micellar left on where the method rinses", rule: "not-rinsed", steps: act("cleanse", "micellar", "micellar", everywhere...), fires: true, severity: rules.Note},
-		{name: "micellar left on by method", rule: "not-rinsed", change: picking("micellar_rinse", "leave"), steps: act("cleanse", "micellar", "micellar", everywhere...)},
+		{name: "water-based near extensions", rule: "oil-on-extensions", change: wearing("lash_extensions"), steps: doing("cleanse", "micellar", "micellar", face.Eyelids)},
+		{name: "polish on a breakout", rule: "scrub-on-sore", change: both(marked(face.Cheeks, face.Breakout), picking("same_day_polish", "gentle")), steps: doing("treat", "enzyme_polish", "polish", face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "polish on calm skin", rule: "scrub-on-sore", change: picking("same_day_polish", "gentle"), steps: doing("treat", "enzyme_polish", "polish", face.Cheeks)},
+		{name: "micellar left on where the method rinses", rule: "not-rinsed", steps: doing("cleanse", "micellar", "micellar", everywhere...), fires: true, severity: rules.Note},
+		{name: "micellar left on by method", rule: "not-rinsed", change: picking("micellar_rinse", "leave"), steps: doing("cleanse", "micellar", "micellar", everywhere...)},
 		{name: "micellar rinsed", rule: "not-rinsed", steps: sound},
 	}
-	seen := map[string]map[bool]bool{}
+	seen := map[rules.ID]map[bool]bool{}
 	for _, c := range cases {
 		if seen[c.rule] == nil {
 			seen[c.rule] = map[bool]bool{}
 		}
 		seen[c.rule][c.fires] = true
-		t.Run(c.rule+"/"+c.name, func(t *testing.T) {
+		t.Run(string(c.rule)+"/"+c.name, func(t *testing.T) {
 			s := With(t, func(s *sitting.Sitting) {
 				if c.change != nil {
 					c.change(s)

@@ -5,28 +5,20 @@ package stack
 import (
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/rules"
 )
-
-// Act is what is done in a step.
-type Act string
-
-// Acts lists the words.
-var Acts = []string{"hands", "setup", "lens_out", "cool", "cleanse", "rinse", "cloth", "dry", "treat", "neutralise", "apply",
-	"touch_check", "blot", "reapply", "lashes_off", "hold", "wipe", "massage", "emulsify", "pad_check", "refer", "ready"}
-
-// UnmarshalText accepts the words of Acts.
-func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(string(b), Acts) }
 
 // Step is one thing to do. Film is in mg/cm² by zone, times in seconds; SetS is the longest of the step's zones.
 type Step struct {
 	ID       string                `json:"id" need:"yes" len:"1..40"`
-	Act      Act                   `json:"act" need:"yes"`
-	Kind     string                `json:"kind" len:"0..60"`
+	Act      act.Act               `json:"act" need:"yes"`
+	Kind     act.Kind              `json:"kind" len:"0..60"`
 	Product  string                `json:"product" len:"0..80"`
 	Zones    []face.Zone           `json:"zones" len:"0..13"`
 	Grams    doc.Num               `json:"grams" in:"0..1000"`
@@ -34,7 +26,7 @@ type Step struct {
 	Unit     string                `json:"unit" len:"0..40"`
 	Hand     string                `json:"hand" len:"0..200"`
 	Film     map[face.Zone]doc.Num `json:"film_mg_cm2" in:"0..100"`
-	How      string                `json:"how" len:"0..60"`
+	How      act.How               `json:"how" len:"0..60"`
 	Start    day.Local             `json:"start" need:"yes"`
 	HandsS   int                   `json:"hands_s" in:"0..14400"`
 	SetS     int                   `json:"set_s" in:"0..86400"`
@@ -43,7 +35,7 @@ type Step struct {
 	PadFaces int                   `json:"pad_faces" in:"0..800"`
 	Buds     int                   `json:"buds" in:"0..200"`
 	Cloths   int                   `json:"cloths" in:"0..100"`
-	Because  []string              `json:"because" len:"0..40"`
+	Because  []rules.ID            `json:"because" len:"0..40"`
 	Say      string                `json:"say" len:"0..1000"`
 	Amount   string                `json:"amount" len:"0..200"`           // the dose said all three ways
 	TempC    float64               `json:"temp_c,omitempty" in:"0..100"`  // of water or a cloth, °C
@@ -60,7 +52,7 @@ func (s *Step) Complete() {
 		s.Film = map[face.Zone]doc.Num{}
 	}
 	if s.Because == nil {
-		s.Because = []string{}
+		s.Because = []rules.ID{}
 	}
 }
 

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -133,13 +134,13 @@ func Apply(t testing.TB, id, product, clock string, film float64, zones ...face.
 }
 
 // Do is a step of an act without a film.
-func Do(t testing.TB, id string, act stack.Act, product, clock string, hands int, zones ...face.Zone) stack.Step {
+func Do(t testing.TB, id string, what act.Act, product, clock string, hands int, zones ...face.Zone) stack.Step {
 	t.Helper()
-	return stack.Step{ID: id, Act: act, Product: product, Zones: zones, Start: At(t, clock), HandsS: hands}
+	return stack.Step{ID: id, Act: what, Product: product, Zones: zones, Start: At(t, clock), HandsS: hands}
 }
 
 // Found returns the findings of a rule.
-func Found(fs []rules.Finding, rule string) []rules.Finding {
+func Found(fs []rules.Finding, rule rules.ID) []rules.Finding {
 	var list []rules.Finding
 	for _, f := range fs {
 		if f.Rule == rule {

@@ -122,7 +122,7 @@ func (w *course) piece(from, to time.Time) piece {
 		index := w.uv.Index(middle, seg.Ground)
 		up := index > 0 || sun.Up(middle, w.c.Day.Place)
 		p.outdoor = up && seg.Place.Outdoors()
-		p.wet = up && (inWater(seg) || seg.Activity == "active")
+		p.wet = up && (inWater(seg) || seg.Activity == day.Active)
 		p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
 	}
 	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike
@@ -140,7 +140,7 @@ func (w *course) piece(from, to time.Time) piece {
 	return p
 }
 
-func inWater(s *day.Segment) bool { return s.Activity == "swim" || s.Place == "water" }
+func inWater(s *day.Segment) bool { return s.Activity == day.Swim || s.Place == day.InWater }
 
 // keeps is the share of a film that is left after so many hours in a segment. [W]
 func keeps(s *day.Segment, resists int, hours float64) float64 {
@@ -149,7 +149,7 @@ func keeps(s *day.Segment, resists int, hours float64) float64 {
 		return math.Pow(figure.KeptUnlabel, hours/figure.UnlabelIn.Hours())
 	case s != nil && inWater(s):
 		return math.Pow(figure.KeptInWater, hours*60/float64(resistances[resists]))
-	case s != nil && s.Activity == "active":
+	case s != nil && s.Activity == day.Active:
 		return math.Pow(1-[3]float64{figure.LossActive, figure.LossActive40, figure.LossActive80}[resists], hours)
 	case s != nil && s.Place.Outdoors():
 		return math.Pow(1-figure.LossOutdoors, hours)
@@ -167,9 +167,9 @@ func (w *course) unkind(t time.Time) int {
 	switch s := w.during(t); {
 	case s == nil:
 		return 0
-	case s.Activity == "active" || s.Activity == "swim":
+	case s.Activity == day.Active || s.Activity == day.Swim:
 		return figure.UnkindActive
-	case s.Place == "indoors":
+	case s.Place == day.Indoors:
 		return 0
 	}
 	return figure.UnkindStill

@@ -1,10 +1,12 @@
 package wear
 
 import (
+	"urncloth/core/act"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/sun"
@@ -17,7 +19,7 @@ func (e *evaluation) each() {
 	var with *TouchUp
 	for _, v := range e.events {
 		if e.keptFree(v.at) {
-			e.find("interrupts", v.up.ID, 0, "The touch-up at %s falls into a time kept free.", v.up.At.Clock())
+			e.find(rules.Interrupts, v.up.ID, 0, "The touch-up at %s falls into a time kept free.", v.up.At.Clock())
 		}
 		shines := oil.until(v.at)
 		blotted, unblotted, powdered := face.Set(0), face.Set(0), false
@@ -25,13 +27,13 @@ func (e *evaluation) each() {
 			d := &v.steps[i]
 			e.objections(v.up, d)
 			switch {
-			case d.Act == "blot":
+			case d.Act == act.Blot:
 				blotted |= d.zones
-			case d.Act == "apply" && d.p != nil && d.p.Kind == "powder":
+			case d.Act == act.Apply && d.p != nil && d.p.Kind == kit.Powder:
 				powdered = true
-			case d.Act == "reapply" && d.p != nil:
+			case d.Act == act.Reapply && d.p != nil:
 				unblotted |= shines & d.zones &^ blotted
-				if d.p.Kind == "spf_powder" {
+				if d.p.Kind == kit.SpfPowder {
 					powder, with = d, v.up
 				} else if d.zones&face.Face != 0 {
 					renewed = true
@@ -40,12 +42,12 @@ func (e *evaluation) each() {
 			}
 		}
 		if unblotted != 0 {
-			e.find("blot-first", v.up.ID, unblotted, "%s shines at %s: blot before the coat.", face.Names(unblotted.List()), v.up.At.Clock())
+			e.find(rules.BlotFirst, v.up.ID, unblotted, "%s shines at %s: blot before the coat.", face.Names(unblotted.List()), v.up.At.Clock())
 		}
 		oil.blot(blotted, powdered)
 	}
 	if powder != nil && !renewed {
-		e.find("powder-alone", with.ID, powder.zones, "%.3g mg/cm² of %s gives about %.2g by itself; its label says %g.", doc.Round(powder.film), powder.p.Name,
+		e.find(rules.PowderAlone, with.ID, powder.zones, "%.3g mg/cm² of %s gives about %.2g by itself; its label says %g.", doc.Round(powder.film), powder.p.Name,
 			sun.Effective(powder.p.SPF, powder.film), powder.p.SPF)
 	}
 }
@@ -61,7 +63,7 @@ func (e *evaluation) powdered() face.Set {
 // manner looks at how a form goes on.
 func (e *evaluation) manner(u *TouchUp, d *done) {
 	switch d.p.Kind {
-	case "spf_stick":
+	case kit.SpfStick:
 		var dragged face.Set
 		for _, z := range d.zones.List() {
 			if face.BaseArea.Has(z) && powdery(e.c, z) {
@@ -69,11 +71,11 @@ func (e *evaluation) manner(u *TouchUp, d *done) {
 			}
 		}
 		if dragged != 0 {
-			e.find("drags-base", u.ID, dragged, "%s drags the matte or powdered base.", d.p.Name)
+			e.find(rules.DragsBase, u.ID, dragged, "%s drags the matte or powdered base.", d.p.Name)
 		}
-	case "spf_mist":
-		if d.How != "sponge" && d.How != "shielded" {
-			e.find("mist-near-face", u.ID, d.zones, "%s near the face, and no precautions in the step.", d.p.Name)
+	case kit.SpfMist:
+		if d.How != act.Sponge && d.How != act.Shielded {
+			e.find(rules.MistNearFace, u.ID, d.zones, "%s near the face, and no precautions in the step.", d.p.Name)
 		}
 	}
 }
@@ -84,10 +86,10 @@ func (e *evaluation) objections(u *TouchUp, d *done) {
 		return
 	}
 	for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
-		use := fit.Use{Case: e.c, Product: d.p, Act: string(d.Act), Kind: string(d.p.Kind), How: "press", Zone: z, After: true}
+		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Kind(d.p.Kind), How: act.Press, Zone: z, After: true}
 		return use.Fits()
 	}) {
-		e.res.Findings = append(e.res.Findings, m.Finding("wear", u.ID))
+		e.res.Findings = append(e.res.Findings, m.Finding(rules.Wear, u.ID))
 	}
 }
 
@@ -99,7 +101,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 	var onto []face.Set
 	for _, v := range events {
 		for _, d := range v.steps {
-			if d.Act == "apply" && d.p != nil && d.film > 0 {
+			if d.Act == act.Apply && d.p != nil && d.film > 0 {
 				k := d.p.Kind
 				dusted = append(dusted, stack.Layer{Product: d.p.ID, Kind: k, Base: d.p.Base, Film: doc.Num(d.film), Residue: doc.Num(d.film * k.Of().Stays), SetAt: v.up.At})
 				onto = append(onto, d.zones)
@@ -121,7 +123,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		}
 		all[z] = make([]stack.Layer, 0, room)
 		for _, l := range base[z] {
-			if l.Kind.Of().Group == kit.Sunscreen && len(films) > 0 && films[0].layer.Product == l.Product && films[0].layer.SetAt == l.SetAt {
+			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product && films[0].layer.SetAt == l.SetAt {
 				l = thinned(l, films[0].left)
 				films = films[1:]
 			}

@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -83,8 +84,8 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	return *e.res
 }
 
-func (e *evaluation) find(rule, step string, zones face.Set, say string, args ...any) *rules.Finding {
-	e.res.Findings = append(e.res.Findings, rules.New(rule, "wear", step, zones.List(), say, args...))
+func (e *evaluation) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
+	e.res.Findings = append(e.res.Findings, rules.New(rule, rules.Wear, step, zones.List(), say, args...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 
@@ -111,7 +112,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 		u.Steps = []TouchStep{}
 	}
 	if u.Because == nil {
-		u.Because = []string{}
+		u.Because = []rules.ID{}
 	}
 	if u.ID == "" {
 		u.ID = "t" + strconv.Itoa(n+1)
@@ -133,18 +134,18 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 		}
 		d.zones = zones
 		switch {
-		case s.Act == "blot":
+		case s.Act == act.Blot:
 			v.blots |= zones
-		case s.Act == "reapply" && d.p != nil:
+		case s.Act == act.Reapply && d.p != nil:
 			e.coats(&d)
 			v.lays = append(v.lays, laid{d.p, d.film, zones})
 			for _, z := range zones.List() {
 				added[z] += d.film
 				alone[z] = append(alone[z], newFilm(stack.Layer{}, d.film, d.p.SPF, 0))
 			}
-		case s.Act == "apply" && d.p != nil:
+		case s.Act == act.Apply && d.p != nil:
 			d.film = d.p.Kind.Of().Film
-			if d.p.Kind != "powder" {
+			if d.p.Kind != kit.Powder {
 				d.film *= figure.MoistenShare
 			}
 			s.Grams = doc.Num(e.grams(d.film, zones))
@@ -158,9 +159,9 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 }
 
 // place is where on a face a step has its place when it is said of the whole face.
-func place(c *sitting.Case, covered face.Set, act stack.Act, p *kit.Product) face.Set {
+func place(c *sitting.Case, covered face.Set, what act.Act, p *kit.Product) face.Set {
 	switch {
-	case act == "reapply":
+	case what == act.Reapply:
 		zones := covered
 		for _, z := range []face.Zone{face.Eyelids, face.UnderEyes} {
 			if p != nil && !stack.Admits(c, p, z) {
@@ -168,9 +169,9 @@ func place(c *sitting.Case, covered face.Set, act stack.Act, p *kit.Product) fac
 			}
 		}
 		return zones
-	case act == "blot":
+	case what == act.Blot:
 		return blotted
-	case p != nil && (!p.EyeSafe || p.Kind == "powder" && c.Client.Mature):
+	case p != nil && (!p.EyeSafe || p.Kind == kit.Powder && c.Client.Mature):
 		return face.BaseArea &^ face.SetOf(face.UnderEyes)
 	}
 	return face.BaseArea
@@ -223,7 +224,7 @@ func (e *evaluation) adds(added *[face.N]float64, alone *screen) (film, spf doc.
 
 // leaves is what leaves the pack so that so much lands.
 func (e *evaluation) leaves(p *kit.Product, grams float64, at time.Time) float64 {
-	if p.Kind != "spf_mist" {
+	if p.Kind != kit.SpfMist {
 		return grams
 	}
 	if sprayed(e.c) && e.windy(at) {
@@ -236,24 +237,24 @@ func (e *evaluation) stock(d *done, at time.Time) {
 	if d.p == nil {
 		return
 	}
-	if d.p.Kind.Of().Group == kit.Sundry || d.p.Kind == "blotting_paper" {
+	if d.p.Kind.Of().Group == kit.Sundries || d.p.Kind == kit.BlottingPaper {
 		n := 1
-		if d.Act == "blot" {
+		if d.Act == act.Blot {
 			n = figure.SheetsPerFace
 		}
 		e.sheets[d.p.ID] += n
 		return
 	}
 	e.used[d.p.ID] += e.leaves(d.p, float64(d.Grams), at)
-	if needsSponge(e.c, d.p) && d.Act == "reapply" {
-		if sp := e.sundry("sponge"); sp != nil {
+	if needsSponge(e.c, d.p) && d.Act == act.Reapply {
+		if sp := e.sundry(kit.Sponge); sp != nil {
 			e.sheets[sp.ID] = 1
 		}
 	}
 }
 
 func needsSponge(c *sitting.Case, p *kit.Product) bool {
-	return p.Kind == "spf_fluid" || p.Kind == "spf_mist" && !sprayed(c)
+	return p.Kind == kit.SpfFluid || p.Kind == kit.SpfMist && !sprayed(c)
 }
 
 func (w *course) sundry(kinds ...kit.Kind) *kit.Product {
@@ -280,10 +281,10 @@ func (e *evaluation) bag() {
 			}
 		}
 		if e.used[p.ID] > 0 && p.Short(before+e.used[p.ID]) && !p.Short(before) {
-			e.find("runs-out", "", 0, "Prep and touch-ups need %.3g g of %s, and %.3g g are left.", doc.Round(before+e.used[p.ID]), p.Name, doc.Round(*p.RemainingG))
+			e.find(rules.RunsOut, "", 0, "Prep and touch-ups need %.3g g of %s, and %.3g g are left.", doc.Round(before+e.used[p.ID]), p.Name, doc.Round(*p.RemainingG))
 		}
 		if n := e.sheets[p.ID]; p.Count != nil && n > *p.Count {
-			e.find("runs-out", "", 0, "The touch-ups need %d of %s, and %d are left.", n, p.Name, *p.Count)
+			e.find(rules.RunsOut, "", 0, "The touch-ups need %d of %s, and %d are left.", n, p.Name, *p.Count)
 		}
 	}
 }
@@ -318,13 +319,13 @@ type clock struct {
 	outdoors, wet float64
 	limit         int
 	due           time.Time // a coat is due at once since then
-	dueRule       string
-	told          map[string]bool
+	dueRule       rules.ID
+	told          map[rules.ID]bool
 }
 
 // breach is one break of a label clock: which rule, since when, and until when nothing mended it.
 type breach struct {
-	rule  string
+	rule  rules.ID
 	since time.Time
 }
 
@@ -371,7 +372,7 @@ func (e *evaluation) labels() {
 	towels, ends := e.dues()
 	met := map[breach]face.Set{}
 	var order []breach
-	tell := func(k *clock, zones face.Set, rule string, since time.Time) {
+	tell := func(k *clock, zones face.Set, rule rules.ID, since time.Time) {
 		if k.told[rule] {
 			return
 		}
@@ -384,14 +385,14 @@ func (e *evaluation) labels() {
 	}
 	for _, zones := range e.clocked() {
 		z := zones.First()
-		k := clock{told: map[string]bool{}}
+		k := clock{told: map[rules.ID]bool{}}
 		k.coated, k.limit = e.firstLimit(z)
 		next := 0
 		at := func(t time.Time, also bool) {
 			for ; next < len(e.events) && (e.events[next].at.Before(t) || also && e.events[next].at.Equal(t)); next++ {
 				for _, l := range e.events[next].lays {
 					if l.zones.Has(z) {
-						k = clock{coated: true, limit: l.product.WaterResistantMin, told: map[string]bool{}}
+						k = clock{coated: true, limit: l.product.WaterResistantMin, told: map[rules.ID]bool{}}
 					}
 				}
 			}
@@ -402,12 +403,12 @@ func (e *evaluation) labels() {
 				at(p.from, false)
 				for _, t := range towels {
 					if t.Equal(p.from) && k.coated {
-						k.due, k.dueRule = t, "reapply-after-towel"
+						k.due, k.dueRule = t, rules.ReapplyAfterTowel
 					}
 				}
 				for _, t := range ends {
 					if t.Equal(p.from) && k.coated && k.limit == 0 && k.due.IsZero() {
-						k.due, k.dueRule = t, "reapply-after-water"
+						k.due, k.dueRule = t, rules.ReapplyAfterWater
 					}
 				}
 				at(p.from, true)
@@ -416,13 +417,13 @@ func (e *evaluation) labels() {
 				}
 				if p.outdoor {
 					if over := k.outdoors + p.minutes - figure.TwoHours.Minutes(); over > figure.SameMinutes {
-						tell(&k, zones, "reapply-two-hours", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(&k, zones, rules.ReapplyTwoHours, p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.outdoors += p.minutes
 				}
 				if p.wet && k.limit > 0 {
 					if over := k.wet + p.minutes - float64(k.limit); over > figure.SameMinutes {
-						tell(&k, zones, "reapply-after-water", p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(&k, zones, rules.ReapplyAfterWater, p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.wet += p.minutes
 				}
@@ -436,9 +437,9 @@ func (e *evaluation) labels() {
 		zones, at := met[b], day.Wall(b.since.In(e.c.Loc)).Clock()
 		var f *rules.Finding
 		switch b.rule {
-		case "reapply-two-hours":
+		case rules.ReapplyTwoHours:
 			f = e.find(b.rule, "", zones, "From %s on the last coat on %s is more than two outdoor hours old.", at, face.Names(zones.List()))
-		case "reapply-after-water":
+		case rules.ReapplyAfterWater:
 			f = e.find(b.rule, "", zones, "From %s on %s has been in water or sweat for longer than the label allows.", at, face.Names(zones.List()))
 		default:
 			f = e.find(b.rule, "", zones, "Towelled at %s, and no coat on %s at once.", at, face.Names(zones.List()))
@@ -474,7 +475,7 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 	if r.dose <= budget+figure.Same {
 		return
 	}
-	f := e.find("dose-over-budget", "", e.covered, "About %.2g SED reach the skin; the budget is %.2g.", r.dose, budget)
+	f := e.find(rules.DoseOverBudget, "", e.covered, "About %.2g SED reach the skin; the budget is %.2g.", r.dose, budget)
 	worst, most := -1, 0.0
 	for i, s := range e.stretches {
 		var sum float64
@@ -485,7 +486,7 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 				}
 			}
 		}
-		if sum > most && s.seg.Place != "shade" {
+		if sum > most && s.seg.Place != day.InShade {
 			worst, most = i, sum
 		}
 	}
@@ -493,8 +494,8 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 		return
 	}
 	s := e.stretches[worst]
-	shade := e.otherwise(worst, "shade", coats)
-	indoors := e.otherwise(worst, "indoors", coats)
+	shade := e.otherwise(worst, day.InShade, coats)
+	indoors := e.otherwise(worst, day.Indoors, coats)
 	*f = f.Do("A hat and clothing count before any coat. Shade from %s to %s would bring it to about %.2g SED, indoors to %.2g.", s.seg.From.Clock(), s.seg.To.Clock(), shade, indoors)
 }
 
@@ -523,12 +524,12 @@ func (e *evaluation) behindGlass() {
 	var minutes float64
 	for _, ps := range e.pieces {
 		for _, p := range ps {
-			if s := e.during(p.from); s != nil && s.Place == "glass" && sun.Up(p.from, e.c.Day.Place) {
+			if s := e.during(p.from); s != nil && s.Place == day.BehindGlass && sun.Up(p.from, e.c.Day.Place) {
 				minutes += p.minutes
 			}
 		}
 	}
 	if minutes >= figure.GlassLong.Minutes() {
-		e.find("glass-uva", "", 0, "%s behind glass by daylight.", stack.Minutes(int(math.Round(minutes*60))))
+		e.find(rules.GlassUVA, "", 0, "%s behind glass by daylight.", stack.Minutes(int(math.Round(minutes*60))))
 	}
 }

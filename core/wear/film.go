@@ -10,6 +10,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -61,13 +62,13 @@ func alike(a, b []film) bool {
 func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	var s screen
 	stippled := face.Set(0)
-	if c.Look.Base != "none" && c.Look.Coverage != "none" {
+	if c.Look.Base != look.NoBase && c.Look.Coverage != look.NoCoverage {
 		stippled = face.BaseArea
 	}
 	for z := range face.N {
 		for _, l := range layers[z] {
 			p := c.Product(l.Product)
-			if p == nil || l.Kind.Of().Group != kit.Sunscreen {
+			if p == nil || l.Kind.Of().Group != kit.Sunscreens {
 				continue
 			}
 			left := float64(l.Film)

@@ -4,27 +4,31 @@ import (
 	"slices"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
 
 // bare reports whether there is no makeup base to go through, so that an ordinary sunscreen can be laid again.
-func bare(c *sitting.Case) bool { return c.Look.Base == "none" || c.Look.Coverage == "none" }
+func bare(c *sitting.Case) bool {
+	return c.Look.Base == look.NoBase || c.Look.Coverage == look.NoCoverage
+}
 
 // powdery reports whether the finished base is matte or powdered there, so that a stick drags it.
 func powdery(c *sitting.Case, z face.Zone) bool {
 	if bare(c) {
 		return false
 	}
-	if c.Look.Finish == "matte" || c.Look.Base == "powder" {
+	if c.Look.Finish == look.Matte || c.Look.Base == look.BasePowder {
 		return true
 	}
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Binder == "powder" && it.Zone.Zones.Has(z) })
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Binder == look.Powder && it.Zone.Zones.Has(z) })
 }
 
 // form is what renews the face at some moment: a product, how many coats of it, and where it goes.
@@ -58,9 +62,9 @@ func mostOf(p *kit.Product) float64 {
 
 // screenable is the zones of some that a product may renew, and the cost of the cautions it brings there.
 func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, cost float64) {
-	cautions := map[string]bool{}
+	cautions := map[rules.ID]bool{}
 	for _, z := range on.List() {
-		u := fit.Use{Case: c, Product: p, Act: "reapply", Kind: string(p.Kind), How: "press", Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: act.Reapply, Kind: act.Kind(p.Kind), How: act.Press, Zone: z}
 		met := u.Fits()
 		if slices.ContainsFunc(met, func(o fit.Objection) bool { return o.Bars }) {
 			continue
@@ -76,7 +80,7 @@ func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, c
 }
 
 // sprayed reports whether a mist is sprayed at the face rather than on a sponge.
-func sprayed(c *sitting.Case) bool { return c.Method.Is("mist_how", "spray") }
+func sprayed(c *sitting.Case) bool { return c.Method.Is(method.MistHow, method.Spray) }
 
 // chooser picks the form for each moment: the same wherever wind is the same.
 type chooser struct {
@@ -106,10 +110,10 @@ func (f *chooser) face(windy bool) *form {
 func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	c := f.c
 	d, over := forms[p.Kind]
-	if p.SPF <= 1 || !over && !(bare(c) && p.Kind == "sunscreen") || p.Empty() {
+	if p.SPF <= 1 || !over && !(bare(c) && p.Kind == kit.Sunscreen) || p.Empty() {
 		return nil, 0
 	}
-	if p.Kind == "spf_mist" && c.Cold {
+	if p.Kind == kit.SpfMist && c.Cold {
 		return nil, 0
 	}
 	zones, cost := screenable(c, p, f.on&face.Face)
@@ -130,13 +134,13 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	if oily {
 		cost += d.waxy
 	}
-	if p.Kind == "spf_stick" && matte || p.Kind == "spf_powder" {
+	if p.Kind == kit.SpfStick && matte || p.Kind == kit.SpfPowder {
 		cost += figure.CautionCost
 	}
 	if p.SPF < figure.LeastSPF || !p.BroadSpectrum {
 		cost += figure.CautionCost
 	}
-	if p.Kind == "spf_mist" && windy && sprayed(c) {
+	if p.Kind == kit.SpfMist && windy && sprayed(c) {
 		cost += figure.WindCost
 	}
 	if dark := c.Client.Phototype >= figure.DarkFrom; dark || marked {
@@ -159,7 +163,7 @@ func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
 	least := 0.0
 	for i := range c.Kit {
 		p := &c.Kit[i]
-		if p.Kind.Of().Group != kit.Sunscreen || p.Empty() {
+		if p.Kind.Of().Group != kit.Sunscreens || p.Empty() {
 			continue
 		}
 		zones, cost := screenable(c, p, on)

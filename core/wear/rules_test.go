@@ -41,11 +41,12 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	}
 	none := func(*sitting.Sitting) {}
 	for _, c := range []struct {
-		name, rule string
-		change     func(*sitting.Sitting)
-		ups        []wear.TouchUp
-		fires      bool
-		severity   rules.Severity
+		name     string
+		rule     rules.ID
+		change   func(*sitting.Sitting)
+		ups      []wear.TouchUp
+		fires    bool
+		severity rules.Severity
 	}{
 		{"two and a half hours without a coat", "reapply-two-hours", none, nil, true, "stop"},
 		{"a coat after an hour", "reapply-two-hours", none, []wear.TouchUp{coat(t, "13:00", "dab")}, false, ""},
@@ -107,7 +108,7 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 }
 
 func TestEveryWearRuleOfTheCatalogueIsTriedBothWays(t *testing.T) {
-	tried := map[string]bool{"reapply-two-hours": true, "reapply-after-water": true, "reapply-after-towel": true, "dose-over-budget": true, "powder-alone": true,
+	tried := map[rules.ID]bool{"reapply-two-hours": true, "reapply-after-water": true, "reapply-after-towel": true, "dose-over-budget": true, "powder-alone": true,
 		"drags-base": true, "mist-near-face": true, "blot-first": true, "interrupts": true, "glass-uva": true}
 	for _, r := range rules.All() {
 		if r.Phase == "wear" && !tried[r.ID] {

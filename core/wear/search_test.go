@@ -155,7 +155,7 @@ func TestTouchUpsAreAsGoodAsAnyThatCouldBeTried(t *testing.T) {
 }
 
 func isLabelOrBudget(f rules.Finding) bool {
-	return f.Rule == "dose-over-budget" || strings.HasPrefix(f.Rule, "reapply-")
+	return f.Rule == "dose-over-budget" || strings.HasPrefix(string(f.Rule), "reapply-")
 }
 
 // TestALongerOutingNeverNeedsFewerTouchUps is a property of the clocks.
@@ -196,7 +196,7 @@ func TestStrangeDaysNeverBreakALabelThatACoatCouldKeep(t *testing.T) {
 		}
 		got, c, res := planned(s)
 		for _, f := range got.Findings {
-			if strings.HasPrefix(f.Rule, "reapply-") || f.Rule == "blot-first" || f.Rule == "mist-near-face" || f.Rule == "drags-base" {
+			if strings.HasPrefix(string(f.Rule), "reapply-") || f.Rule == "blot-first" || f.Rule == "mist-near-face" || f.Rule == "drags-base" {
 				t.Errorf("day %d %s: %s at %s", n, JSON(t, s.Day.Segments), Rules(got.Findings), clocks(got.Wear.TouchUps))
 				break
 			}

@@ -4,9 +4,12 @@ import (
 	"slices"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -43,18 +46,18 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 			s.rate *= learned
 		}
 		for i := range steps {
-			if steps[i].Act == "cleanse" && slices.Contains(steps[i].Zones, z) {
+			if steps[i].Act == act.Cleanse && slices.Contains(steps[i].Zones, z) {
 				start, _ := steps[i].Start.In(c.Loc)
 				s.from = start.Add(time.Duration(max(steps[i].HandsS, steps[i].ContactS)) * time.Second)
 			}
 		}
 		for _, l := range layers[z] {
-			if l.Kind == "primer_mattifying" {
+			if l.Kind == kit.PrimerMattifying {
 				s.takes = figure.PrimerTakes
 			}
 		}
 		for _, it := range c.Look.Items {
-			if it.Binder == "powder" && it.Zone.Zones.Has(z) {
+			if it.Binder == look.Powder && it.Zone.Zones.Has(z) {
 				s.takes += figure.PowderTakes
 				break
 			}

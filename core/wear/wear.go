@@ -6,11 +6,14 @@ import (
 	"strconv"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -35,13 +38,13 @@ type Shine struct {
 
 // TouchStep is one short step of a touch-up. Grams is what lands; Zones is empty where it is the touch-up's own.
 type TouchStep struct {
-	Act     stack.Act `json:"act" need:"yes"`
-	Product string    `json:"product,omitempty" len:"0..80"`
-	Coats   int       `json:"coats,omitempty" in:"0..20"`
-	Grams   doc.Num   `json:"grams,omitempty" in:"0..1000"`
-	Zones   []string  `json:"zones,omitempty" len:"0..13"`
-	How     string    `json:"how,omitempty" len:"0..60"`
-	Say     string    `json:"say,omitempty" len:"0..1000"`
+	Act     act.Act  `json:"act" need:"yes"`
+	Product string   `json:"product,omitempty" len:"0..80"`
+	Coats   int      `json:"coats,omitempty" in:"0..20"`
+	Grams   doc.Num  `json:"grams,omitempty" in:"0..1000"`
+	Zones   []string `json:"zones,omitempty" len:"0..13"`
+	How     act.How  `json:"how,omitempty" len:"0..60"`
+	Say     string   `json:"say,omitempty" len:"0..1000"`
 }
 
 // TouchUp is one interruption of the wear. Film is what it adds through makeup, SPF the factor of all covered zones just
@@ -54,7 +57,7 @@ type TouchUp struct {
 	Film    doc.Num     `json:"film_mg_cm2" in:"0..100"`
 	SPF     doc.Num     `json:"spf_effective" in:"0..1000"`
 	Alone   doc.Num     `json:"spf_alone" in:"0..1000"`
-	Because []string    `json:"because" len:"0..40"`
+	Because []rules.ID  `json:"because" len:"0..40"`
 }
 
 // BagItem is something to take along: grams as they leave the pack, or pieces.
@@ -158,12 +161,12 @@ func (p *planner) choose() {
 
 // powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature eyes.
 func powders(c *sitting.Case) face.Set {
-	if bare(c) || c.Look.Finish == "dewy" {
+	if bare(c) || c.Look.Finish == look.Dewy {
 		return 0
 	}
 	var zones face.Set
 	for _, z := range face.BaseArea.List() {
-		if z.Class() != face.Eye && (c.Look.Finish == "matte" || c.Skin[z].Oil >= figure.OilyFrom && c.Skin[z].Water >= figure.MoistFrom) {
+		if z.Class() != face.Eye && (c.Look.Finish == look.Matte || c.Skin[z].Oil >= figure.OilyFrom && c.Skin[z].Water >= figure.MoistFrom) {
 			zones |= face.SetOf(z)
 		}
 	}
@@ -173,7 +176,7 @@ func powders(c *sitting.Case) face.Set {
 func (p *planner) powder() *kit.Product {
 	for i := range p.c.Kit {
 		q := &p.c.Kit[i]
-		if q.Kind != "powder" || q.Empty() || p.unpowdered {
+		if q.Kind != kit.Powder || q.Empty() || p.unpowdered {
 			continue
 		}
 		if zones, cost := screenable(p.c, q, face.BaseArea&^p.c.Barred().All()); zones != 0 && cost == 0 {
@@ -201,7 +204,7 @@ func (p *planner) touchUps() []TouchUp {
 		if reset {
 			windows = append(windows, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
 		}
-		if first := c.FirstSun; c.Method.Is("second_coat", "early") && !first.IsZero() {
+		if first := c.FirstSun; c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
 			windows = append(windows, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
 		}
 		s := &search{course: p.course, budget: Budget(c), coated: p.coated()}

@@ -6,20 +6,30 @@ import (
 	"strings"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
+)
+
+// What a touch-up is for beside the rules that would break without it.
+const (
+	becauseReset rules.ID = "reset"
+	becauseShine rules.ID = "shine"
+	becauseEarly rules.ID = "second_coat"
 )
 
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
 func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
-	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []string{}}
+	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []rules.ID{}}
 	zones := face.BaseArea &^ p.c.Barred().All()
 	u.Steps = append(u.Steps, p.blot())
 	if reset {
-		u.Because = append(u.Because, "reset")
+		u.Because = append(u.Because, becauseReset)
 		u.Steps = append(u.Steps, p.resetSteps()...)
 	}
 	if coat {
@@ -27,7 +37,7 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 			if l.zones == 0 {
 				continue
 			}
-			s := TouchStep{Act: "reapply", Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones, place(p.c, p.covered, "reapply", l.product))}
+			s := TouchStep{Act: act.Reapply, Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones, place(p.c, p.covered, act.Reapply, l.product))}
 			_, s.Coats = delivers(l.product, 0)
 			zones |= l.zones
 			u.Steps = append(u.Steps, s)
@@ -35,7 +45,7 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 	}
 	if q := p.powder(); q != nil {
 		if on, _ := screenable(p.c, q, powders(p.c)); on != 0 {
-			u.Steps = append(u.Steps, TouchStep{Act: "apply", Product: q.ID, Zones: names(on, place(p.c, p.covered, "apply", q)), How: "press"})
+			u.Steps = append(u.Steps, TouchStep{Act: act.Apply, Product: q.ID, Zones: names(on, place(p.c, p.covered, act.Apply, q)), How: act.Press})
 		}
 	}
 	u.Zones = names(zones, face.BaseArea)
@@ -45,8 +55,8 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 // blot takes up what shines, with whatever the kit has for it that this client may be touched with.
 func (p *planner) blot() TouchStep {
 	on := blotted &^ p.c.Barred().All()
-	s := TouchStep{Act: "blot", Zones: names(on, blotted)}
-	for _, kind := range []kit.Kind{"blotting_paper", "tissue"} {
+	s := TouchStep{Act: act.Blot, Zones: names(on, blotted)}
+	for _, kind := range []kit.Kind{kit.BlottingPaper, kit.Tissue} {
 		for i := range p.c.Kit {
 			if q := &p.c.Kit[i]; q.Kind == kind && !q.Empty() {
 				if zones, cost := screenable(p.c, q, on); zones == on && cost == 0 {
@@ -72,16 +82,16 @@ func names(zones, whole face.Set) []string {
 	return list
 }
 
-func (p *planner) how(q *kit.Product) string {
+func (p *planner) how(q *kit.Product) act.How {
 	switch {
-	case q.Kind == "spf_mist" && sprayed(p.c):
-		return "shielded"
-	case q.Kind == "spf_mist" || q.Kind == "spf_fluid":
-		return "sponge"
-	case q.Kind == "spf_stick":
-		return "glide"
+	case q.Kind == kit.SpfMist && sprayed(p.c):
+		return act.Shielded
+	case q.Kind == kit.SpfMist || q.Kind == kit.SpfFluid:
+		return act.Sponge
+	case q.Kind == kit.SpfStick:
+		return act.Glide
 	}
-	return "press"
+	return act.Press
 }
 
 // resetSteps clean what has slid and moisten what has dried, half-way through a long wear.
@@ -89,9 +99,9 @@ func (p *planner) resetSteps() []TouchStep {
 	c := p.c
 	var list []TouchStep
 	for i := range c.Kit {
-		if q := &c.Kit[i]; q.Kind == "micellar" && !q.Empty() {
+		if q := &c.Kit[i]; q.Kind == kit.Micellar && !q.Empty() {
 			if zones, cost := screenable(c, q, face.SetOf(face.Nose, face.Chin)); zones != 0 && cost == 0 {
-				list = append(list, TouchStep{Act: "cleanse", Product: q.ID, Zones: names(zones, 0), How: "bud"})
+				list = append(list, TouchStep{Act: act.Cleanse, Product: q.ID, Zones: names(zones, 0), How: act.Bud})
 				break
 			}
 		}
@@ -100,9 +110,9 @@ func (p *planner) resetSteps() []TouchStep {
 		return list
 	}
 	for i := range c.Kit {
-		if q := &c.Kit[i]; q.Kind == "mist" && !q.Empty() {
+		if q := &c.Kit[i]; q.Kind == kit.Mist && !q.Empty() {
 			if zones, cost := screenable(c, q, face.SetOf(face.Cheeks, face.Jaw)); zones != 0 && cost == 0 {
-				return append(list, TouchStep{Act: "apply", Product: q.ID, Zones: names(zones, 0), How: "sponge"})
+				return append(list, TouchStep{Act: act.Apply, Product: q.ID, Zones: names(zones, 0), How: act.Sponge})
 			}
 		}
 	}
@@ -115,14 +125,14 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 		u := &ups[i]
 		at, _ := u.At.In(p.c.Loc)
 		n := slices.IndexFunc(coats, at.Equal)
-		add := func(id string) {
+		add := func(id rules.ID) {
 			if !slices.Contains(u.Because, id) {
 				u.Because = append(u.Because, id)
 			}
 		}
 		if n < 0 {
-			if !slices.Contains(u.Because, "reset") {
-				add("shine")
+			if !slices.Contains(u.Because, becauseReset) {
+				add(becauseShine)
 			}
 			continue
 		}
@@ -140,21 +150,21 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 		if len(u.Because) == 0 {
 			without := slices.Delete(slices.Clone(coats), n, n+1)
 			switch {
-			case p.c.Method.Is("second_coat", "early") && n == 0:
-				add("second_coat")
+			case p.c.Method.Is(method.SecondCoat, method.Early) && n == 0:
+				add(becauseEarly)
 			case slices.ContainsFunc(blots(without), func(t time.Time) bool { return t.Sub(at).Abs() <= figure.MergeWithin }):
-				add("shine")
+				add(becauseShine)
 			default:
-				add("dose-over-budget")
+				add(rules.DoseOverBudget)
 			}
 		}
 	}
 }
 
 // broken lists the label rules that would break between two coats were there none between them.
-func (p *planner) broken(before, at, after time.Time) []string {
+func (p *planner) broken(before, at, after time.Time) []rules.ID {
 	var outdoors, wet float64
-	var list []string
+	var list []rules.ID
 	limit := p.firstLabel()
 	if before.After(p.c.BaseAt) {
 		limit = p.coatLabel(p.windy(before))
@@ -175,13 +185,13 @@ func (p *planner) broken(before, at, after time.Time) []string {
 	towels, ends := p.dues()
 	within := func(t time.Time) bool { return t.After(before) && !t.After(at) }
 	if slices.ContainsFunc(towels, within) {
-		list = append(list, "reapply-after-towel")
+		list = append(list, rules.ReapplyAfterTowel)
 	}
 	if limit.minutes > 0 && wet > float64(limit.minutes)+figure.SameMinutes || limit.none && slices.ContainsFunc(ends, within) {
-		list = append(list, "reapply-after-water")
+		list = append(list, rules.ReapplyAfterWater)
 	}
 	if outdoors > figure.TwoHours.Minutes()+figure.SameMinutes || !p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
-		list = append(list, "reapply-two-hours")
+		list = append(list, rules.ReapplyTwoHours)
 	}
 	return list
 }
@@ -197,41 +207,41 @@ func (e *evaluation) say(d *done, at time.Time, coated bool) string {
 		}
 	}
 	switch {
-	case d.Act == "blot" && d.p != nil:
+	case d.Act == act.Blot && d.p != nil:
 		return fmt.Sprintf("Press %s on what shines; do not rub.", d.p.Name)
-	case d.Act == "blot":
+	case d.Act == act.Blot:
 		return "Press a clean tissue on what shines; do not rub."
 	case d.p == nil:
 		return ""
-	case d.Act == "cleanse":
+	case d.Act == act.Cleanse:
 		return fmt.Sprintf("Lift what has slid with %s on a bud, one bud a dip, and press dry.", d.p.Name)
-	case d.Act == "apply" && d.p.Kind == "powder" && !coated:
+	case d.Act == act.Apply && d.p.Kind == kit.Powder && !coated:
 		return fmt.Sprintf("Press %s on %s.", d.p.Name, where)
-	case d.Act == "apply" && d.p.Kind == "powder":
+	case d.Act == act.Apply && d.p.Kind == kit.Powder:
 		return fmt.Sprintf("When it has set, press %s on %s.", d.p.Name, where)
-	case d.Act == "apply":
+	case d.Act == act.Apply:
 		return fmt.Sprintf("Press a little %s on %s with a damp sponge.", d.p.Name, where)
-	case d.Act != "reapply":
+	case d.Act != act.Reapply:
 		return ""
 	}
 	n, unit := d.p.Units(e.leaves(d.p, float64(d.Grams), at))
 	amount := kit.Say(e.leaves(d.p, float64(d.Grams), at), n, unit)
 	switch d.p.Kind {
-	case "spf_mist":
+	case kit.SpfMist:
 		how := "eyes and mouth shut, breath held, at arm's length and by its label"
-		if d.How == "sponge" {
+		if d.How == act.Sponge {
 			how = "sprayed on a damp sponge and pressed, eyes and mouth shut"
-		} else if d.How != "shielded" {
+		} else if d.How != act.Shielded {
 			how = ""
 		}
 		return strings.TrimSuffix(fmt.Sprintf("%s of %s on %s, a minute between them: %s, %s", coatWords(d.Coats), d.p.Name, where, amount, how), ", ") + ". Never near a flame."
-	case "spf_fluid":
+	case kit.SpfFluid:
 		return fmt.Sprintf("Press %s on %s with a damp sponge: %s. Wait until it has set.", d.p.Name, where, amount)
-	case "spf_cushion":
+	case kit.SpfCushion:
 		return fmt.Sprintf("Press %s on %s, a second time where it thins: %s.", d.p.Name, where, amount)
-	case "spf_stick":
+	case kit.SpfStick:
 		return fmt.Sprintf("Glide %s over %s, %d passes, no pulling: %s.", d.p.Name, where, max(d.Coats, 1), amount)
-	case "spf_powder":
+	case kit.SpfPowder:
 		return fmt.Sprintf("Press %s over %s, %d full passes.", d.p.Name, where, max(d.Coats, 1))
 	}
 	return fmt.Sprintf("Pat %s on %s at the full dose: %s.", d.p.Name, where, amount)

@@ -39,7 +39,7 @@ func (a *App) SaveHouse(ctx context.Context, who Actor, h House) (House, error) 
 	}
 	fs := h.Method.Check("method")
 	for _, key := range slices.Sorted(maps.Keys(h.Notes)) {
-		if !rules.Known(key) && method.Find(key) == nil {
+		if !rules.Known(rules.ID(key)) && method.Find(method.Key(key)) == nil {
 			fs.Add("notes."+key, "is neither a rule nor a house method")
 		}
 		if n := len([]rune(h.Notes[key])); n > longestNote {

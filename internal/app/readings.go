@@ -29,7 +29,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 	return a.rewrite(ctx, who, id, n.Version, "read skin", func(_ pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
 		r := n.Reading
 		r.At = a.wall(studio)
-		if r.By == "probe" {
+		if r.By == face.ByProbe {
 			probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
 			shown, err := probe.Read(r.Zone)
 			if err != nil {
@@ -50,7 +50,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 		}
 		s.Client.Zones[r.Zone] = g
 		s.Client.Readings = append(s.Client.Readings, r)
-		if r.By == "probe" && r.Zone == face.Cheeks {
+		if r.By == face.ByProbe && r.Zone == face.Cheeks {
 			s.Day.SurfaceC = &r.SurfaceC
 		}
 		kept, err := handOf(was)

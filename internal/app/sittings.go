@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -125,8 +126,8 @@ func noteTouch(now *face.Client, was face.Client, at day.Local) {
 		if same(g.Oil, before.Oil) && same(g.Water, before.Water) {
 			continue
 		}
-		r := face.Reading{Zone: z, By: "touch", At: at, Oil: g.Oil, Water: g.Water}
-		if n := len(now.Readings); n > 0 && now.Readings[n-1].Zone == z && now.Readings[n-1].By == "touch" && now.Readings[n-1].At.Clock() == at.Clock() {
+		r := face.Reading{Zone: z, By: face.ByTouch, At: at, Oil: g.Oil, Water: g.Water}
+		if n := len(now.Readings); n > 0 && now.Readings[n-1].Zone == z && now.Readings[n-1].By == face.ByTouch && now.Readings[n-1].At.Clock() == at.Clock() {
 			now.Readings = append(now.Readings[:n-1:n-1], r)
 			continue
 		}
@@ -316,7 +317,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 			return err
 		}
 		s := sitting.Sitting{Format: sitting.Format, Client: c.Record, Method: method.Choice{}.Over(studio.Method),
-			Look: look.Look{Finish: "satin", Coverage: "medium", Base: "emulsion", Neckline: "closed"},
+			Look: look.Look{Finish: look.Satin, Coverage: look.Medium, Base: look.BaseEmulsion, Neckline: look.ClosedNeck},
 			Day:  day.Day{Date: n.ChairAt.Date(), Timezone: studio.Timezone, Place: studio.Place, ChairAt: n.ChairAt, BaseAt: n.BaseAt}}
 		if last, err := store.LatestSittingOf(ctx, tx, n.ClientID); err == nil {
 			s.Client.Zones = last.Sitting.Client.Zones
@@ -407,7 +408,7 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 		if t.Retime && h.Prep != nil {
 			c := sitting.Open(&p.Sitting)
 			for i, s := range h.Prep { // a layer just added goes where it usually does
-				if product := c.Product(s.Product); s.Act == "apply" && len(s.Zones) == 0 && product != nil {
+				if product := c.Product(s.Product); s.Act == act.Apply && len(s.Zones) == 0 && product != nil {
 					h.Prep[i].Zones = prep.Usual(c, product)
 				}
 			}

@@ -7,6 +7,7 @@ import (
 
 	ics "github.com/arran4/golang-ical"
 
+	"urncloth/core/act"
 	"urncloth/internal/app"
 )
 
@@ -28,7 +29,7 @@ func touchUps(s app.Sitting, now time.Time) []byte {
 		coat := false
 		for _, st := range u.Steps {
 			words = append(words, st.Say)
-			coat = coat || st.Act == "reapply"
+			coat = coat || st.Act == act.Reapply
 		}
 		say := "Blot"
 		if coat {

@@ -1,0 +1,108 @@
+// Package act holds the words for what is done in a step: the act itself, its kind where that is no product's, and the way of
+// the hands.
+package act
+
+import "urncloth/core/doc"
+
+// Act is what is done in a step.
+type Act string
+
+// The acts.
+const (
+	Hands      Act = "hands"
+	Setup      Act = "setup"
+	LensOut    Act = "lens_out"
+	Cool       Act = "cool"
+	Cleanse    Act = "cleanse"
+	Rinse      Act = "rinse"
+	Cloth      Act = "cloth"
+	Dry        Act = "dry"
+	Treat      Act = "treat"
+	Neutralise Act = "neutralise"
+	Apply      Act = "apply"
+	TouchCheck Act = "touch_check"
+	Blot       Act = "blot"
+	Reapply    Act = "reapply"
+	LashesOff  Act = "lashes_off"
+	Hold       Act = "hold"
+	Wipe       Act = "wipe"
+	Massage    Act = "massage"
+	Emulsify   Act = "emulsify"
+	PadCheck   Act = "pad_check"
+	Refer      Act = "refer"
+	Ready      Act = "ready"
+)
+
+// Acts lists the acts.
+func Acts() []Act {
+	return []Act{Hands, Setup, LensOut, Cool, Cleanse, Rinse, Cloth, Dry, Treat, Neutralise, Apply, TouchCheck, Blot, Reapply,
+		LashesOff, Hold, Wipe, Massage, Emulsify, PadCheck, Refer, Ready}
+}
+
+// UnmarshalText accepts the words of Acts.
+func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(*a, Acts()) }
+
+// Lift is a pass of a remover as fit is asked about it: not a step's act, but what hold, massage and wipe have in common.
+const Lift Act = "lift"
+
+// Kind is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a person
+// wrote may name another.
+type Kind string
+
+// Kinds of acts without a product of that kind.
+const (
+	Consultation Kind = "consultation"
+	CoolCloth    Kind = "cloth"
+	ColdPads     Kind = "cold"
+	Massaging    Kind = "massage"
+	Steam        Kind = "steam"
+	Extraction   Kind = "extraction"
+	Suction      Kind = "suction"
+	Needling     Kind = "needling"
+	LightDevice  Kind = "light_device"
+	Peel         Kind = "peel"
+	Blading      Kind = "blading"
+	MagneticBand Kind = "magnetic"
+	StripBand    Kind = "glue_strip"
+	GluedLashes  Kind = "glue"
+)
+
+// Licensed lists the kinds that only a licensed person may do.
+func Licensed() []Kind { return []Kind{Extraction, Suction, Needling, LightDevice, Peel, Blading} }
+
+// How is the way of the hands. A step that a person wrote may name another.
+type How string
+
+// The ways.
+const (
+	Press       How = "press"
+	Pat         How = "pat"
+	Smooth      How = "smooth"
+	Tap         How = "tap"
+	Pad         How = "pad"
+	Sponge      How = "sponge"
+	Spray       How = "spray"
+	Shielded    How = "shielded"
+	Glide       How = "glide"
+	Light       How = "light"
+	Touch       How = "touch"
+	Massaged    How = "massage"
+	WarmDamp    How = "warm damp"
+	Fingertips  How = "fingertips"
+	WithWipe    How = "wipe"
+	Bud         How = "bud"
+	DampBud     How = "damp bud"
+	LintFree    How = "lint-free tip"
+	DampTip     How = "damp lint-free tip"
+	DampPad     How = "damp pad"
+	PadFold     How = "fold of a damp pad"
+	DampTissue  How = "damp tissue"
+	WhitePad    How = "white pad"
+	WhiteTissue How = "white tissue"
+	WithCloth   How = "cloth"
+	ClothCorner How = "corner of a cloth"
+	WarmWrung   How = "warm, wrung"
+	WithMitt    How = "mitt"
+	WetHands    How = "wet hands"
+	Lukewarm    How = "lukewarm"
+)
