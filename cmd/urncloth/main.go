@@ -12,6 +12,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/plan"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 )
 
@@ -102,7 +103,7 @@ func input(cmd *cobra.Command, args []string) ([]byte, error) {
 
 func output(w io.Writer, p *plan.Plan, text bool) error {
 	if text {
-		_, err := io.WriteString(w, p.Text())
+		_, err := io.WriteString(w, p.Text(say.English))
 		return err
 	}
 	_, err := w.Write(p.JSON())
@@ -110,7 +111,7 @@ func output(w io.Writer, p *plan.Plan, text bool) error {
 }
 
 func printRules(w io.Writer, asJSON bool) error {
-	all := plan.Everything()
+	all := plan.Everything(say.English)
 	if asJSON {
 		enc := json.NewEncoder(w)
 		enc.SetEscapeHTML(false)

@@ -3,7 +3,6 @@
 package after
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -19,6 +18,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -107,26 +107,35 @@ func (pl *planner) find(what act.Act, on face.Set, misfit func(*kit.Product) (fl
 
 func whatever(*kit.Product) (float64, bool) { return 0, true }
 
-func (pl *planner) add(what act.Act, p *kit.Product, zones face.Set, film map[face.Zone]doc.Num, grams float64, hands int, say string, because ...rules.ID) {
-	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: what, Zones: zones.List(), Film: film, HandsS: hands, How: act.Pat, Because: because, Start: day.Wall(pl.at), Say: say}
+// dose is what a step takes of a product: a film on each zone, or grams.
+type dose struct {
+	film  map[face.Zone]doc.Num
+	grams float64
+}
+
+// add writes a step; its message has the slots product, zones and amount.
+func (pl *planner) add(what act.Act, p *kit.Product, zones face.Set, d dose, hands int, message say.ID, because ...rules.ID) {
+	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: what, Zones: zones.List(), Film: d.film, HandsS: hands, How: act.Pat,
+		Because: because, Start: day.Wall(pl.at)}
+	name := ""
 	if p != nil {
-		s.Kind, s.Product = act.Kind(p.Kind), p.ID
-		for _, f := range film {
+		name, s.Kind, s.Product = p.Name, act.Kind(p.Kind), p.ID
+		for _, f := range d.film {
 			s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
 		}
-		if grams == 0 {
-			grams = pl.c.Grams(film)
+		if d.grams == 0 {
+			d.grams = pl.c.Grams(d.film)
 		}
-		stack.Measure(&s, p, grams)
-		s.Say = strings.Replace(say, "%", s.Amount, 1)
+		stack.Measure(pl.c, &s, p, d.grams)
 	}
+	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(zones), "amount", s.Amount)
 	s.Complete()
 	pl.at = pl.at.Add(time.Duration(hands+s.SetS) * time.Second)
 	pl.steps = append(pl.steps, s)
 }
 
 // lay writes one layer.
-func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, say string, because ...rules.ID) {
+func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID, because ...rules.ID) {
 	if p == nil || zones == 0 {
 		return
 	}
@@ -138,7 +147,7 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, say string, be
 		}
 		film[z] = doc.Num(doc.Round(f))
 	}
-	pl.add(act.Apply, p, zones, film, 0, hands, fmt.Sprintf(say, p.Name, face.Names(zones.List())), because...)
+	pl.add(act.Apply, p, zones, dose{film: film}, hands, message, because...)
 }
 
 // calm reports whether skin may have an active at all tonight.
@@ -159,7 +168,7 @@ func (pl *planner) write() {
 	}
 	if layered {
 		if p, zones := pl.find(act.Apply, open, whatever, kit.Essence); p != nil {
-			pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", rules.NoMoisture)
+			pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.NoMoisture)
 		}
 	}
 	calming := func(p *kit.Product) (float64, bool) {
@@ -176,27 +185,28 @@ func (pl *planner) write() {
 		rest &^= pl.targeted(open, retinoid != nil)
 	}
 	if p, zones := pl.find(act.Apply, rest, calming, kit.Serum); p != nil {
-		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s: %%.", rules.NoMoisture)
+		pl.lay(p, zones, figure.NightHandsS, say.NightPress, rules.NoMoisture)
 	}
 	if layered {
 		pl.targeted(open, retinoid != nil)
 		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, kit.EyeCream); p != nil {
-			pl.lay(p, zones, figure.NightHandsS, "%s with the ring finger along the orbital bone, %s: %%.", rules.UnderEyeHeavy)
+			pl.lay(p, zones, figure.NightHandsS, say.NightEyeCream, rules.UnderEyeHeavy)
 		}
 	}
 	if retinoid != nil {
-		pl.add(act.Apply, retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG, figure.NightHandsS, fmt.Sprintf("A pea of %s on %s, away from eyes and lips: %%.", retinoid.Name, face.Names(onRetinoid.List())), rules.TwoActives)
+		pl.add(act.Apply, retinoid, onRetinoid, dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG}, figure.NightHandsS,
+			say.NightRetinoid, rules.TwoActives)
 	}
 	pl.moisturise(open)
 	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
-		pl.add(act.Apply, p, zones, map[face.Zone]doc.Num{}, 0, figure.NightSpotS, fmt.Sprintf("%s on the spots of %s; it stays overnight.", p.Name, face.Names(zones.List())))
+		pl.add(act.Apply, p, zones, dose{film: map[face.Zone]doc.Num{}}, figure.NightSpotS, say.NightPatch)
 	}
 	if p, zones := pl.find(act.Apply, face.SetOf(face.Lips)&^c.Barred().All(), whatever, kit.LipBalm); p != nil {
-		pl.lay(p, zones, figure.NightSpotS, "Press %s on %s: %%.", rules.DryPatch)
+		pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.DryPatch)
 	}
 	if layered && !slices.Contains(c.Client.Wears, face.LashExtensions) {
 		if p, _ := pl.find(act.Apply, face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, kit.LashSerum); p != nil {
-			pl.add(act.Apply, p, face.SetOf(face.Eyelids), map[face.Zone]doc.Num{}, figure.DropG, figure.NightSpotS, fmt.Sprintf("%s along the lash line, by its label: %%.", p.Name))
+			pl.add(act.Apply, p, face.SetOf(face.Eyelids), dose{map[face.Zone]doc.Num{}, figure.DropG}, figure.NightSpotS, say.NightLashes)
 		}
 	}
 }
@@ -237,17 +247,17 @@ func (pl *planner) exfoliate(open face.Set) {
 		return
 	}
 	if p.Kind == kit.AcidToner {
-		pl.lay(p, zones, figure.NightHandsS, "%s on %s: %%. Wait its time.", rules.TooOften)
+		pl.lay(p, zones, figure.NightHandsS, say.NightAcid, rules.TooOften)
 	} else {
 		film := map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
 			film[z] = doc.Num(p.Kind.Of().Film)
 		}
-		pl.add(act.Treat, p, zones, film, 0, figure.NightPolishS, fmt.Sprintf("%s on %s, light pressure: %%; then rinse.", p.Name, face.Names(zones.List())), rules.TooOften)
-		pl.add(act.Rinse, nil, zones, nil, 0, figure.NeutraliseS, "Rinse with lukewarm water.", rules.TooHot)
+		pl.add(act.Treat, p, zones, dose{film: film}, figure.NightPolishS, say.NightPolish, rules.TooOften)
+		pl.add(act.Rinse, nil, zones, dose{}, figure.NeutraliseS, say.RinseLukewarm, rules.TooHot)
 	}
 	if p.Tagged(neutralise) {
-		pl.add(act.Neutralise, nil, zones, nil, 0, figure.NeutraliseS, "Neutralise with water when its time is up.", rules.NotNeutralised)
+		pl.add(act.Neutralise, nil, zones, dose{}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
 	}
 }
 
@@ -270,7 +280,7 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
 		}, kit.Serum)
 		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
-			pl.lay(p, zones, figure.NightHandsS, "Press %s on %s only: %%.", rules.TwoActives)
+			pl.lay(p, zones, figure.NightHandsS, say.NightTargeted, rules.TwoActives)
 			laid |= zones
 		}
 	}
@@ -285,7 +295,7 @@ func (pl *planner) moisturise(open face.Set) {
 	}
 	misfit := func(p *kit.Product) (float64, bool) { return figure.WeightMisfit * math.Abs(p.Weight-ideal), true }
 	if p, zones := pl.find(act.Apply, open, misfit, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich); p != nil {
-		pl.lay(p, zones, 2*figure.NightHandsS, "Smooth %s on %s: %%.", rules.NoMoisture)
+		pl.lay(p, zones, 2*figure.NightHandsS, say.NightSmooth, rules.NoMoisture)
 	}
 	var parched face.Set
 	for _, z := range (open & skin).List() {
@@ -294,7 +304,7 @@ func (pl *planner) moisturise(open face.Set) {
 		}
 	}
 	if p, zones := pl.find(act.Apply, parched, whatever, kit.FaceOil); p != nil {
-		pl.lay(p, zones, figure.NightHandsS, "Press %s on %s last: %%.", rules.OilTooEarly)
+		pl.lay(p, zones, figure.NightHandsS, say.NightOil, rules.OilTooEarly)
 	}
 }
 
@@ -303,8 +313,8 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r := Result{Findings: []rules.Finding{}}
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
-	find := func(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
-		r.Findings = append(r.Findings, rules.New(rule, rules.Aftercare, step, zones.List(), say, args...))
+	find := func(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
+		r.Findings = append(r.Findings, rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message, slots...))
 		return &r.Findings[len(r.Findings)-1]
 	}
 	acid, retinoid := "", ""
@@ -323,10 +333,10 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 		if len(s.Film) > 0 {
 			s.Grams = doc.Num(c.Grams(s.Film))
 		}
-		stack.Measure(s, p, float64(s.Grams))
+		stack.Measure(c, s, p, float64(s.Grams))
 		r.Findings = append(r.Findings, object(c, s, p)...)
 		if p.Screens() {
-			find(rules.SPFAfterDark, s.ID, zones, "%s at night.", p.Name)
+			find(rules.SPFAfterDark, s.ID, zones, say.AtNight, "product", p.Name)
 		}
 		if p.Acid() && s.Act != act.Cleanse && s.Act != act.Massage {
 			acid = p.Name
@@ -338,18 +348,18 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 			retinoid = p.Name
 		}
 		if acid != "" && retinoid != "" && (p.Acid() || p.Retinoid()) {
-			find(rules.TwoActives, s.ID, zones, "%s and %s in one night.", acid, retinoid)
+			find(rules.TwoActives, s.ID, zones, say.InOneNight, "acid", acid, "retinoid", retinoid)
 		}
 		exfoliates := p.Kind == kit.Scrub || p.Kind == kit.EnzymePolish || p.Kind == kit.AcidToner
 		if exfoliates && c.Within(figure.ExfoliateEvery-1, face.Exfoliated)&zones != 0 && p.Kind == kit.AcidToner {
-			find(rules.TooOften, s.ID, zones, "This skin was exfoliated within three days.")
+			find(rules.TooOften, s.ID, zones, say.ExfoliatedLately)
 		}
 		if p.Kind == kit.Scrub && scrubsIn(c, figure.WeekDays) >= figure.ScrubsAWeek {
-			find(rules.TooOften, s.ID, zones, "A third scrub within a week.")
+			find(rules.TooOften, s.ID, zones, say.ThirdScrub)
 		}
 	}
 	if unneutral != nil {
-		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), "%s has to be neutralised with water.", c.Product(unneutral.Product).Name)
+		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), say.NeutraliseNeeded, "product", c.Product(unneutral.Product).Name)
 	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)
@@ -376,7 +386,7 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 		return u.Fits()
 	}) {
 		if m.Rule != rules.Flashback && m.Rule != rules.WhiteCast && m.Rule != rules.SPFLow {
-			list = append(list, m.Finding(rules.Aftercare, s.ID))
+			list = append(list, m.Finding(c, rules.Aftercare, s.ID))
 		}
 	}
 	return list
@@ -384,21 +394,21 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 
 // tomorrow is the next morning.
 func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
-	list := []string{"Rinse with lukewarm water, then moisturise.", "Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any."}
+	list := []string{c.Say(say.MorningRinse), c.Say(say.MorningSunscreen)}
 	if acid || c.Within(figure.PhotosensitiveDays, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
-		list = append(list, "After an acid skin burns more easily for a week: sunscreen every day.")
+		list = append(list, c.Say(say.MorningAcid))
 	}
 	if retinoid || c.Chronic(face.Retinoid) != 0 {
-		list = append(list, "Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
+		list = append(list, c.Say(say.MorningRetinoid))
 	}
 	if acid || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 {
-		list = append(list, "No scrub or acid for three days.")
+		list = append(list, c.Say(say.NoScrubDays))
 	}
 	if sunned || c.Marked(face.Sunburn) != 0 {
-		list = append(list, "Keep out of the sun tomorrow; cool, bland care until the skin is calm.")
+		list = append(list, c.Say(say.OutOfSun))
 	}
 	if slices.ContainsFunc(c.Conditions, func(k sitting.Condition) bool { return k.Kind == face.Eczema || k.Kind == face.Rosacea }) {
-		list = append(list, "Your own emollient or prescription comes first.")
+		list = append(list, c.Say(say.OwnEmollient))
 	}
 	return list
 }
@@ -416,20 +426,20 @@ func card(c *sitting.Case, d Day, a *Aftercare) []string {
 		return out
 	}
 	if used := names(d.Removers); len(used) > 0 {
-		list = append(list, "Taken off with  "+face.List(used)+".")
+		list = append(list, c.Say(say.CardTakenOff, "products", c.List(used)))
 	}
 	var ids []string
 	for _, s := range a.Steps {
 		ids = append(ids, s.Product)
 	}
 	if used := names(ids); len(used) > 0 {
-		list = append(list, "Tonight  "+face.List(used)+".")
+		list = append(list, c.Say(say.CardTonight, "products", c.List(used)))
 	}
-	list = append(list, "Tomorrow  "+strings.Join(a.Tomorrow, " "))
+	list = append(list, c.Say(say.CardTomorrow, "what", strings.Join(a.Tomorrow, " ")))
 	if option := c.Method.Get(method.NightLayers); option == method.Lean {
-		list = append(list, "Little is enough  "+method.Reason(method.NightLayers, option))
+		list = append(list, c.Say(say.CardLittle, "why", method.Reason(c.Words, method.NightLayers, option)))
 	}
 	return append(list,
-		"See somebody  Redness, swelling or itching that lasts past tomorrow: a pharmacist or doctor. Pain or altered sight, swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.",
-		"Labels, and what your own clinician says, come first.")
+		c.Say(say.SeeSomebody),
+		c.Say(say.LabelsFirst))
 }

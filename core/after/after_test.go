@@ -12,6 +12,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -229,7 +230,7 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		}
 	}
 	tried := []rules.ID{"scrub-on-sore", "two-actives", "too-often", "not-neutralised", "spf-after-dark", "left-on"} // left-on: with removal
-	for _, r := range rules.All() {
+	for _, r := range rules.All(say.English) {
 		if r.Phase == "aftercare" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
 		}

@@ -12,6 +12,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/figure"
+	"urncloth/core/say"
 )
 
 // Date is a calendar date, written 2027-06-19.
@@ -28,7 +29,7 @@ func datable(t time.Time) bool { return t.Year() >= figure.FirstYear && t.Year()
 func (d *Date) UnmarshalText(text []byte) error {
 	t, err := time.Parse(dateForm, string(text))
 	if err != nil || !datable(t) {
-		return fmt.Errorf("%q is not a date like 2027-06-19", text)
+		return say.Err(say.NotADate, "text", text)
 	}
 	d.t = t
 	return nil
@@ -85,7 +86,7 @@ func (l *Local) UnmarshalText(text []byte) error {
 			return nil
 		}
 	}
-	return fmt.Errorf("%q is not a time like 2027-06-19T09:00", text)
+	return say.Err(say.NotATime, "text", text)
 }
 
 // MarshalText writes 2027-06-19T09:00:00.
@@ -251,11 +252,11 @@ type Day struct {
 // Zone returns the day's time zone from the embedded database.
 func (d Day) Zone() (*time.Location, error) {
 	if d.Timezone == "" || d.Timezone == "Local" || strings.HasPrefix(d.Timezone, "/") {
-		return nil, fmt.Errorf("%q is not a time zone like Europe/Dublin", d.Timezone)
+		return nil, say.Err(say.NotAZone, "text", d.Timezone)
 	}
 	loc, err := time.LoadLocation(d.Timezone)
 	if err != nil {
-		return nil, fmt.Errorf("%q is not a time zone like Europe/Dublin", d.Timezone)
+		return nil, say.Err(say.NotAZone, "text", d.Timezone)
 	}
 	return loc, nil
 }
@@ -283,7 +284,7 @@ func (d Day) Check(path string) doc.Faults {
 	at := func(f string) string { return path + "." + f }
 	loc, err := d.Zone()
 	if err != nil {
-		fs.Add(at("timezone"), "%s", err)
+		fs.AddError(at("timezone"), err)
 		return fs
 	}
 	real := func(f string, l Local) {
@@ -291,7 +292,7 @@ func (d Day) Check(path string) doc.Faults {
 			return
 		}
 		if _, ok := l.In(loc); !ok {
-			fs.Add(at(f), "%s does not exist in %s: the clock skips it", l, d.Timezone)
+			fs.Add(at(f), say.ClockSkips, "time", l, "zone", d.Timezone)
 		}
 	}
 	real("chair_at", d.ChairAt)
@@ -303,27 +304,27 @@ func (d Day) Check(path string) doc.Faults {
 			return
 		}
 		if l.t.Before(m.t) || (!equal && l == m) {
-			fs.Add(at(f), "%s is not after %s (%s)", l, g, m)
+			fs.Add(at(f), say.NotAfterField, "time", l, "field", g, "other", m)
 		}
 	}
 	after("base_at", d.BaseAt, "chair_at", d.ChairAt, false)
 	after("wear_until", d.WearUntil, "base_at", d.BaseAt, false)
 	after("lift_at", d.LiftAt, "wear_until", d.WearUntil, true)
 	if !d.ChairAt.IsZero() && !d.Date.IsZero() && d.ChairAt.Date() != d.Date {
-		fs.Add(at("chair_at"), "%s is not on the date %s", d.ChairAt, d.Date)
+		fs.Add(at("chair_at"), say.NotOnDate, "time", d.ChairAt, "date", d.Date)
 	}
 	if !d.LiftAt.IsZero() && !d.ChairAt.IsZero() && d.LiftAt.t.Sub(d.ChairAt.t) > figure.LongestDay {
-		fs.Add(at("lift_at"), "%s is more than 48 hours after chair_at", d.LiftAt)
+		fs.Add(at("lift_at"), say.TooLongAfter, "time", d.LiftAt)
 	}
 	if d.Washed != nil && !d.Washed.At.IsZero() {
 		real("washed.at", d.Washed.At)
 		if d.Washed.At.t.After(d.ChairAt.t) && !d.ChairAt.IsZero() {
-			fs.Add(at("washed.at"), "%s is after chair_at (%s)", d.Washed.At, d.ChairAt)
+			fs.Add(at("washed.at"), say.AfterChair, "time", d.Washed.At, "chair", d.ChairAt)
 		}
 	}
 	real("shaved_at", d.ShavedAt)
 	if d.ShavedAt.t.After(d.BaseAt.t) && !d.BaseAt.IsZero() {
-		fs.Add(at("shaved_at"), "%s is after base_at (%s)", d.ShavedAt, d.BaseAt)
+		fs.Add(at("shaved_at"), say.AfterBase, "time", d.ShavedAt, "base", d.BaseAt)
 	}
 	d.checkSegments(at, real, &fs)
 	return fs
@@ -338,16 +339,16 @@ func (d Day) checkSegments(at func(string) string, real func(string, Local), fs 
 		real(name+".from", s.From)
 		real(name+".to", s.To)
 		if !s.To.t.After(s.From.t) {
-			fs.Add(at(name+".to"), "%s is not after from (%s)", s.To, s.From)
+			fs.Add(at(name+".to"), say.NotAfterFrom, "to", s.To, "from", s.From)
 		}
 		for j, other := range d.Segments[:i] {
 			if s.From.t.Before(other.To.t) && other.From.t.Before(s.To.t) {
-				fs.Add(at(name+".from"), "%s to %s overlaps segments[%d]", s.From, s.To, j)
+				fs.Add(at(name+".from"), say.Overlaps, "from", s.From, "to", s.To, "other", j)
 			}
 		}
 		for j, t := range s.TowelledAt {
 			if t.t.Before(s.From.t) || t.t.After(s.To.t) {
-				fs.Add(at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), "%s is outside its segment", t)
+				fs.Add(at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), say.OutsideSegment, "time", t)
 			}
 		}
 	}

@@ -18,6 +18,7 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+	"urncloth/core/say"
 )
 
 // Limits on what is read at all, and on how much of it a fault repeats. None is a figure of the trade.
@@ -34,13 +35,28 @@ const (
 type Fault struct {
 	Path string `json:"path"`
 	Say  string `json:"say"`
+
+	why say.Error // what Say says, for another language
 }
 
-func (f Fault) String() string {
-	if f.Path == "" {
-		return "document: " + f.Say
+// Wrong makes a fault of a message.
+func Wrong(path string, id say.ID, slots ...any) Fault {
+	why := say.Error{ID: id, Slots: slots}
+	return Fault{path, why.Error(), why}
+}
+
+func (f Fault) String() string { return f.In(say.English) }
+
+// In says the fault in a language.
+func (f Fault) In(l *say.Language) string {
+	words := f.Say
+	if f.why.ID != "" {
+		words = l.Say(f.why.ID, f.why.Slots...)
 	}
-	return f.Path + ": " + f.Say
+	if f.Path == "" {
+		return l.Say(say.WholeDocument, "fault", words)
+	}
+	return f.Path + ": " + words
 }
 
 // Faults is every fault of one document, in the order of the document.
@@ -56,8 +72,15 @@ func (fs Faults) Error() string {
 }
 
 // Add appends a fault at path.
-func (fs *Faults) Add(path, format string, args ...any) {
-	*fs = append(*fs, Fault{path, fmt.Sprintf(format, args...)})
+func (fs *Faults) Add(path string, id say.ID, slots ...any) {
+	*fs = append(*fs, Wrong(path, id, slots...))
+}
+
+// AddError appends an error as a fault at path.
+func (fs *Faults) AddError(path string, err error) {
+	f := Fault{Path: path, Say: err.Error()}
+	errors.As(err, &f.why)
+	*fs = append(*fs, f)
 }
 
 // Read decodes data into the struct that into points at and returns every fault found, none when all is well.
@@ -66,42 +89,42 @@ func (fs *Faults) Add(path, format string, args ...any) {
 func Read(data []byte, into any) Faults {
 	var fs Faults
 	if len(data) > MaxBytes {
-		fs.Add("", "is larger than %d MB", MaxBytes>>20)
+		fs.Add("", say.TooLarge, "megabytes", MaxBytes>>20)
 		return fs
 	}
 	if !utf8.Valid(data) {
-		fs.Add("", "is not UTF-8 text")
+		fs.Add("", say.NotUTF8)
 		return fs
 	}
 	if err := json.Unmarshal(data, new(json.RawMessage)); err != nil {
-		return Faults{{"", place(data, err)}}
+		return Faults{place(data, err)}
 	}
 	r := reader{data: data, fields: map[reflect.Type][]field{}, fs: &fs}
 	root := r.parse("", 0)
 	if r.deep {
-		return Faults{{"", fmt.Sprintf("is nested deeper than %d", MaxDepth)}}
+		return Faults{Wrong("", say.TooDeep, "depth", MaxDepth)}
 	}
 	r.into(root, reflect.ValueOf(into).Elem(), "", bounds{})
 	return fs
 }
 
 // place says where and why data is not JSON.
-func place(data []byte, err error) string {
+func place(data []byte, err error) Fault {
 	var syntax *json.SyntaxError
 	if len(bytes.TrimSpace(data)) == 0 {
-		return "is empty; a JSON object is needed"
+		return Wrong("", say.EmptyDocument)
 	}
 	if !errors.As(err, &syntax) || strings.HasPrefix(err.Error(), "unexpected end") {
-		return "is not whole JSON: it ends too early"
+		return Wrong("", say.EndsEarly)
 	}
-	say := err.Error()
-	if strings.HasSuffix(say, "after top-level value") {
-		say = "there is more after the end of the document"
+	var why any = err.Error()
+	if strings.HasSuffix(err.Error(), "after top-level value") {
+		why = say.MoreAfterEnd
 	}
 	before := data[:min(max(syntax.Offset, 0), int64(len(data)))]
 	line := 1 + bytes.Count(before, []byte("\n"))
 	column := len(before) - bytes.LastIndexByte(before, '\n')
-	return fmt.Sprintf("is not JSON at line %d, column %d: %s", line, column, say)
+	return Wrong("", say.NotJSON, "line", line, "column", column, "why", why)
 }
 
 // reader walks a document that is known to be JSON.
@@ -155,14 +178,14 @@ func (r *reader) parse(path string, depth int) *node {
 			}
 			key := r.text()
 			if strings.IndexByte(key, 0) >= 0 {
-				r.fs.Add(path, "has a field whose name holds a character that cannot be kept")
+				r.fs.Add(path, say.FieldName)
 			}
 			r.next()
 			r.at++ // the colon
 			at := join(path, key)
 			v := r.parse(at, depth+1)
 			if _, twice := n.members[key]; twice {
-				r.fs.Add(at, "is given twice")
+				r.fs.Add(at, say.GivenTwice)
 				continue
 			}
 			n.keys = append(n.keys, key)
@@ -183,7 +206,7 @@ func (r *reader) parse(path string, depth int) *node {
 	case '"':
 		text := r.text()
 		if strings.IndexByte(text, 0) >= 0 {
-			r.fs.Add(path, "holds a character that cannot be kept")
+			r.fs.Add(path, say.BadCharacter)
 		}
 		return &node{kind: 's', value: text}
 	default:
@@ -241,7 +264,7 @@ var textType = reflect.TypeFor[encoding.TextUnmarshaler]()
 func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 	fs := r.fs
 	if n.kind == 's' && n.value == nil {
-		fs.Add(path, "is null; leave the field out instead")
+		fs.Add(path, say.IsNull)
 		return
 	}
 	if v.Kind() == reflect.Pointer {
@@ -256,11 +279,11 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 	if v.CanAddr() && v.Addr().Type().Implements(textType) {
 		s, ok := n.value.(string)
 		if n.kind != 's' || !ok {
-			fs.Add(path, "needs a text, not %s", n.what())
+			fs.Add(path, say.NeedsText, n.what()...)
 			return
 		}
 		if err := v.Addr().Interface().(encoding.TextUnmarshaler).UnmarshalText([]byte(s)); err != nil {
-			fs.Add(path, "%s", err)
+			fs.AddError(path, err)
 		}
 		return
 	}
@@ -271,10 +294,10 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 		r.intoMap(n, v, path, b)
 	case reflect.Slice:
 		if n.kind != 'a' {
-			fs.Add(path, "needs a list, not %s", n.what())
+			fs.Add(path, say.NeedsList, n.what()...)
 			return
 		}
-		b.checkLen(path, len(n.items), "entries", fs)
+		b.checkLen(path, len(n.items), say.Entries, fs)
 		list := reflect.MakeSlice(v.Type(), len(n.items), len(n.items))
 		for i := range n.items {
 			r.into(n.items[i], list.Index(i), item(path, i), bounds{in: b.in})
@@ -283,15 +306,15 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 	case reflect.String:
 		s, ok := n.value.(string)
 		if n.kind != 's' || !ok {
-			fs.Add(path, "needs a text, not %s", n.what())
+			fs.Add(path, say.NeedsText, n.what()...)
 			return
 		}
-		b.checkLen(path, utf8.RuneCountInString(s), "characters", fs)
+		b.checkLen(path, utf8.RuneCountInString(s), say.Characters, fs)
 		v.SetString(s)
 	case reflect.Bool:
 		t, ok := n.value.(bool)
 		if n.kind != 's' || !ok {
-			fs.Add(path, "needs true or false, not %s", n.what())
+			fs.Add(path, say.NeedsBool, n.what()...)
 			return
 		}
 		v.SetBool(t)
@@ -302,7 +325,7 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 
 func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 	if n.kind != 'o' {
-		r.fs.Add(path, "needs an object, not %s", n.what())
+		r.fs.Add(path, say.NeedsObject, n.what()...)
 		return
 	}
 	known := 0
@@ -311,7 +334,7 @@ func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 		member, there := n.members[f.name]
 		if !there {
 			if f.need {
-				r.fs.Add(join(path, f.name), "is missing")
+				r.fs.Add(join(path, f.name), say.IsMissing)
 			}
 			continue
 		}
@@ -323,7 +346,7 @@ func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 	}
 	for _, k := range n.keys {
 		if !slices.ContainsFunc(fields, func(f field) bool { return f.name == k }) {
-			r.fs.Add(join(path, k), "is not a known field")
+			r.fs.Add(join(path, k), say.UnknownField)
 		}
 	}
 }
@@ -344,7 +367,7 @@ func (r *reader) fieldsOf(t reflect.Type) []field {
 func (r *reader) intoMap(n *node, v reflect.Value, path string, b bounds) {
 	fs := r.fs
 	if n.kind != 'o' {
-		fs.Add(path, "needs an object, not %s", n.what())
+		fs.Add(path, say.NeedsObject, n.what()...)
 		return
 	}
 	v.Set(reflect.MakeMapWithSize(v.Type(), len(n.keys)))
@@ -352,7 +375,7 @@ func (r *reader) intoMap(n *node, v reflect.Value, path string, b bounds) {
 		key := reflect.New(v.Type().Key())
 		if u, ok := key.Interface().(encoding.TextUnmarshaler); ok {
 			if err := u.UnmarshalText([]byte(k)); err != nil {
-				fs.Add(join(path, k), "%s", err)
+				fs.AddError(join(path, k), err)
 				continue
 			}
 		} else {
@@ -367,16 +390,16 @@ func (r *reader) intoMap(n *node, v reflect.Value, path string, b bounds) {
 func (n *node) intoNumber(v reflect.Value, path string, b bounds, fs *Faults) {
 	num, ok := n.value.(json.Number)
 	if n.kind != 's' || !ok {
-		fs.Add(path, "needs a number, not %s", n.what())
+		fs.Add(path, say.NeedsNumber, n.what()...)
 		return
 	}
 	f, err := num.Float64()
 	if err != nil || math.IsInf(f, 0) {
-		fs.Add(path, "%s is not a number this program can hold", num)
+		fs.Add(path, say.NoSuchNumber, "number", num)
 		return
 	}
 	if low, high, ok := b.numbers(b.in); ok && (f < low || f > high) {
-		fs.Add(path, "%s is not between %s and %s", num, plain(low), plain(high))
+		fs.Add(path, say.NotBetween, "number", num.String(), "low", plain(low), "high", plain(high))
 		return
 	}
 	switch v.Kind() {
@@ -384,7 +407,7 @@ func (n *node) intoNumber(v reflect.Value, path string, b bounds, fs *Faults) {
 		v.SetFloat(f)
 	case reflect.Int, reflect.Int64, reflect.Uint8:
 		if f != math.Trunc(f) || math.Abs(f) > mostWhole {
-			fs.Add(path, "%s is not a whole number", num)
+			fs.Add(path, say.NotWhole, "number", num)
 			return
 		}
 		if v.Kind() == reflect.Uint8 {
@@ -407,35 +430,36 @@ func (b bounds) numbers(text string) (low, high float64, ok bool) {
 	return low, high, err1 == nil && err2 == nil
 }
 
-func (b bounds) checkLen(path string, n int, of string, fs *Faults) {
+func (b bounds) checkLen(path string, n int, of say.ID, fs *Faults) {
 	low, high, ok := b.numbers(b.length)
 	if !ok || (float64(n) >= low && float64(n) <= high) {
 		return
 	}
 	if n == 0 {
-		fs.Add(path, "is empty")
+		fs.Add(path, say.IsEmpty)
 		return
 	}
-	fs.Add(path, "has %d %s, allowed are %s to %s", n, of, plain(low), plain(high))
+	fs.Add(path, say.NotAllowedLength, "n", n, "of", of, "low", plain(low), "high", plain(high))
 }
 
-func (n *node) what() string {
+// what says what stands where something else is needed, as slots of a message.
+func (n *node) what() []any {
 	switch n.kind {
 	case 'o':
-		return "an object"
+		return []any{"what", say.AnObject}
 	case 'a':
-		return "a list"
+		return []any{"what", say.AList}
 	}
 	switch v := n.value.(type) {
 	case string:
 		if len(v) > mostQuoted {
 			v = v[:mostQuoted] + "…"
 		}
-		return fmt.Sprintf("the text %q", v)
+		return []any{"what", say.TheText, "text", v}
 	case json.Number:
-		return "the number " + v.String()
+		return []any{"what", say.TheNumber, "number", v.String()}
 	}
-	return fmt.Sprint(n.value)
+	return []any{"what", fmt.Sprint(n.value)}
 }
 
 // OneOf returns nil when word is in list, else an error that names the list.
@@ -446,13 +470,13 @@ func OneOf[W ~string](word W, list []W) error {
 		}
 	}
 	if len(list) > namedWords {
-		return fmt.Errorf("%q is not a known word here", word)
+		return say.Err(say.NotKnownWord, "word", word)
 	}
 	names := make([]string, len(list))
 	for i, w := range list {
 		names[i] = string(w)
 	}
-	return fmt.Errorf("%q is not one of %s", word, strings.Join(names, ", "))
+	return say.Err(say.NotOneOf, "word", word, "list", strings.Join(names, ", "))
 }
 
 // Num is a number that is written with four significant digits.

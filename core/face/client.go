@@ -6,6 +6,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/figure"
+	"urncloth/core/say"
 )
 
 // Mark is something seen on a zone.
@@ -161,21 +162,21 @@ func (c Client) Check(path string, on day.Date) doc.Faults {
 		g, there := c.Zones[z]
 		at := path + ".zones." + z.String()
 		if !there {
-			fs.Add(at, "is missing")
+			fs.Add(at, say.IsMissing)
 			continue
 		}
 		if g.Oil == nil {
-			fs.Add(at+".oil", "is missing")
+			fs.Add(at+".oil", say.IsMissing)
 		}
 		if g.Water == nil {
-			fs.Add(at+".water", "is missing")
+			fs.Add(at+".water", say.IsMissing)
 		}
 	}
 	if !c.Born.IsZero() && !on.IsZero() && on.Before(c.Born) {
-		fs.Add(path+".born", "%s is after the day %s", c.Born, on)
+		fs.Add(path+".born", say.AfterTheDay, "date", c.Born, "day", on)
 	}
 	if age, known := c.Age(on); known && age > figure.OldestYears {
-		fs.Add(path+".born", "%s would make the client %d years old", c.Born, int(age))
+		fs.Add(path+".born", say.TooOld, "date", c.Born, "years", int(age))
 	}
 	return fs
 }
@@ -298,9 +299,9 @@ type Type struct {
 
 // TypeOf derives the type: oily where T-zone mean and cheeks ≥ 2; combination where the mean is ≥ 1.5 and cheeks ≤ 1; dry
 // where all oil ≤ 1 and mean water ≤ 1 over the ten face zones; else balanced. Overlays lie over any of them.
-func (c Client) TypeOf(states [N]State) Type {
+func (c Client) TypeOf(l *say.Language, states [N]State) Type {
 	var middle, water, oiliest float64
-	thirsty, spotty := []Zone{}, []Zone{}
+	var thirsty, spotty Set
 	for z := Zone(0); z < Neck; z++ {
 		s := states[z]
 		if z.TZone() {
@@ -309,10 +310,10 @@ func (c Client) TypeOf(states [N]State) Type {
 		water += float64(s.Water) / float64(Neck)
 		oiliest = max(oiliest, float64(s.Oil))
 		if s.Dehydrated() {
-			thirsty = append(thirsty, z)
+			thirsty |= SetOf(z)
 		}
 		if s.Has(Breakout) {
-			spotty = append(spotty, z)
+			spotty |= SetOf(z)
 		}
 	}
 	cheeks := states[Cheeks].Oil
@@ -328,16 +329,16 @@ func (c Client) TypeOf(states [N]State) Type {
 	default:
 		t.Type = Balanced
 	}
-	t.Because = append(t.Because, sprintf("middle of the face oil %.3g, cheeks oil %d, mean water %.3g", middle, cheeks, water))
-	add := func(is bool, name Overlay, why string) {
+	t.Because = append(t.Because, l.Say(say.TypeBecause, "middle", middle, "cheeks", cheeks, "water", water))
+	add := func(is bool, name Overlay, why say.ID, slots ...any) {
 		if is {
 			t.Overlays = append(t.Overlays, name)
-			t.Because = append(t.Because, string(name)+": "+why)
+			t.Because = append(t.Because, l.Say(say.Word("overlay", name))+": "+l.Say(why, slots...))
 		}
 	}
-	add(len(thirsty) > 0, Dehydrated, "oil 2 or more with water 1 or less on "+Names(thirsty))
-	add(c.Sensitivity >= figure.SensitiveFrom, Sensitive, sprintf("sensitivity %d", c.Sensitivity))
-	add(c.Mature, Mature, "as noted for the client")
-	add(len(spotty) > 0, BreakoutProne, "breakouts on "+Names(spotty))
+	add(thirsty != 0, Dehydrated, say.OilyAndThirsty, "zones", Names(l, thirsty))
+	add(c.Sensitivity >= figure.SensitiveFrom, Sensitive, say.SensitivityIs, "grade", c.Sensitivity)
+	add(c.Mature, Mature, say.AsNoted)
+	add(spotty != 0, BreakoutProne, say.BreakoutsOn, "zones", Names(l, spotty))
 	return t
 }

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"urncloth/core/face"
+	"urncloth/core/say"
 	. "urncloth/core/testutil"
 )
 
@@ -76,7 +77,7 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 			if c.name == "mean of exactly one and a half" {
 				cl.Zones[face.UpperLip], cl.Zones[face.Chin] = g([2]int{1, 2}), g([2]int{1, 2})
 			}
-			got := cl.TypeOf(cl.States(On(t, "2027-06-19")))
+			got := cl.TypeOf(say.English, cl.States(On(t, "2027-06-19")))
 			if got.Type != c.want {
 				t.Errorf("type is %s, want %s (%v)", got.Type, c.want, got.Because)
 			}

@@ -2,12 +2,12 @@
 package face
 
 import (
-	"fmt"
 	"math"
 	"math/bits"
 
 	"urncloth/core/day"
 	"urncloth/core/figure"
+	"urncloth/core/say"
 )
 
 // Zone is one of the areas of skin that are planned separately.
@@ -44,9 +44,6 @@ const (
 
 func (z Zone) String() string { return zones[z].id }
 
-// Name is the zone's name in plain words.
-func (z Zone) Name() string { return zones[z].name }
-
 // Class returns what is special about the zone.
 func (z Zone) Class() Class { return zones[z].class }
 
@@ -67,7 +64,7 @@ func (z *Zone) UnmarshalText(text []byte) error {
 			return nil
 		}
 	}
-	return fmt.Errorf("%q is not a zone of the face", text)
+	return say.Err(say.NotOnFace, "word", text)
 }
 
 // Set is a set of zones.

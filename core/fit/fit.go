@@ -4,8 +4,6 @@ package fit
 
 import (
 	"slices"
-	"strconv"
-	"strings"
 
 	"urncloth/core/act"
 	"urncloth/core/face"
@@ -13,6 +11,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 )
 
@@ -57,11 +56,11 @@ func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
 	return list
 }
 
-// Finding is what was met, as a finding of one step in one phase.
-func (m Met) Finding(phase rules.Phase, step string) rules.Finding {
-	f := rules.New(m.Rule, phase, step, m.Zones.List(), "%s", m.Say)
-	if m.Say == "" {
-		f.Say = rules.Get(m.Rule).Say
+// Finding is what was met, as a finding of one step in one phase of a case.
+func (m Met) Finding(c *sitting.Case, phase rules.Phase, step string) rules.Finding {
+	f := rules.New(c.Words, m.Rule, phase, step, m.Zones.List(), "")
+	if m.Say != "" {
+		f = f.Saying(m.Say)
 	}
 	if m.Final {
 		f = f.NoReason()
@@ -92,15 +91,15 @@ func (u *Use) Fits() []Objection {
 	return list
 }
 
-// when objects where is holds, saying say with each %s replaced in turn.
-func when(is bool, say string, args ...string) *Objection {
+// when objects where is holds, in the words of a message, or where that is "" in the rule's own.
+func (u *Use) when(is bool, message say.ID, slots ...any) *Objection {
 	if !is {
 		return nil
 	}
-	for _, a := range args {
-		say = strings.Replace(say, "%s", a, 1)
+	if message == "" {
+		return &Objection{}
 	}
-	return &Objection{Say: say}
+	return &Objection{Say: u.Case.Say(message, slots...)}
 }
 
 func (o *Objection) as(s rules.Severity) *Objection {
@@ -192,10 +191,10 @@ var checks = []check{
 			return nil
 		}
 		last, _ := p.UseBy()
-		return when(true, "%s could be used until %s.", p.Name, last.String())
+		return u.when(true, say.CouldBeUsedUntil, "product", p.Name, "date", last.String())
 	}},
 	{rules.RunsOut, func(u *Use) *Objection {
-		return when(u.Product != nil && u.Product.Empty(), "Nothing is left of %s.", name(u)).bars()
+		return u.when(u.Product != nil && u.Product.Empty(), say.NothingLeftOf, "product", name(u)).bars()
 	}},
 	{rules.Allergen, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
@@ -203,9 +202,9 @@ var checks = []check{
 			return nil
 		}
 		if w := p.Carries(c.Allergies); w != "" {
-			return when(true, "%s carries %s, which the client is allergic to.", p.Name, w)
+			return u.when(true, say.CarriesAllergen, "product", p.Name, "word", w)
 		}
-		return when(p.Unconfirmed, "What is in %s is not confirmed, and the client has allergies.", p.Name)
+		return u.when(p.Unconfirmed, say.NotConfirmed, "product", p.Name)
 	}},
 	{rules.Disliked, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
@@ -213,30 +212,30 @@ var checks = []check{
 			return nil
 		}
 		if w := p.Breaks(c.Wishes); w != "" {
-			return when(true, "The client asked for none of this: %s. %s goes against it.", w, p.Name).as(rules.Caution).bars()
+			return u.when(true, say.AgainstWish, "wish", w, "product", p.Name).as(rules.Caution).bars()
 		}
 		w := p.Carries(c.Dislikes)
-		return when(w != "", "The client would rather avoid %s; %s has it.", w, p.Name)
+		return u.when(w != "", say.WouldAvoid, "word", w, "product", p.Name)
 	}},
 	{rules.PatchTest, func(u *Use) *Objection {
-		return when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
-			"%s is new to this sensitive skin: patch test 24 to 48 hours ahead.", name(u))
+		return u.when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
+			say.NewToSensitive, "product", name(u))
 	}},
 	{rules.Contagious, func(u *Use) *Objection {
 		b := u.Case.Barred()
-		o := when(u.on(b.Contagious|b.Eye), "")
+		o := u.when(u.on(b.Contagious|b.Eye), "")
 		if o != nil {
 			o.Final = u.on(b.Eye)
 		}
 		return o
 	}},
-	{rules.BrokenSkin, func(u *Use) *Objection { return when(u.on(u.Case.Barred().Broken), "") }},
+	{rules.BrokenSkin, func(u *Use) *Objection { return u.when(u.on(u.Case.Barred().Broken), "") }},
 	{rules.Sunburnt, func(u *Use) *Objection {
 		if !u.state().Has(face.Sunburn) {
 			return nil
 		}
 		harsh := u.Product != nil && !u.Product.Bland()
-		return when(harsh || u.state().Has(face.Blister), "Sunburnt skin takes only what is cool and bland.")
+		return u.when(harsh || u.state().Has(face.Blister), say.SunburntBland)
 	}},
 	{rules.StripsBeforeMakeup, strips},
 	{rules.ScrubOnSore, func(u *Use) *Objection {
@@ -245,23 +244,23 @@ var checks = []check{
 		}
 		s := u.state()
 		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid))
-		return when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
-			"%s would scrub skin that is sore or thin.", name(u))
+		return u.when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
+			say.ScrubsSore, "product", name(u))
 	}},
 	{rules.TooOften, func(u *Use) *Objection {
-		return when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
-			u.on(u.Case.Within(figure.ExfoliateEvery-1, face.Exfoliated)), "This skin was exfoliated within three days.")
+		return u.when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
+			u.on(u.Case.Within(figure.ExfoliateEvery-1, face.Exfoliated)), say.ExfoliatedLately)
 	}},
 	{rules.ShavenSkin, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
-			"%s holds acid, alcohol or scent, and the skin there is shaven.", name(u))
+		return u.when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
+			say.ShavenStings, "product", name(u))
 	}},
 	{rules.Isotretinoin, func(u *Use) *Objection {
-		return when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), "")
+		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), "")
 	}},
 	{rules.RecentRetinoid, func(u *Use) *Objection {
-		return when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), "")
+		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), "")
 	}},
 	{rules.RecentProcedure, func(u *Use) *Objection {
 		if !u.told() {
@@ -269,17 +268,17 @@ var checks = []check{
 		}
 		healing, fresh := Healing(u.Case)
 		if u.on(fresh) && u.leaves() {
-			return when(true, "A treatment is less than a day or so old: only what the clinic allowed.").as(rules.Stop)
+			return u.when(true, say.TreatmentFresh).as(rules.Stop)
 		}
 		harsh := u.scours() || u.Act == act.Massage || u.Product != nil && u.Product.Retinoid()
-		return when(u.on(healing) && harsh, "Skin is still healing from a treatment.").as(rules.Stop)
+		return u.when(u.on(healing) && harsh, say.TreatmentHealing).as(rules.Stop)
 	}},
 	{rules.Injectables, func(u *Use) *Objection {
 		if u.How == act.Press && u.on(u.Case.Within(figure.InjectablePressDays, face.Injectables)) {
-			return when(true, "Injectables are a day old or less: nothing pressed there.")
+			return u.when(true, say.InjectablesPress)
 		}
 		rubs := u.Act == act.Massage || u.How == act.Massaged || u.Kind == act.Massaging || u.Kind == act.Suction
-		return when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)), "Injectables are less than two weeks old: no massage, stones, suction or heat there.")
+		return u.when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)), say.InjectablesMassage)
 	}},
 	{rules.Rosacea, func(u *Use) *Objection {
 		if !u.told() || !u.on(u.Case.Chronic(face.Rosacea)) {
@@ -287,7 +286,7 @@ var checks = []check{
 		}
 		p := u.Product
 		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
-		return when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), "")
+		return u.when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), "")
 	}},
 	{rules.Eczema, func(u *Use) *Objection {
 		p := u.Product
@@ -295,52 +294,52 @@ var checks = []check{
 			return nil
 		}
 		if u.on(Flare(u.Case)) && u.leaves() && !p.Kind.Moisturiser() && !u.sunscreen() && !p.Kind.SpotBalm() {
-			return when(true, "On a flare only the client's own emollient or prescription: not %s.", p.Name)
+			return u.when(true, say.OnFlare, "product", p.Name)
 		}
-		return when(!p.Bland(), "%s is not bland, and eczema stings.", p.Name)
+		return u.when(!p.Bland(), say.StingsEczema, "product", p.Name)
 	}},
 	{rules.Pregnancy, func(u *Use) *Objection {
 		if u.Case.Within(0, face.Pregnant) == 0 || u.Product == nil {
 			return nil
 		}
 		if u.Product.Retinoid() {
-			return when(true, "%s holds a retinoid.", name(u))
+			return u.when(true, say.HoldsRetinoid, "product", name(u))
 		}
-		return when(u.strongAcid(), "%s is a strong acid: for the client's clinician to say.", name(u)).as(rules.Caution)
+		return u.when(u.strongAcid(), say.StrongAcid, "product", name(u)).as(rules.Caution)
 	}},
 	{rules.Infant, func(u *Use) *Objection {
 		age, known := u.Case.Client.Age(u.Case.Day.Date)
-		return when(known && age < figure.InfantYears && u.sunscreen(), "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+		return u.when(known && age < figure.InfantYears && u.sunscreen(), say.UnderInfant)
 	}},
 	{rules.AsthmaAerosol, func(u *Use) *Objection {
 		if u.Product == nil || u.Case.Chronic(face.Asthma) == 0 {
 			return nil
 		}
 		if u.Product.Aerosol {
-			return when(true, "%s is an aerosol, and the client has asthma.", name(u))
+			return u.when(true, say.AerosolAsthma, "product", name(u))
 		}
-		return when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SpfPowder, "Loose powder with asthma: pressed on, not puffed.").as(rules.Caution)
+		return u.when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SPFPowder, say.PowderAsthma).as(rules.Caution)
 	}},
 	{rules.LicensedOnly, func(u *Use) *Objection {
-		return when(u.Act == act.Treat && slices.Contains(act.Licensed(), u.Kind) &&
-			!slices.Contains(u.Case.Day.Licensed, string(u.Kind)), "No licensed person is recorded for %s.", string(u.Kind))
+		return u.when(u.Act == act.Treat && slices.Contains(act.Licensed(), u.Kind) &&
+			!slices.Contains(u.Case.Day.Licensed, string(u.Kind)), say.NotLicensed, "kind", string(u.Kind))
 	}},
 	{rules.NotEyeSafe, func(u *Use) *Objection {
-		return when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, "%s is not safe near the eyes.", name(u))
+		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes, "product", name(u))
 	}},
 	{rules.OilOnExtensions, func(u *Use) *Objection {
-		return when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
-			"%s is oily, and oil dissolves the glue of lash extensions.", name(u))
+		return u.when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
+			say.OilyExtensions, "product", name(u))
 	}},
 	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != kit.EyeCream,
-			"%s is too rich for oily skin.", name(u))
+		return u.when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != kit.EyeCream,
+			say.TooRichOily, "product", name(u))
 	}},
 	{rules.UnderEyeHeavy, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
-			"%s is heavy, or not made, for the skin under the eyes.", name(u))
+		return u.when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
+			say.HeavyUnderEyes, "product", name(u))
 	}},
 	{rules.OnLashLine, func(u *Use) *Objection {
 		p := u.Product
@@ -349,14 +348,14 @@ var checks = []check{
 		}
 		creamy := p.Kind == kit.EyeCream || u.leaves() && p.Oily()
 		if creamy && len(u.Case.Client.Eyes) > 0 {
-			return when(true, "%s on the lids of watery or hooded eyes: no cream or oil there.", p.Name)
+			return u.when(true, say.WateryLids, "product", p.Name)
 		}
 		allowed := u.Case.Method.Is(method.EyeCreamReach, method.LidsToo) && p.EyeSafe
-		return when(p.Kind == kit.EyeCream && !allowed, "")
+		return u.when(p.Kind == kit.EyeCream && !allowed, "")
 	}},
 	{rules.MattifiesDry, func(u *Use) *Objection {
 		s := u.state()
-		return when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
+		return u.when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
 	}},
 	{rules.SPFLow, func(u *Use) *Objection {
 		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
@@ -364,25 +363,25 @@ var checks = []check{
 		}
 		narrow := ""
 		if !u.Product.BroadSpectrum {
-			narrow = " and not broad spectrum"
+			narrow = u.Case.Say(say.NotBroad)
 		}
-		return when(true, "%s is labelled %s%s.", name(u), strconv.FormatFloat(u.Product.SPF, 'g', -1, 64), narrow)
+		return u.when(true, say.LabelledLow, "product", name(u), "spf", u.Product.SPF, "narrow", narrow)
 	}},
 	{rules.Flashback, func(u *Use) *Objection {
 		p := u.Product
-		return when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
-			"%s may flash back white in photographs.", name(u))
+		return u.when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
+			say.MayFlash, "product", name(u))
 	}},
 	{rules.WhiteCast, func(u *Use) *Objection {
 		p, dark := u.Product, u.Case.Client.Phototype
-		return when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
-			"%s leaves a white cast on this skin.", name(u))
+		return u.when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
+			say.LeavesCast, "product", name(u))
 	}},
 }
 
 func strips(u *Use) *Objection {
 	if u.Kind == act.Peel && !u.After {
-		return when(true, "A peel just before makeup.")
+		return u.when(true, say.PeelBefore)
 	}
 	p := u.Product
 	if p == nil || u.After {
@@ -391,13 +390,13 @@ func strips(u *Use) *Objection {
 	polish := u.Case.Method.Get(method.SameDayPolish)
 	switch {
 	case p.Kind == kit.AcidToner, p.Kind == kit.MaskClay, p.Retinoid():
-		return when(true, "%s strips the skin just before makeup.", p.Name)
+		return u.when(true, say.StripsBefore, "product", p.Name)
 	case p.Kind == kit.EnzymePolish, p.Kind == kit.Scrub && p.Tagged("fine"):
-		return when(polish == method.Never, "%s is a polish, and the house method is none on the day.", p.Name)
+		return u.when(polish == method.Never, say.PolishNever, "product", p.Name)
 	case p.Kind == kit.Scrub:
-		return when(polish != method.Full, "%s is a scrub, and the house method does not allow one on the day.", p.Name)
+		return u.when(polish != method.Full, say.ScrubNotAllowed, "product", p.Name)
 	}
-	return when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), "%s brings an active that is new to this skin.", p.Name)
+	return u.when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), say.NewActive, "product", p.Name)
 }
 
 func name(u *Use) string {

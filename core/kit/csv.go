@@ -13,6 +13,7 @@ import (
 	"unicode/utf8"
 
 	"urncloth/core/doc"
+	"urncloth/core/say"
 )
 
 // CSV form: RFC 4180 with a header row of the product's field names. Lists are joined by |, actives are name=percent. A
@@ -112,10 +113,10 @@ func guarded(s string) string {
 func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
 	if bytes.HasPrefix(data, []byte("\xff\xfe")) || bytes.HasPrefix(data, []byte("\xfe\xff")) || !utf8.Valid(data) {
-		return nil, nil, fmt.Errorf("the file is not UTF-8 text: save it as “CSV UTF-8” and try again")
+		return nil, nil, say.Err(say.CSVNotUTF8)
 	}
 	if bytes.ContainsRune(data, 0) {
-		return nil, nil, fmt.Errorf("this is not a CSV file")
+		return nil, nil, say.Err(say.NotCSV)
 	}
 	head, _, _ := bytes.Cut(data, []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(data))
@@ -125,7 +126,7 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	}
 	header, err := r.Read()
 	if err != nil {
-		return nil, nil, fmt.Errorf("this is not a CSV file with a header row: %v", err)
+		return nil, nil, say.Err(say.CSVNoHeader, "why", err)
 	}
 	known := map[string]column{}
 	for _, c := range columns {
@@ -136,15 +137,15 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	}
 	for _, need := range []string{"id", "name", "kind"} {
 		if !slices.Contains(header, need) {
-			return nil, nil, fmt.Errorf("the header row lacks %q; it must name the columns, at least id, name and kind", need)
+			return nil, nil, say.Err(say.CSVLacks, "column", need)
 		}
 	}
 	for i, name := range header {
 		if _, ok := known[name]; !ok {
-			faults = append(faults, RowFault{1, name, "is not a known column"})
+			faults = append(faults, RowFault{1, name, say.English.Say(say.UnknownColumn)})
 		}
 		if slices.Contains(header[:i], name) {
-			faults = append(faults, RowFault{1, name, "stands twice"})
+			faults = append(faults, RowFault{1, name, say.English.Say(say.StandsTwice)})
 		}
 	}
 	rows := map[string]int{}
@@ -154,21 +155,22 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 			break
 		}
 		if err != nil {
-			faults = append(faults, RowFault{n, "", "cannot be read: " + err.Error()})
+			faults = append(faults, RowFault{n, "", say.English.Say(say.CannotBeRead, "why", err.Error())})
 			continue
 		}
 		if len(row) > len(header) {
-			faults = append(faults, RowFault{n, "", fmt.Sprintf("has %d cells, the header %d", len(row), len(header))})
+			faults = append(faults, RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header", len(header))})
 			continue
 		}
 		p, fs := readRow(header, known, row)
 		if first, twice := rows[p.ID]; twice && p.ID != "" {
-			fs.Add("id", "%q is already the id of row %d", p.ID, first)
+			fs.Add("id", say.IDOfRow, "id", p.ID, "row", first)
 		}
 		rows[p.ID] = n
 		if len(fs) == 0 {
 			for _, f := range (Kit{p}).Check("") {
-				fs.Add(strings.TrimPrefix(f.Path, "[0]."), "%s", f.Say)
+				f.Path = strings.TrimPrefix(f.Path, "[0].")
+				fs = append(fs, f)
 			}
 		}
 		for _, f := range fs {

@@ -1,9 +1,8 @@
 package kit
 
 import (
-	"fmt"
-
 	"urncloth/core/doc"
+	"urncloth/core/say"
 )
 
 // Kind is what sort of product something is.
@@ -46,12 +45,12 @@ const (
 	PrimerHydrating   Kind = "primer_hydrating"
 	PrimerGripping    Kind = "primer_gripping"
 	Sunscreen         Kind = "sunscreen"
-	MoisturiserSpf    Kind = "moisturiser_spf"
-	SpfMist           Kind = "spf_mist"
-	SpfStick          Kind = "spf_stick"
-	SpfCushion        Kind = "spf_cushion"
-	SpfPowder         Kind = "spf_powder"
-	SpfFluid          Kind = "spf_fluid"
+	MoisturiserSPF    Kind = "moisturiser_spf"
+	SPFMist           Kind = "spf_mist"
+	SPFStick          Kind = "spf_stick"
+	SPFCushion        Kind = "spf_cushion"
+	SPFPowder         Kind = "spf_powder"
+	SPFFluid          Kind = "spf_fluid"
 	BlottingPaper     Kind = "blotting_paper"
 	Powder            Kind = "powder"
 	SettingSpray      Kind = "setting_spray"
@@ -111,7 +110,7 @@ func (k Kind) Of() KindFigures { return byKind[k] }
 func (k *Kind) UnmarshalText(b []byte) error {
 	*k = Kind(b)
 	if _, known := byKind[*k]; !known {
-		return fmt.Errorf("%q is not a kind of product", b)
+		return say.Err(say.NotAKind, "word", b)
 	}
 	return nil
 }

@@ -5,13 +5,14 @@ import (
 	"testing"
 
 	"urncloth/core/kit"
+	"urncloth/core/say"
 	. "urncloth/core/testutil"
 )
 
 func TestHandMeasuresAreTheNearestOfAFewThings(t *testing.T) {
 	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain", 0.05: "a rice grain", 0.1: "two rice grains", 0.25: "a pea", 0.5: "a bean",
 		0.6: "a 20 mm coin", 0.75: "three peas", 1: "a hazelnut", 2: "a grape", 4.1: "two grapes", 20: "10 grapes"} {
-		if got := kit.Hand(grams); got != want {
+		if got := kit.Hand(say.English, grams); got != want {
 			t.Errorf("%g g is %q, want %q", grams, got, want)
 		}
 	}
@@ -20,7 +21,7 @@ func TestHandMeasuresAreTheNearestOfAFewThings(t *testing.T) {
 func TestADoseIsSaidAllThreeWays(t *testing.T) {
 	p := kit.Product{Container: "pump", GramsPerUnit: 0.3}
 	n, unit := p.Units(0.46)
-	if got := kit.Say(0.46, n, unit); got != "0.46 g, 1½ pumps, a bean" {
+	if got := kit.Amount(say.English, 0.46, n, unit); got != "0.46 g, 1½ pumps, a bean" {
 		t.Errorf("got %q", got)
 	}
 	drops := kit.Product{Container: "dropper"}

@@ -10,6 +10,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/figure"
+	"urncloth/core/say"
 )
 
 // Filters is the family of a sunscreen's filters.
@@ -109,20 +110,20 @@ func (k Kit) Find(id string) *Product {
 func (k Kit) Check(path string) doc.Faults {
 	var fs doc.Faults
 	if len(k) == 0 {
-		fs.Add(path, "is empty; a plan needs at least one product")
+		fs.Add(path, say.NoProduct)
 	}
 	seen := map[string]int{}
 	for i, p := range k {
 		at := fmt.Sprintf("%s[%d]", path, i)
 		if j, twice := seen[p.ID]; twice && p.ID != "" {
-			fs.Add(at+".id", "%q is already the id of %s[%d]", p.ID, path, j)
+			fs.Add(at+".id", say.IDTwice, "id", p.ID, "path", path, "n", j)
 		}
 		seen[p.ID] = i
 		if w := p.WaterResistantMin; w != 0 && w != figure.Label40 && w != figure.Label80 {
-			fs.Add(at+".water_resistant_min", "%d is not 0, 40 or 80", w)
+			fs.Add(at+".water_resistant_min", say.NotALabel, "minutes", w)
 		}
 		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() && p.ExpiresOn.AddMonths(figure.PackMonths).Before(p.OpenedOn) {
-			fs.Add(at+".expires_on", "%s is far before opened_on", p.ExpiresOn)
+			fs.Add(at+".expires_on", say.FarBeforeOpened, "date", p.ExpiresOn)
 		}
 	}
 	return fs
@@ -244,7 +245,7 @@ var stinging = []string{"fragrance", "alcohol_denat", "menthol"}
 // Screens reports whether the product is there for its factor: sunscreens, and what re-protects over makeup.
 func (p *Product) Screens() bool {
 	switch p.Kind {
-	case SpfMist, SpfStick, SpfCushion, SpfPowder, SpfFluid:
+	case SPFMist, SPFStick, SPFCushion, SPFPowder, SPFFluid:
 		return true
 	}
 	return p.Kind.Of().Group == Sunscreens
@@ -316,35 +317,48 @@ func (p *Product) PriceOf(grams float64) float64 {
 	return p.Price * grams / p.PackG
 }
 
-var counts = []string{"", "", "two ", "three ", "four "}
+// measureNames is the messages that name each hand measure, one and several of it.
+var measureNames = func() (ids [][2]say.ID) {
+	for _, m := range measures {
+		id := "measure." + strings.ReplaceAll(m.many, " ", "_")
+		ids = append(ids, [2]say.ID{say.Row(id+".one", m.one), say.Row(id+".many", m.many)})
+	}
+	return ids
+}()
+
+var counted = []say.ID{"", "", say.MeasuresTwo, say.MeasuresThree, say.MeasuresFour}
 
 // Hand says grams as a measure in the hand: the nearest of one to four of a thing.
-func Hand(grams float64) string {
+func Hand(l *say.Language, grams float64) string {
 	if grams <= 0 {
 		return ""
 	}
 	if grams < measures[0].grams*figure.LeastMeasure {
-		return "less than a rice grain"
+		return l.Say(say.LessThanRice)
 	}
-	best, words := math.Inf(1), ""
-	for _, m := range measures {
+	best, which, count := math.Inf(1), 0, 0
+	for i, m := range measures {
 		for n := 1; n <= figure.MostCounted; n++ {
 			whole := m.grams * float64(n)
 			off := math.Abs(grams-whole)/whole + figure.CountedOff*float64(n-1)
 			if off < best-figure.SameExactly {
-				best = off
-				words = m.one
-				if n > 1 {
-					words = counts[n] + m.many
-				}
+				best, which, count = off, i, n
 			}
 		}
 	}
-	if last := measures[len(measures)-1]; grams > last.grams*figure.GrapesFrom {
-		return fmt.Sprintf("%.0f %s", grams/last.grams, last.many)
+	last := len(measures) - 1
+	switch {
+	case grams > measures[last].grams*figure.GrapesFrom:
+		n := math.RoundToEven(grams / measures[last].grams)
+		return l.Say(say.MeasuresMany, "n", n, "measures", l.Say(measureNames[last][1]))
+	case count == 1:
+		return l.Say(measureNames[which][0])
 	}
-	return words
+	return l.Say(counted[count], "measures", l.Say(measureNames[which][1]))
 }
+
+// units is what a container gives by the stroke.
+var units = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}
 
 // Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of 0.03 g.
 func (p *Product) Units(grams float64) (n float64, unit string) {
@@ -352,14 +366,14 @@ func (p *Product) Units(grams float64) (n float64, unit string) {
 	case p.GramsPerUnit > 0:
 		unit = p.Unit
 		if unit == "" {
-			unit = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}[p.Container]
+			unit = units[p.Container]
 		}
 		if unit == "" {
 			unit = "unit"
 		}
 		return grams / p.GramsPerUnit, unit
 	case p.Container == Dropper:
-		return grams / figure.DropG, "drop"
+		return grams / figure.DropG, units[Dropper]
 	}
 	return 0, ""
 }

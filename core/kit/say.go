@@ -6,16 +6,17 @@ import (
 	"strings"
 
 	"urncloth/core/figure"
+	"urncloth/core/say"
 )
 
-// Say says a dose all three ways: grams, the product's own unit, and the hand measure.
-func Say(grams, units float64, unit string) string {
-	parts := []string{Weight(grams) + " g"}
+// Amount says a dose all three ways: grams, the product's own unit, and the hand measure.
+func Amount(l *say.Language, grams, units float64, unit string) string {
+	parts := []string{l.Say(say.Grams, "grams", Weight(grams))}
 	if units > 0 {
 		n := max(1/figure.UnitParts, math.Round(units*figure.UnitParts)/figure.UnitParts)
-		parts = append(parts, Quarters(n)+" "+plural(unit, n))
+		parts = append(parts, l.Say(say.AmountUnits, "n", Quarters(n), "unit", plural(l, unit, n)))
 	}
-	if hand := Hand(grams); hand != "" {
+	if hand := Hand(l, grams); hand != "" {
 		parts = append(parts, hand)
 	}
 	return strings.Join(parts, ", ")
@@ -42,8 +43,24 @@ func Quarters(n float64) string {
 	return strconv.Itoa(int(whole)) + part
 }
 
-func plural(unit string, n float64) string {
-	switch {
+// unitForms is the units that the program knows, one and several; a studio's own word is taken as English.
+var unitForms = [][2]string{{"pump", "pumps"}, {"drop", "drops"}, {"spray second", "spray seconds"}, {"pass", "passes"},
+	{"scoop", "scoops"}, {"unit", "units"}}
+
+var unitNames = func() map[string]say.ID {
+	m := map[string]say.ID{}
+	for _, u := range unitForms {
+		id := "unit." + strings.ReplaceAll(u[0], " ", "_")
+		m[u[0]] = say.Row(id, "{n|"+u[0]+"|"+u[1]+"}")
+	}
+	return m
+}()
+
+func plural(l *say.Language, unit string, n float64) string {
+	n = max(n, 1) // half a pump
+	switch id, known := unitNames[unit]; {
+	case known:
+		return l.Say(id, "n", n)
 	case n <= 1 || unit == "":
 		return unit
 	case strings.HasSuffix(unit, "s") || strings.HasSuffix(unit, "h"):

@@ -14,6 +14,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 )
 
@@ -295,20 +296,20 @@ func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []f
 	u := fit.Use{Case: c, Product: p, Act: act.Lift, Kind: act.Kind(p.Kind), Zone: z, After: true}
 	water := p.Kind == kit.WaterMitt || p.Kind == kit.Mitt // as kind to eyes as to cheeks
 	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == rules.NotEyeSafe })
-	add := func(is bool, rule rules.ID, s rules.Severity, say string) {
+	add := func(is bool, rule rules.ID, s rules.Severity, message say.ID) {
 		if is {
-			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: say, Bars: s == rules.Stop})
+			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name), Bars: s == rules.Stop})
 		}
 	}
 	near := z == face.Eyelids || z == face.UnderEyes
-	add(near && lensesIn && p.Oily(), rules.LensIn, rules.Stop, p.Name+" is oily, and contact lenses are in.")
-	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, rules.LensIn, rules.Stop, p.Name+" is not made for eyes with lenses in.")
-	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), rules.LensIn, rules.Caution, "Contact lenses are in: keep "+p.Name+" away from the waterline.")
-	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), rules.OnLashLine, rules.Stop, p.Name+" on the lids of watery or hooded eyes: no cream or oil there.")
+	add(near && lensesIn && p.Oily(), rules.LensIn, rules.Stop, say.OilyLensesIn)
+	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, rules.LensIn, rules.Stop, say.NotForLenses)
+	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), rules.LensIn, rules.Caution, say.LensesAway)
+	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), rules.OnLashLine, rules.Stop, say.WateryLids)
 	healing, _ := fit.Healing(c)
 	fresh := c.Within(figure.InjectableMassageDays, face.Injectables)
-	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), rules.Injectables, rules.Stop, "Injectables are less than two weeks old: nothing massaged there.")
-	add(rubbed(p.Kind) && !held(z) && healing.Has(z), rules.RecentProcedure, rules.Stop, "Skin is still healing from a treatment: nothing massaged there.")
+	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), rules.Injectables, rules.Stop, say.FreshInjectables)
+	add(rubbed(p.Kind) && !held(z) && healing.Has(z), rules.RecentProcedure, rules.Stop, say.HealingNoMassage)
 	return list
 }
 

@@ -1,13 +1,11 @@
 package lift
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"time"
 
 	"urncloth/core/act"
-	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -16,6 +14,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -101,12 +100,12 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 	return res
 }
 
-func (r *run) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
+func (r *run) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
 	phase := rules.Get(rule).Phase
 	if phase != rules.Aftercare {
 		phase = rules.Lift
 	}
-	r.res.Findings = append(r.res.Findings, rules.New(rule, phase, step, zones.List(), say, args...))
+	r.res.Findings = append(r.res.Findings, rules.New(r.c.Words, rule, phase, step, zones.List(), message, slots...))
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
@@ -128,12 +127,12 @@ func (r *run) step(s *stack.Step) {
 	l := &r.res.Lift
 	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+s.Pads, l.PadFaces+s.PadFaces, l.Buds+s.Buds, l.Cloths+s.Cloths
 	if s.TempC > figure.WarmestC {
-		r.find(rules.TooHot, s.ID, zones, "%.3g °C is too hot.", s.TempC)
+		r.find(rules.TooHot, s.ID, zones, say.TooHotC, "temp", s.TempC)
 	}
 	kind := kindOf(p)
 	remover := p != nil && takes[kind] != nil && (s.Act == act.Hold || s.Act == act.Massage || s.Act == act.Wipe || s.Act == act.Cleanse)
 	if p != nil {
-		stack.Measure(s, p, float64(s.Grams))
+		stack.Measure(r.c, s, p, float64(s.Grams))
 		r.object(s, p, zones, remover)
 		r.stock(s, p)
 	}
@@ -155,7 +154,7 @@ func (r *run) step(s *stack.Step) {
 			r.film[z], r.pending[z], r.soap[z] = min(r.film[z], figure.FilmCloth), "", ""
 		}
 		if s.Cloths == 0 {
-			r.find(rules.DirtyFace, s.ID, zones, "A cloth step without a clean cloth.")
+			r.find(rules.DirtyFace, s.ID, zones, say.NoCleanCloth)
 		}
 	case s.Act == act.Wipe:
 		for _, z := range zones.List() {
@@ -196,7 +195,7 @@ func (r *run) object(s *stack.Step, p *kit.Product, zones face.Set, remover bool
 		}
 		return objections(r.c, p, z, in)
 	}) {
-		r.res.Findings = append(r.res.Findings, m.Finding(rules.Lift, s.ID))
+		r.res.Findings = append(r.res.Findings, m.Finding(r.c, rules.Lift, s.ID))
 	}
 }
 
@@ -204,7 +203,7 @@ func (r *run) stock(s *stack.Step, p *kit.Product) {
 	before := r.used[p.ID]
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !p.Short(before) {
-		r.find(rules.RunsOut, s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has", doc.Round(*p.RemainingG))
 	}
 	r.res.Lift.Price += doc.Num(p.PriceOf(float64(s.Grams)))
 }
@@ -216,7 +215,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 	var short, many face.Set
 	for _, z := range zones.List() {
 		if films(kind) && z == face.Eyelids && !r.lashes && keptLashes(r.c) && p.Oily() {
-			r.find(rules.OilOnReusedLashes, s.ID, face.SetOf(z), "%s before the lashes to be kept are off.", p.Name)
+			r.find(rules.OilOnReusedLashes, s.ID, face.SetOf(z), say.BeforeLashesOff, "product", p.Name)
 		}
 		if len(r.binders[z]) == 0 {
 			r.film[z] = afterFilm(r.film[z], kind, 1)
@@ -260,14 +259,14 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 	}
 	r.res.Lift.Passes++
 	if short != 0 {
-		r.find(rules.Rubbing, s.ID, short, "%s is on %s for too short a time.", p.Name, face.Names(short.List()))
+		r.find(rules.Rubbing, s.ID, short, say.TooShort, "product", p.Name, "zones", r.c.Names(short))
 	}
 	if many != 0 {
-		r.find(rules.Rubbing, s.ID, many, "More passes on %s than skin should have: four of one remover, six in all.", face.Names(many.List()))
+		r.find(rules.Rubbing, s.ID, many, say.TooManyPasses, "zones", r.c.Names(many))
 	}
 	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) && r.passes[face.Lips] == 0 && !r.c.Barred().All().Has(face.Lips) && r.c.Method.Is(method.LipOrder, method.StrongFirst) && !zones.Has(face.Lips) {
 		r.smeared = true
-		r.find(rules.LipSmear, s.ID, face.SetOf(face.Lips), "Strong lip colour is still on when the base is cleansed.")
+		r.find(rules.LipSmear, s.ID, face.SetOf(face.Lips), say.StrongLipsOn)
 	}
 	if s.Act == act.Hold || s.Act == act.Wipe {
 		r.faces(s, zones)
@@ -302,11 +301,11 @@ func (r *run) unmilked(step string, zones face.Set) {
 	for i := range r.res.Findings {
 		if f := &r.res.Findings[i]; f.Rule == rules.NotEmulsified && f.Step == step {
 			all := face.SetOf(f.Zones...) | zones
-			*f = rules.New(rules.NotEmulsified, rules.Lift, step, all.List(), "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(all.List()))
+			*f = rules.New(r.c.Words, rules.NotEmulsified, rules.Lift, step, all.List(), say.NotMilked, "product", r.nameOf(step), "zones", r.c.Names(all))
 			return
 		}
 	}
-	r.find(rules.NotEmulsified, step, zones, "%s was neither emulsified nor lifted with a cloth on %s.", r.nameOf(step), face.Names(zones.List()))
+	r.find(rules.NotEmulsified, step, zones, say.NotMilked, "product", r.nameOf(step), "zones", r.c.Names(zones))
 }
 
 func (r *run) nameOf(step string) string {
@@ -315,7 +314,7 @@ func (r *run) nameOf(step string) string {
 			return p.Name
 		}
 	}
-	return "It"
+	return r.c.Say(say.ItPronoun)
 }
 
 // afterFilm is a remover's film on a zone after a pass.
@@ -339,7 +338,7 @@ func (r *run) letGo(z face.Zone) {
 
 func (r *run) lashesOff(s *stack.Step) {
 	if i := slices.Index(r.binders[face.Eyelids], look.Binder(look.Adhesive)); s.Kind != act.MagneticBand && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > figure.LashHalf && glued(r.c) {
-		r.find(rules.Rubbing, s.ID, face.SetOf(face.Eyelids), "The lashes are pulled before half of their glue has let go.")
+		r.find(rules.Rubbing, s.ID, face.SetOf(face.Eyelids), say.LashesPulled)
 	}
 	r.lashes = true
 }
@@ -355,7 +354,7 @@ func (r *run) faces(s *stack.Step, zones face.Set) {
 		return
 	}
 	if clean < n {
-		r.find(rules.DirtyFace, s.ID, zones, "%d strokes and %d clean faces.", n, clean)
+		r.find(rules.DirtyFace, s.ID, zones, say.StrokesAndFaces, "strokes", n, "faces", clean)
 	}
 }
 
@@ -420,23 +419,23 @@ func (r *run) finish() {
 	}
 	r.lacking(missed)
 	if dirty != 0 {
-		r.find(rules.MissedSkin, "", dirty, "Something is on %s, and no step cleaned there.", face.Names(dirty.List()))
+		r.find(rules.MissedSkin, "", dirty, say.NoStepCleaned, "zones", r.c.Names(dirty))
 	}
 	if film != 0 {
-		r.find(rules.NeedsSecondCleanse, "", film, "A film of remover is left on %s.", face.Names(film.List()))
+		r.find(rules.NeedsSecondCleanse, "", film, say.FilmLeftOn, "zones", r.c.Names(film))
 	}
 	if soap != 0 && r.c.Method.Is(method.MicellarRinse, method.Rinse) {
-		f := r.find(rules.NotRinsed, soapy, soap, "What cleans is still on %s.", face.Names(soap.List()))
+		f := r.find(rules.NotRinsed, soapy, soap, say.SurfactantLeft, "zones", r.c.Names(soap))
 		f.Phase = rules.Lift
 	}
 	if r.removers[kit.Wipe] && len(r.removers) == 1 {
 		r.find(rules.WipeOnly, "", 0, "")
 	}
 	if heavy != 0 {
-		r.find(rules.LeftOn, "", heavy, "Makeup is left on %s.", face.Names(heavy.List()))
+		r.find(rules.LeftOn, "", heavy, say.MakeupLeft, "zones", r.c.Names(heavy))
 	}
 	if hasLashes(r.c) && !r.lashes {
-		r.find(rules.LeftOn, "", face.SetOf(face.Eyelids), "The lashes are left on.")
+		r.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)
 	}
 	r.sundries()
 	if n := len(l.Steps); n > 0 {
@@ -449,30 +448,31 @@ func (r *run) finish() {
 // lacking says, for each zone that misses its target, what is left and which kind of product would take it off.
 func (r *run) lacking(missed face.Set) {
 	type lack struct {
-		b    look.Binder
-		left float64
+		b            look.Binder
+		left, target float64
 	}
 	said := map[string]face.Set{}
+	worsts := map[string]lack{}
 	instead := map[string]string{}
 	var order []string
 	for _, z := range missed.List() {
-		worst := lack{}
+		worst := lack{target: Target(z)}
 		for i, b := range r.binders[z] {
 			if r.left[z][i] > worst.left {
-				worst = lack{b, r.left[z][i]}
+				worst.b, worst.left = b, r.left[z][i]
 			}
 		}
-		say := fmt.Sprintf("%.0f %% of the %s is left; %.0f %% may be.", worst.left*100, binderName(worst.b), Target(z)*100)
-		if said[say] == 0 {
-			order = append(order, say)
+		words := r.c.Say(say.IsLeft, "zones", "", "left", worst.left, "binder", binderNames[worst.b], "target", worst.target)
+		if said[words] == 0 {
+			order = append(order, words)
 		}
-		said[say] |= face.SetOf(z)
-		instead[say] = r.wouldDo(z, worst.b)
+		said[words] |= face.SetOf(z)
+		worsts[words], instead[words] = worst, r.wouldDo(z, worst.b)
 	}
-	for _, say := range order {
-		zones := said[say]
-		f := r.find(rules.CannotDissolve, "", zones, "On %s %s", face.Names(zones.List()), say)
-		*f = f.Do("%s", instead[say])
+	for _, words := range order {
+		zones, w := said[words], worsts[words]
+		f := r.find(rules.CannotDissolve, "", zones, say.IsLeft, "zones", r.c.Names(zones), "left", w.left, "binder", binderNames[w.b], "target", w.target)
+		*f = f.Do(instead[words])
 	}
 }
 
@@ -498,7 +498,7 @@ func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
 func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 	if r.c.Barred().All().Has(z) {
-		return "Left as it is: a pharmacist or doctor says how to clean there."
+		return r.c.Say(say.LeftAsItIs)
 	}
 	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range r.c.Kit {
@@ -508,18 +508,18 @@ func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 		}
 	}
 	if best != nil {
-		return fmt.Sprintf("%s, held or massaged for its time, and once more.", best.Name)
+		return r.c.Say(say.OnceMoreWith, "product", best.Name)
 	}
 	var kinds []string
 	for _, k := range kit.Kinds() {
 		if r.manages(k.ID, z, b) {
-			kinds = append(kinds, kindName(k.ID))
+			kinds = append(kinds, r.c.Say(kindNames[k.ID]))
 		}
 	}
 	if len(kinds) == 0 {
-		return "Nothing usual takes it off; ask who put it on."
+		return r.c.Say(say.NothingUsual)
 	}
-	return "Nothing in this kit does; this would: " + face.List(kinds) + "."
+	return r.c.Say(say.ThisWould, "kinds", r.c.List(kinds))
 }
 
 // sundries compares pads, buds and cloths with what is at hand.
@@ -528,8 +528,8 @@ func (r *run) sundries() {
 	for _, n := range []struct {
 		kinds []kit.Kind
 		need  int
-		name  string
-	}{{[]kit.Kind{kit.CottonPad}, l.Pads, "pads"}, {[]kit.Kind{kit.CottonBud}, l.Buds, "buds"}, {[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, "clean cloths"}} {
+		name  say.ID
+	}{{[]kit.Kind{kit.CottonPad}, l.Pads, say.PadsN}, {[]kit.Kind{kit.CottonBud}, l.Buds, say.BudsN}, {[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, say.ClothsN}} {
 		have, known := 0, false
 		for i := range r.c.Kit {
 			if p := &r.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {
@@ -537,7 +537,7 @@ func (r *run) sundries() {
 			}
 		}
 		if known && n.need > have {
-			r.find(rules.RunsOut, "", 0, "Removal needs %d %s, and %d are at hand.", n.need, n.name, have)
+			r.find(rules.RunsOut, "", 0, say.RemovalNeeds, "n", n.need, "what", n.name, "has", have)
 		}
 	}
 }
@@ -561,17 +561,3 @@ func extended(c *sitting.Case) bool {
 func strongLips(c *sitting.Case) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) })
 }
-
-var binderNames = map[look.Binder]string{look.Care: "care", look.WaterFilm: "tubing mascara", look.Emulsion: "base", look.Powder: "powder", look.WaxOil: "wax and oil", look.SiliconeFilm: "long-wear film",
-	look.WaterproofFilm: "waterproof film", look.SpfFilm: "water-resistant sunscreen", look.Adhesive: "lash glue", look.MagneticLiner: "magnetic liner",
-	look.FXResin: "resin adhesive", look.FXAcrylic: "acrylic adhesive", look.FXSilicone: "silicone adhesive", look.AlcoholFilm: "alcohol film"}
-
-func binderName(b look.Binder) string { return binderNames[b] }
-
-var kindNames = map[kit.Kind]string{kit.Micellar: "micellar water", kit.Biphase: "a two-phase remover", kit.Balm: "a cleansing balm", kit.CleansingOil: "a cleansing oil", kit.CreamCleanser: "a cream cleanser",
-	kit.GelCleanser: "a gel wash", kit.FoamCleanser: "a foam wash", kit.WaterMitt: "warm water and a mitt", kit.Wipe: "a wipe", kit.FxRemoverEster: "an ester remover for adhesives", kit.FxRemoverSilicone: "a silicone remover for adhesives", kit.PlantOil: "a plain oil"}
-
-func kindName(k kit.Kind) string { return kindNames[k] }
-
-// clock is a moment as a step's start.
-func clock(t time.Time) day.Local { return day.Wall(t) }

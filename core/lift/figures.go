@@ -13,6 +13,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/say"
 )
 
 // takes is the share of a binder that one proper pass takes off, by remover and binder, in the order of binders. Effects
@@ -51,7 +52,7 @@ func with(m map[look.Binder]float64, resin, acrylic, silicone, alcohol float64) 
 
 // needs is the seconds of contact that a binder needs under a held pad, t0. [W]
 var needs = map[look.Binder]float64{look.WaterFilm: 7, look.Care: 5, look.Emulsion: 5, look.Powder: 5, look.WaxOil: 10, look.SiliconeFilm: 20,
-	look.WaterproofFilm: 30, look.SpfFilm: 10, look.MagneticLiner: 20, look.Adhesive: 45, look.FXResin: 60, look.FXAcrylic: 60, look.FXSilicone: 60, look.AlcoholFilm: 60}
+	look.WaterproofFilm: 30, look.SPFFilm: 10, look.MagneticLiner: 20, look.Adhesive: 45, look.FXResin: 60, look.FXAcrylic: 60, look.FXSilicone: 60, look.AlcoholFilm: 60}
 
 // washes is the share of a remover's film that a second cleanse takes. [W]
 var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, kit.FoamCleanser: .92, kit.Micellar: .60}
@@ -81,7 +82,7 @@ func Figures() []figure.Figure {
 		}
 	}
 	for z := range face.N {
-		list = append(list, figure.W(w, "strokes_"+z.String(), "strokes to wipe the "+z.Name(), float64(strokes(z)), ""))
+		list = append(list, figure.W(w, "strokes_"+z.String(), "strokes to wipe the "+z.NameIn(say.English), float64(strokes(z)), ""))
 	}
 	return list
 }

@@ -15,6 +15,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -524,7 +525,7 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		}
 	}
 	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing", "cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot", "missed-skin", "not-rinsed"}
-	for _, r := range rules.All() {
+	for _, r := range rules.All(say.English) {
 		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
 		}

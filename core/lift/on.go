@@ -22,10 +22,10 @@ type Loads map[look.Binder]float64
 func Held(p *kit.Product, l stack.Layer) (look.Binder, float64) {
 	load := float64(l.Film) * l.Kind.Of().Stays / figure.CareFilm
 	switch {
-	case l.Kind == kit.Powder || l.Kind == kit.SpfPowder:
+	case l.Kind == kit.Powder || l.Kind == kit.SPFPowder:
 		return look.Powder, load
 	case p != nil && p.Screens() && p.WaterResistantMin > 0:
-		return look.SpfFilm, load
+		return look.SPFFilm, load
 	case l.Kind.Of().Group == kit.Primers && l.Base == kit.BaseSilicone:
 		return look.SiliconeFilm, load
 	}

@@ -2,7 +2,6 @@ package lift
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -10,6 +9,7 @@ import (
 	"time"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -18,6 +18,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -154,8 +155,8 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 			s.PadFaces = figure.FacesPerPad * s.Pads
 		}
 		s.Complete()
-		stack.Measure(s, p, kind.PassGrams(true))
-		s.Say = fmt.Sprintf("%s on %s for %s.", p.Name, whereabouts(zones), seconds(contact))
+		stack.Measure(c, s, p, kind.PassGrams(true))
+		s.Say = c.Say(say.UsualPass, "product", p.Name, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n", int(contact)))
 	}
 	return out
 }
@@ -165,7 +166,7 @@ func Retime(c *sitting.Case, steps []stack.Step) []stack.Step {
 	at := c.Until
 	out := slices.Clone(steps)
 	for i := range out {
-		out[i].Start = clock(at)
+		out[i].Start = day.Wall(at)
 		at = at.Add(time.Duration(max(out[i].HandsS, out[i].ContactS)+out[i].SetS) * time.Second)
 	}
 	return out
@@ -178,7 +179,7 @@ func uneasy(o fit.Objection) bool { return o.Severity != rules.Note }
 
 func (pl *planner) add(s stack.Step) *stack.Step {
 	s.ID = "r" + strconv.Itoa(len(pl.steps)+1)
-	s.Start = clock(pl.at)
+	s.Start = day.Wall(pl.at)
 	s.Complete()
 	pl.at = pl.at.Add(time.Duration(max(s.HandsS, s.ContactS)+s.SetS) * time.Second)
 	pl.steps = append(pl.steps, s)
@@ -195,13 +196,13 @@ func (pl *planner) write() {
 	if worked == 0 && !hasLashes(c) {
 		return
 	}
-	pl.add(stack.Step{Act: act.Hands, HandsS: figure.HandsS, Because: []rules.ID{rules.HandsFirst}, Say: "Wash your hands."})
+	pl.add(stack.Step{Act: act.Hands, HandsS: figure.HandsS, Because: []rules.ID{rules.HandsFirst}, Say: pl.c.Say(say.WashHands)})
 	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
-		pl.add(stack.Step{Act: act.LensOut, HandsS: figure.LensS, Because: []rules.ID{rules.LensIn}, Say: "Lenses out, by their owner, before anything oily."})
+		pl.add(stack.Step{Act: act.LensOut, HandsS: figure.LensS, Because: []rules.ID{rules.LensIn}, Say: pl.c.Say(say.LensesOutFirst)})
 	}
 	pl.add(stack.Step{Act: act.Setup, HandsS: figure.SetupOffS, Because: []rules.ID{}, Say: pl.setupWords()})
 	if barred := c.Barred().All(); barred != 0 {
-		pl.add(stack.Step{Act: act.Refer, Zones: barred.List(), Because: []rules.ID{rules.Contagious, rules.BrokenSkin}, Say: "Leave " + face.Names(barred.List()) + " alone; a pharmacist or doctor says how to clean there."})
+		pl.add(stack.Step{Act: act.Refer, Zones: barred.List(), Because: []rules.ID{rules.Contagious, rules.BrokenSkin}, Say: c.Say(say.LeaveAloneLift, "zones", c.Names(barred))})
 	}
 	pl.lashesFirst()
 	pl.effects()
@@ -227,14 +228,8 @@ func (pl *planner) write() {
 }
 
 func (pl *planner) setupWords() string {
-	words := "Hair back, clothes covered"
-	if pl.c.Client.Has(face.Jewellery) {
-		words += ", jewellery off"
-	}
-	if pl.c.Client.Has(face.Glasses) {
-		words += ", glasses off"
-	}
-	return words + "."
+	jewellery, glasses := stack.Off(pl.c)
+	return pl.c.Say(say.HairBackCovered, "jewellery", jewellery, "glasses", glasses)
 }
 
 // lashesFirst peels magnetic lashes and frees those to be kept before anything oily comes near.
@@ -245,20 +240,20 @@ func (pl *planner) lashesFirst() {
 	}
 	lids := []face.Zone{face.Eyelids}
 	for n := range pl.looseness {
-		say := fmt.Sprintf("Run %s on a bud along the glue from the outer corner and hold it there; one bud, one dip, for each eye.", pl.looseBy.Name)
+		words := pl.c.Say(say.LoosenGlue, "product", pl.looseBy.Name)
 		if n > 0 {
-			say = "Once more along the glue with fresh buds."
+			words = pl.c.Say(say.LoosenAgain)
 		}
 		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud, Grams: doc.Num(figure.BudGrams),
-			Because: []rules.ID{rules.OilOnReusedLashes}, Say: say})
-		stack.Measure(s, pl.looseBy, figure.BudGrams)
+			Because: []rules.ID{rules.OilOnReusedLashes}, Say: words})
+		stack.Measure(pl.c, s, pl.looseBy, figure.BudGrams)
 	}
 	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Magnetic })
 	switch {
 	case magnetic:
-		pl.add(stack.Step{Act: act.LashesOff, Kind: act.MagneticBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: "Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after."})
+		pl.add(stack.Step{Act: act.LashesOff, Kind: act.MagneticBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: pl.c.Say(say.PeelMagnetic)})
 	case pl.looseness > 0:
-		pl.add(stack.Step{Act: act.LashesOff, Kind: act.StripBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: "Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape."})
+		pl.add(stack.Step{Act: act.LashesOff, Kind: act.StripBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: pl.c.Say(say.LiftBand)})
 	}
 }
 
@@ -271,8 +266,8 @@ func (pl *planner) effects() {
 				continue
 			}
 			s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: act.Press,
-				Because: []rules.ID{rules.CannotDissolve}, Say: fmt.Sprintf("Hold %s on the edge of the piece on %s and let it work; never near the eye, no acetone.", p.Name, face.Names(g.zones.List()))})
-			stack.Measure(s, p, pl.passGrams(g, p))
+				Because: []rules.ID{rules.CannotDissolve}, Say: pl.c.Say(say.HoldEffects, "product", p.Name, "zones", pl.c.Names(g.zones))})
+			stack.Measure(pl.c, s, p, pl.passGrams(g, p))
 		}
 	}
 }
@@ -328,7 +323,7 @@ func (pl *planner) heldPasses(list []planned) {
 		}
 		if !freed && pl.letsGo(list, n) {
 			freed = true
-			pl.add(stack.Step{Act: act.LashesOff, Kind: act.GluedLashes, Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []rules.ID{rules.LeftOn}, Say: "Lift the lashes off from the outer corner as their glue lets go; no pulling."})
+			pl.add(stack.Step{Act: act.LashesOff, Kind: act.GluedLashes, Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []rules.ID{rules.LeftOn}, Say: pl.c.Say(say.LiftLashes)})
 		}
 	}
 }
@@ -375,32 +370,32 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	switch {
 	case p.Kind == kit.WaterMitt:
 		s.Cloths, s.How, grams = 1, act.WithMitt, 0
-		s.Say = fmt.Sprintf("Lay %s, wet with warm water, on %s for %s and draw it down; the film slides off.", p.Name, face.Names(list), seconds(contact))
+		s.Say = pl.c.Say(say.MittOn, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
 		s.TempC = figure.WarmC
 	case extended(c) && zones.Has(face.Eyelids):
 		s.Buds, s.How = figure.TipsPerPass, act.LintFree
-		s.Say = fmt.Sprintf("%s on a lint-free tip, between the lashes, for %s; no cotton, no oil.", p.Name, seconds(contact))
+		s.Say = pl.c.Say(say.TipBetween, "product", p.Name, "seconds", pl.seconds(contact))
 	case what == act.Massage:
-		s.Say = fmt.Sprintf("Melt %s over %s with the ring finger for %s, no pulling.", p.Name, face.Names(list), seconds(contact))
+		s.Say = pl.c.Say(say.MeltOver, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
 	default:
 		s.Pads, s.PadFaces = pads, clean
-		s.Say = fmt.Sprintf("Soak %s with %s, press on %s and wait %s; then glide down and out. %s", padWords(zones), p.Name, face.Names(list), seconds(contact), pl.eyeWords(zones))
+		s.Say = pl.c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact), "then", pl.eyeWords(zones))
 	}
 	st := pl.add(s)
-	stack.Measure(st, p, grams)
+	stack.Measure(pl.c, st, p, grams)
 	if !films(p.Kind) && what == act.Hold {
 		return
 	}
 	if !films(p.Kind) { // a wash is rinsed off
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse " + face.Names(list) + " with lukewarm water."})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: c.Say(say.RinseZones, "zones", c.Names(zones))})
 		return
 	}
-	w := stack.Step{Act: act.Wipe, Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: act.DampPad, Because: []rules.ID{rules.DirtyFace}, Say: "Wipe " + face.Names(list) + " with a damp pad, a clean face for every stroke."}
+	w := stack.Step{Act: act.Wipe, Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: act.DampPad, Because: []rules.ID{rules.DirtyFace}, Say: c.Say(say.WipeDamp, "zones", c.Names(zones))}
 	if s.Buds > 0 {
 		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
 	} else if pl.short(pads) {
 		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, figure.WarmC
-		w.Say = "Lift it from " + face.Names(list) + " with the corner of a warm, wrung cloth."
+		w.Say = c.Say(say.LiftWarmCloth, "zones", c.Names(zones))
 	}
 	pl.add(w)
 }
@@ -416,24 +411,24 @@ func (pl *planner) short(more int) bool {
 	return more > pl.pads
 }
 
-func padWords(zones face.Set) string {
+func padWords(zones face.Set) say.ID {
 	if zones.Has(face.Eyelids) {
-		return "half a pad for each eye"
+		return say.HalfPadEach
 	}
-	return "a pad"
+	return say.OnePad
 }
 
 func (pl *planner) eyeWords(zones face.Set) string {
 	if !zones.Has(face.Eyelids) {
-		return "Fold to a clean face for the next stroke."
+		return pl.c.Say(say.FoldClean)
 	}
 	if pl.c.Client.Has(face.LensesStay) {
-		return "Away from the waterline: the lenses stay in."
+		return pl.c.Say(say.AwayFromWaterline)
 	}
-	return "Fold to a clean face for the next stroke; the waterline with a damp bud."
+	return pl.c.Say(say.FoldAndWaterline)
 }
 
-func seconds(s float64) string { return strconv.Itoa(int(s)) + " s" }
+func (pl *planner) seconds(s float64) string { return pl.c.Say(say.ShortSeconds, "n", int(s)) }
 
 // because names the rules and methods behind a pass.
 func (pl *planner) because(p *kit.Product, zones face.Set) []rules.ID {
@@ -505,7 +500,7 @@ func (pl *planner) hasFirst(list []planned) bool {
 func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float64, last bool) {
 	c := pl.c
 	list := zones.List()
-	where := whereabouts(zones)
+	where := whereabouts(c, zones)
 	s := stack.Step{Act: act.Massage, Kind: act.Kind(p.Kind), Product: p.ID, Zones: list, How: act.Massaged, Because: pl.because(p, zones)}
 	if !rubbed(p.Kind) {
 		s.Act, s.How = act.Hold, act.Press
@@ -520,49 +515,49 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 	}
 	switch {
 	case rubbed(p.Kind):
-		on := "on dry skin with dry hands"
+		on := pl.c.Say(say.OnDrySkin)
 		if !films(p.Kind) {
-			on = "with lukewarm water"
+			on = pl.c.Say(say.WithLukewarm)
 		} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) {
-			on = "on the warm, damp face"
+			on = pl.c.Say(say.OnWarmFace)
 			s.How = act.WarmDamp
 		}
-		s.Say = fmt.Sprintf("Massage %s over %s for %s, %s: up and out, outer corner inwards under the eye.", p.Name, where, seconds(contact), on)
+		s.Say = pl.c.Say(say.MassageOver, "product", p.Name, "zones", where, "seconds", pl.seconds(contact), "on", on)
 		if last {
-			s.Say += " Hairline and behind the ears too."
+			s.Say += " " + c.Say(say.HairlineToo)
 		}
 		if c.Client.Mature {
-			s.Say += " Support the skin."
+			s.Say += " " + c.Say(say.SupportSkin)
 		}
 	case p.Kind == kit.WaterMitt:
 		s.Cloths, s.How, s.TempC, s.HandsS = 1, act.WithMitt, figure.WarmC, figure.WipeS
-		s.Say = fmt.Sprintf("Wipe %s with %s and warm water, turning to a clean side.", where, p.Name)
+		s.Say = pl.c.Say(say.WipeMitt, "zones", where, "product", p.Name)
 	case p.Kind == kit.Wipe:
 		s.HandsS, s.PadFaces, s.How = figure.WipeS, max(2, n), act.WithWipe
-		s.Say = fmt.Sprintf("Press a wipe on %s, wait, and lift; water after.", where)
+		s.Say = pl.c.Say(say.PressWipe, "zones", where)
 	default:
 		s.HandsS = figure.WipeS
 		switch tool := c.Method.Get(method.RemovalTool); tool {
 		case method.Cloth, method.Mitt:
 			s.Cloths, s.How = 1, act.How(tool)
-			s.Say = fmt.Sprintf("Wipe %s with %s on a fresh %s.", where, p.Name, tool)
+			s.Say = pl.c.Say(say.WipeFresh, "zones", where, "product", p.Name, "tool", say.Word(act.ToolList, tool))
 		case method.Sponge:
 			s.How = act.Sponge
-			s.Say = fmt.Sprintf("Wipe %s with %s on the client's own sponge.", where, p.Name)
+			s.Say = pl.c.Say(say.WipeSponge, "zones", where, "product", p.Name)
 		default:
 			s.Pads = (n + figure.FacesPerPad - 1) / figure.FacesPerPad
 			s.PadFaces = figure.FacesPerPad * s.Pads
-			s.Say = fmt.Sprintf("Press %s on pads on %s, wait, and lift; a clean face for every stroke.", p.Name, where)
+			s.Say = pl.c.Say(say.PressPads, "product", p.Name, "zones", where)
 			if pl.short(s.Pads) {
 				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
-				s.Say = fmt.Sprintf("Wipe %s with %s on a fresh cloth; the pads are for the eyes.", where, p.Name)
+				s.Say = pl.c.Say(say.WipeCloth, "zones", where, "product", p.Name)
 			}
 		}
 	}
 	st := pl.add(s)
 	if grams > 0 {
-		stack.Measure(st, p, doc.Round(grams))
-		st.Say = strings.Replace(st.Say, p.Name, p.Name+" ("+st.Amount+")", 1)
+		stack.Measure(pl.c, st, p, doc.Round(grams))
+		st.Say = strings.Replace(st.Say, p.Name, c.Say(say.ProductAmount, "product", p.Name, "amount", st.Amount), 1)
 	}
 }
 
@@ -598,32 +593,34 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	switch {
 	case films(p.Kind) && pl.byCloth(p.Kind):
 		pl.add(stack.Step{Act: act.Cloth, Zones: list, HandsS: figure.ClothS, Cloths: 1, TempC: figure.WarmC, How: act.WarmWrung, Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
-			Say: "Lay a warm, wrung cloth on, wait a breath, and lift it off. " + pl.offWords()})
+			Say: c.Say(say.WarmClothOn, "why", pl.offWords())})
 	case films(p.Kind):
-		pl.add(stack.Step{Act: act.Emulsify, Zones: list, HandsS: figure.EmulsifyS, How: act.WetHands, Because: []rules.ID{rules.NotEmulsified}, Say: "Wet hands over it until it turns milky. " + pl.offWords()})
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.TooHot}, Say: "Rinse with lukewarm water."})
+		pl.add(stack.Step{Act: act.Emulsify, Zones: list, HandsS: figure.EmulsifyS, How: act.WetHands, Because: []rules.ID{rules.NotEmulsified}, Say: c.Say(say.Emulsify, "why", pl.offWords())})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.TooHot}, Say: pl.c.Say(say.RinseLukewarm)})
 	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Rinse):
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse with lukewarm water."})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: pl.c.Say(say.RinseLukewarm)})
 	}
 }
 
 // whereabouts names zones, those of the base together as the face.
-func whereabouts(zones face.Set) string {
+func whereabouts(c *sitting.Case, zones face.Set) string {
 	if zones&face.BaseArea != face.BaseArea && zones&face.BaseArea != face.BaseArea&^face.SetOf(face.UnderEyes) {
-		return face.Names(zones.List())
+		return c.Names(zones)
 	}
-	words := []string{"the face"}
+	words := []string{c.Say(say.TheFace)}
 	for _, z := range (zones &^ face.BaseArea).List() {
-		words = append(words, z.Name())
+		words = append(words, z.NameIn(c.Words))
 	}
-	return face.List(words)
+	return c.List(words)
 }
 
 func (pl *planner) offWords() string {
-	if option := pl.c.Method.Get(method.FirstCleanseOff); option != method.BySkin {
-		return method.Reason(method.FirstCleanseOff, option)
+	option := pl.c.Method.Get(method.FirstCleanseOff)
+	reason := method.Reason(pl.c.Words, method.FirstCleanseOff, option)
+	if option != method.BySkin {
+		return reason
 	}
-	return "By skin: " + lowerFirst(method.Reason(method.FirstCleanseOff, method.BySkin))
+	return pl.c.Say(say.BySkin, "why", lowerFirst(reason))
 }
 
 func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
@@ -643,21 +640,21 @@ func (pl *planner) finishUp(worked face.Set) {
 		soaped = soaped || s.Kind == act.Kind(kit.Micellar) || s.Kind == act.Kind(kit.Wipe)
 	}
 	if soaped && c.Method.Is(method.MicellarRinse, method.Rinse) {
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: "Rinse once more with lukewarm water: micellar is a surfactant."})
+		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: pl.c.Say(say.RinseOnceMore)})
 	}
-	pl.add(stack.Step{Act: act.Dry, Zones: list, HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{}, Say: "Pat dry, no rubbing."})
+	pl.add(stack.Step{Act: act.Dry, Zones: list, HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{}, Say: pl.c.Say(say.PatDryNoRubbing)})
 	pl.tone(worked)
-	s := stack.Step{Act: act.PadCheck, Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: act.WhitePad, Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: "A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean."}
+	s := stack.Step{Act: act.PadCheck, Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: act.WhitePad, Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: pl.c.Say(say.PadCheck)}
 	if pl.short(1) {
 		s.Pads, s.PadFaces, s.How = 0, 0, act.WhiteTissue
-		s.Say = "A clean white tissue over each zone: clean, trace or heavy. Go round until it reads clean."
+		s.Say = pl.c.Say(say.TissueCheck)
 	}
 	pl.add(s)
 }
 
 // roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of a pad.
 func (pl *planner) roots() {
-	s := stack.Step{Act: act.Wipe, Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: act.DampBud, Because: []rules.ID{rules.CannotDissolve}, Say: "Leftovers at the lash roots with a damp bud, one for each eye."}
+	s := stack.Step{Act: act.Wipe, Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: act.DampBud, Because: []rules.ID{rules.CannotDissolve}, Say: pl.c.Say(say.RootsBud)}
 	have, known, need := 0, false, s.Buds
 	for _, p := range pl.c.Kit {
 		if p.Kind == kit.CottonBud && p.Count != nil {
@@ -671,10 +668,10 @@ func (pl *planner) roots() {
 	case !known || need <= have:
 	case !pl.short(1):
 		s.Buds, s.Pads, s.PadFaces, s.How = 0, 1, figure.FacesPerPad, act.PadFold
-		s.Say = "Leftovers at the lash roots with the fold of a damp pad, a clean fold for each eye."
+		s.Say = pl.c.Say(say.RootsPad)
 	default:
 		s.Buds, s.PadFaces, s.How = 0, figure.FacesPerPad, act.DampTissue
-		s.Say = "Leftovers at the lash roots with the corner of a damp tissue, a clean one for each eye."
+		s.Say = pl.c.Say(say.RootsTissue)
 	}
 	pl.add(s)
 }
@@ -700,12 +697,12 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		}
 		pads := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
 		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(kit.Micellar), Product: p.ID, Zones: zones.List(), ContactS: figure.GripS, HandsS: figure.WipeS, Pads: pads, PadFaces: figure.FacesPerPad * pads, How: act.Press, Because: []rules.ID{rules.CannotDissolve},
-			Say: p.Name + " on pads last, as finisher and check."})
+			Say: pl.c.Say(say.MicellarLast, "product", p.Name)})
 		if pl.short(0) {
 			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
-			s.Say = p.Name + " on a fresh white cloth last, as finisher and check."
+			s.Say = pl.c.Say(say.MicellarCloth, "product", p.Name)
 		}
-		stack.Measure(s, p, p.Kind.PassGrams(true))
+		stack.Measure(pl.c, s, p, p.Kind.PassGrams(true))
 		return
 	}
 }
@@ -737,12 +734,12 @@ func (pl *planner) tone(worked face.Set) {
 		if p.Short(c.Grams(zones)) {
 			continue
 		}
-		s := stack.Step{Act: act.Apply, Kind: act.Kind(kit.Toner), Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS(kit.Toner, p.Kind.Of().Film), How: act.Press, Because: []rules.ID{}, Say: fmt.Sprintf("Press %s on %s.", p.Name, face.Names(on.List()))}
+		s := stack.Step{Act: act.Apply, Kind: act.Kind(kit.Toner), Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS(kit.Toner, p.Kind.Of().Film), How: act.Press, Because: []rules.ID{}, Say: pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on))}
 		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) {
 			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
 		}
 		st := pl.add(s)
-		stack.Measure(st, p, c.Grams(zones))
+		stack.Measure(pl.c, st, p, c.Grams(zones))
 		return
 	}
 }

@@ -9,6 +9,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/say"
 )
 
 // Finish is how the finished face should shine.
@@ -104,7 +105,7 @@ const (
 	WaxOil         Binder = "wax_oil"
 	SiliconeFilm   Binder = "silicone_film"
 	WaterproofFilm Binder = "waterproof_film"
-	SpfFilm        Binder = "spf_film"
+	SPFFilm        Binder = "spf_film"
 	Adhesive       Binder = "adhesive"
 	MagneticLiner  Binder = "magnetic_liner"
 	FXResin        Binder = "fx_resin"
@@ -114,7 +115,7 @@ const (
 )
 
 // Binders lists the binders.
-var Binders = []Binder{Care, WaterFilm, Emulsion, Powder, WaxOil, SiliconeFilm, WaterproofFilm, SpfFilm, Adhesive, MagneticLiner, FXResin, FXAcrylic, FXSilicone, AlcoholFilm}
+var Binders = []Binder{Care, WaterFilm, Emulsion, Powder, WaxOil, SiliconeFilm, WaterproofFilm, SPFFilm, Adhesive, MagneticLiner, FXResin, FXAcrylic, FXSilicone, AlcoholFilm}
 
 // UnmarshalText accepts the words of Binders.
 func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(*b, Binders) }
@@ -151,7 +152,7 @@ func (s *Spot) UnmarshalText(b []byte) error {
 	}
 	var z face.Zone
 	if err := z.UnmarshalText(b); err != nil {
-		return fmt.Errorf("%q is neither a zone nor face", b)
+		return say.Err(say.NeitherZone, "word", b)
 	}
 	s.Zones = face.SetOf(z)
 	return nil
@@ -197,10 +198,10 @@ func (l Look) Check(path string) doc.Faults {
 			continue
 		}
 		if it.Attach != "" && it.Zone.Zones != lids {
-			fs.Add(at+".attach", "lashes are attached on eyelids, not on %s", it.Zone)
+			fs.Add(at+".attach", say.LashesElsewhere, "zone", it.Zone)
 		}
 		if it.Binder == MagneticLiner && it.Zone.Zones != lids {
-			fs.Add(at+".binder", "magnetic_liner lies on eyelids, not on %s", it.Zone)
+			fs.Add(at+".binder", say.MagneticElsewhere, "zone", it.Zone)
 		}
 	}
 	return fs

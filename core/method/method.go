@@ -3,9 +3,9 @@
 package method
 
 import (
-	"fmt"
-
+	"slices"
 	"urncloth/core/doc"
+	"urncloth/core/say"
 )
 
 // Key names a house method.
@@ -65,7 +65,7 @@ var methods = []Method{
 		{TravelOnly, "On the road only", "For trains and tents, and then water after."}}},
 	{Massage, "lift", "Massage in the second cleanse", []Option{
 		{Brief, "Brief", "Half a minute to a minute."},
-		{Long, "Long", "About two minutes, for the client who comes for it."}}},
+		{Long, "Long", "About {lift.long/60:words} minutes, for the client who comes for it."}}},
 	{Toner, "lift", "Toner after cleansing", []Option{
 		{AsNeeded, "As needed", "Only where skin feels tight."},
 		{Always, "Always", "Takes off the last of hard water."},
@@ -111,16 +111,16 @@ var methods = []Method{
 		{MoisturiserWithSPF, "Moisturiser with a factor", "One layer for both, at the sunscreen's dose."},
 		{Blended, "Blended in the palm", "Diluted: the factor falls to what is left."}}},
 	{SPFMeasure, "prep", "How sunscreen is measured", []Option{
-		{AreaDose, "Grams for the area", "2 mg/cm² of this face."},
+		{AreaDose, "Grams for the area", "{sun.full_dose} mg/cm² of this face."},
 		{Spoon, "Half a teaspoon", "Half as much again for face and neck: a safe habit."},
 		{TwoFingers, "Two finger strips", "About right for face, neck, ears and chest."}}},
 	{SecondCoat, "wear", "Early second coat", []Option{
 		{No, "No", "The label's clock is enough."},
-		{Early, "15 to 30 minutes after going out", "Catches what the first coat missed."}}},
+		{Early, "{wear.early_from} to {wear.early_until} minutes after going out", "Catches what the first coat missed."}}},
 	{SameDayPolish, "prep", "Polish on the day", []Option{
 		{Never, "Never", "The evening before is the time."},
 		{Gentle, "Gentle", "Enzyme or fine polish under light pressure, before everything else."},
-		{Full, "Full", "With twelve hours in hand, or accepting redness."}}},
+		{Full, "Full", "With {prep.full_polish_lead:words} hours in hand, or accepting redness."}}},
 	{NightLayers, "aftercare", "Layers at night", []Option{
 		{Lean, "Lean", "A serum and a moisturiser."},
 		{Layered, "Layered", "Everything the skin asks for, thin to thick."}}},
@@ -132,8 +132,19 @@ var methods = []Method{
 		{WithBase, "With the base", "One pass fewer."}}},
 }
 
-// All returns every method in the order of the handbook.
-func All() []Method { return methods }
+// All returns every method in the order of the handbook, its words in a language.
+func All(l *say.Language) []Method {
+	list := slices.Clone(methods)
+	for i := range list {
+		m := &list[i]
+		m.Name, m.Options = l.Say(say.ID(nameID(m.Key))), slices.Clone(m.Options)
+		for j := range m.Options {
+			o := &m.Options[j]
+			o.Name, o.Reason = l.Say(say.ID(optionID(m.Key, o.ID, "name"))), l.Say(say.ID(optionID(m.Key, o.ID, "reason")))
+		}
+	}
+	return list
+}
 
 var defaults = func() map[Key]OptionID {
 	m := map[Key]OptionID{}
@@ -179,7 +190,7 @@ func (c Choice) Check(path string) doc.Faults {
 	for _, key := range doc.Keys(c) {
 		m := Find(key)
 		if m == nil {
-			fs.Add(path+"."+string(key), "is not a house method")
+			fs.Add(path+"."+string(key), say.NotAMethod)
 			continue
 		}
 		ids := make([]OptionID, len(m.Options))
@@ -187,7 +198,7 @@ func (c Choice) Check(path string) doc.Faults {
 			ids[i] = o.ID
 		}
 		if err := doc.OneOf(c[key], ids); err != nil {
-			fs.Add(path+"."+string(key), "%s", err)
+			fs.AddError(path+"."+string(key), err)
 		}
 	}
 	return fs
@@ -203,14 +214,27 @@ func Find(key Key) *Method {
 	return nil
 }
 
-// Reason returns why somebody picks the option, for a step's explanation.
-func Reason(key Key, option OptionID) string {
-	if m := Find(key); m != nil {
+// Default is the option of a method that holds where nobody picked one.
+func Default(key Key) OptionID { return defaults[key] }
+
+// Reason returns why somebody picks the option, for a step's explanation. An unknown one is a mistake of the program.
+func Reason(l *say.Language, key Key, option OptionID) string {
+	return l.Say(say.ID(optionID(key, option, "reason")))
+}
+
+func optionID(key Key, option OptionID, what string) string {
+	return "method." + string(key) + "." + string(option) + "." + what
+}
+
+func nameID(key Key) string { return "method." + string(key) + ".name" }
+
+// The words of every method and option are message rows.
+func init() {
+	for _, m := range methods {
+		say.Row(nameID(m.Key), m.Name)
 		for _, o := range m.Options {
-			if o.ID == option {
-				return o.Reason
-			}
+			say.Row(optionID(m.Key, o.ID, "name"), o.Name)
+			say.Row(optionID(m.Key, o.ID, "reason"), o.Reason)
 		}
 	}
-	panic(fmt.Sprintf("method: no option %s of %s", option, key))
 }

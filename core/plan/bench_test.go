@@ -8,6 +8,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/plan"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 )
@@ -18,7 +19,7 @@ func fullDay(b testing.TB) *sitting.Sitting {
 	s := Sitting(b)
 	s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Flaky}}
 	s.Client.Zones[face.Chin] = face.Grades{Oil: P(3), Water: P(2), Marks: []face.Mark{face.Breakout}}
-	s.Look = look.Presets()[4].Look
+	s.Look = look.Presets(say.English)[4].Look
 	s.Day.WearUntil, s.Day.LiftAt = At(b, "22:30"), At(b, "23:00")
 	s.Day.Segments = []day.Segment{{From: At(b, "11:00"), To: At(b, "13:00"), Place: "sun"}, {From: At(b, "13:00"), To: At(b, "13:30"), Place: "sun", KeepFree: true},
 		{From: At(b, "15:00"), To: At(b, "17:00"), Place: "shade", Activity: "active"}}

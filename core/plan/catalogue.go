@@ -11,6 +11,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sun"
 	"urncloth/core/wear"
 )
@@ -36,9 +37,9 @@ var figureParts = []struct {
 	{"sun", sun.Figures}, {"wear", wear.Figures}, {"lift", lift.Figures}, {"after", after.Figures},
 }
 
-// Everything returns the catalogue.
-func Everything() Catalogue {
-	c := Catalogue{Rules: rules.All(), Methods: method.All(), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets(), Removers: lift.Removers()}
+// Everything returns the catalogue, its words in a language.
+func Everything(l *say.Language) Catalogue {
+	c := Catalogue{Rules: rules.All(l), Methods: method.All(l), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets(l), Removers: lift.Removers()}
 	for _, part := range figureParts {
 		c.Figures = append(c.Figures, figure.Rows(part.where)...)
 		if part.tables != nil {

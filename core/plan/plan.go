@@ -15,6 +15,7 @@ import (
 	"urncloth/core/lift"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/wear"
@@ -270,7 +271,7 @@ func Check(from *Plan) *Plan {
 	p.Prep.GaveUp, p.Prep.RunnerUp, p.Prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
 	p.Prep.RunnerUp.Differs = orEmpty(from.Prep.RunnerUp.Differs)
 	res := p.checkPrep(c, from.Prep.Steps)
-	res.Findings = prep.WithGivenUp(res.Findings, p.Prep.GaveUp)
+	res.Findings = prep.WithGivenUp(c.Words, res.Findings, p.Prep.GaveUp)
 	w := wear.Check(c, &res, touchUps(from.Wear.TouchUps))
 	lift.Annotate(c, &w.Layers)
 	l := lift.Evaluate(c, &w.Layers, from.Lift.Steps)
@@ -332,7 +333,7 @@ func Read(data []byte) (*Plan, doc.Faults) {
 	}
 	fs = append(fs, p.Sitting.Check("sitting.", fs)...)
 	if p.Format != Format && p.Format != "" {
-		fs.Add("format", "%q is not %s", p.Format, Format)
+		fs.Add("format", say.NotFormat, "word", p.Format, "format", Format)
 	}
 	fs = append(fs, p.CheckSteps("prep.", p.Prep.Steps)...)
 	fs = append(fs, p.CheckTouchUps("wear.", p.Wear.TouchUps)...)
@@ -353,21 +354,21 @@ func (p *Plan) CheckSteps(prefix string, steps []stack.Step) doc.Faults {
 	for i, s := range steps {
 		at := fmt.Sprintf("%ssteps[%d]", prefix, i)
 		if seen[s.ID] && s.ID != "" {
-			fs.Add(at+".id", "%q is the id of an earlier step", s.ID)
+			fs.Add(at+".id", say.StepIDTwice, "id", s.ID)
 		}
 		if s.With != "" && !seen[s.With] {
-			fs.Add(at+".with", "%q is not the id of an earlier step", s.With)
+			fs.Add(at+".with", say.NoEarlierStep, "id", s.With)
 		}
 		seen[s.ID] = true
 		if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
-			fs.Add(at+".product", "%q is not in the kit", s.Product)
+			fs.Add(at+".product", say.NotInKit, "id", s.Product)
 		}
 		if s.Act == act.Apply && s.Product == "" {
-			fs.Add(at+".product", "is missing; an apply step needs one")
+			fs.Add(at+".product", say.ApplyNeeds)
 		}
 		if err == nil && !s.Start.IsZero() {
 			if _, ok := s.Start.In(loc); !ok {
-				fs.Add(at+".start", "%s does not exist in %s: the clock skips it", s.Start, p.Sitting.Day.Timezone)
+				fs.Add(at+".start", say.ClockSkips, "time", s.Start, "zone", p.Sitting.Day.Timezone)
 			}
 		}
 	}
@@ -383,14 +384,14 @@ func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 		for i, w := range list {
 			var z face.Zone
 			if w != "face" && z.UnmarshalText([]byte(w)) != nil {
-				fs.Add(fmt.Sprintf("%s[%d]", at, i), "%q is neither a zone nor face", w)
+				fs.Add(fmt.Sprintf("%s[%d]", at, i), say.NeitherZone, "word", w)
 			}
 		}
 	}
 	for i, u := range ups {
 		at := fmt.Sprintf("%stouch_ups[%d]", prefix, i)
 		if seen[u.ID] && u.ID != "" {
-			fs.Add(at+".id", "%q is the id of an earlier touch-up", u.ID)
+			fs.Add(at+".id", say.TouchUpIDTwice, "id", u.ID)
 		}
 		seen[u.ID] = true
 		zones(at+".zones", u.Zones)
@@ -398,10 +399,10 @@ func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 			step := fmt.Sprintf("%s.steps[%d]", at, j)
 			zones(step+".zones", s.Zones)
 			if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
-				fs.Add(step+".product", "%q is not in the kit", s.Product)
+				fs.Add(step+".product", say.NotInKit, "id", s.Product)
 			}
 			if s.Act == act.Reapply && s.Product == "" {
-				fs.Add(step+".product", "is missing; to reapply needs one")
+				fs.Add(step+".product", say.ReapplyNeeds)
 			}
 		}
 		if err != nil || u.At.IsZero() {
@@ -412,9 +413,9 @@ func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 		lift, _ := p.Sitting.Day.LiftAt.In(loc)
 		switch {
 		case !ok:
-			fs.Add(at+".at", "%s does not exist in %s: the clock skips it", u.At, p.Sitting.Day.Timezone)
+			fs.Add(at+".at", say.ClockSkips, "time", u.At, "zone", p.Sitting.Day.Timezone)
 		case moment.Before(base) || moment.After(lift):
-			fs.Add(at+".at", "%s is not between base_at (%s) and lift_at (%s)", u.At, p.Sitting.Day.BaseAt, p.Sitting.Day.LiftAt)
+			fs.Add(at+".at", say.NotInWear, "time", u.At, "base", p.Sitting.Day.BaseAt, "lift", p.Sitting.Day.LiftAt)
 		}
 	}
 	return fs

@@ -16,6 +16,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 	"urncloth/demo"
@@ -225,7 +226,7 @@ func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
 	text := plan.Make(With(t, func(s *sitting.Sitting) {
 		s.Client.Name = "Ottoline Pryce"
 		s.Day.BaseAt = At(t, "09:14")
-	})).Text()
+	})).Text(say.English)
 	for _, want := range []string{"Ottoline Pryce · 2027-06-19", "chair 09:00", "base 09:14", "missing", "Wash your hands", "sunscreen 1.6 g over 798 cm²", "CAUTION", "emergency number"} {
 		if !strings.Contains(text, want) {
 			t.Errorf("the sheet lacks %q:\n%s", want, text)
@@ -239,7 +240,7 @@ func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
 }
 
 func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
-	all := plan.Everything()
+	all := plan.Everything(say.English)
 	ids := map[rules.ID]bool{}
 	for _, r := range all.Rules {
 		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" || r.Source == "" || r.Mark != "P" && r.Mark != "W" {

@@ -12,6 +12,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 )
@@ -99,7 +100,7 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 		c.Born, c.Guardian = On(t, oneOf(r, "2027-03-01", "2025-06-01", "2019-01-01", "2012-05-05", "1950-01-01")), r.IntN(2) == 0
 	}
 	s.Method = method.Choice{}
-	for _, m := range method.All() {
+	for _, m := range method.All(say.English) {
 		if r.IntN(3) == 0 {
 			s.Method[m.Key] = oneOf(r, m.Options...).ID
 		}

@@ -8,80 +8,99 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/prep"
+	"urncloth/core/rules"
+	"urncloth/core/say"
 )
 
-// Width of the run sheet in characters, so that it prints on a card. [W]
+// Width of the run sheet in characters, so that it prints on a card.
 const sheetWidth = 76
 
+// sheet is a run sheet as it is written.
+type sheet struct {
+	strings.Builder
+	l *say.Language
+}
+
+func (b *sheet) line(message say.ID, slots ...any) { fmt.Fprintln(b, b.l.Say(message, slots...)) }
+
+func (b *sheet) rule() { fmt.Fprintln(b, strings.Repeat("─", sheetWidth)) }
+
+// hanging writes a text behind a head, its further lines under the text.
+func (b *sheet) hanging(head, text string) {
+	wrap(&b.Builder, head, strings.Repeat(" ", len([]rune(head))), text)
+}
+
 // Text is a run sheet that can be taped to a mirror: the clock, the steps in order, then what to mind.
-func (p *Plan) Text() string {
-	var b strings.Builder
-	say := func(format string, args ...any) { fmt.Fprintf(&b, format+"\n", args...) }
+func (p *Plan) Text(l *say.Language) string {
+	b := &sheet{l: l}
 	name := p.Sitting.Client.Name
 	if name == "" {
-		name = "Client"
+		name = l.Say(say.SheetNobody)
 	}
-	say("%s · %s", name, p.Sitting.Day.Date)
-	skin := []string{"skin: " + string(p.Skin.Type)}
+	fmt.Fprintf(b, "%s · %s\n", name, p.Sitting.Day.Date)
+	skin := []string{l.Say(say.SheetSkin, "type", string(p.Skin.Type))}
 	for _, o := range p.Skin.Overlays {
 		skin = append(skin, string(o))
 	}
-	say("%s", strings.Join(skin, ", "))
-	say("chair %s   ready %s   base %s   %s", p.Sitting.Day.ChairAt.Clock(), p.Prep.ReadyAt.Clock(), p.Sitting.Day.BaseAt.Clock(), p.Slack())
-	say("%s", strings.Repeat("─", sheetWidth))
+	fmt.Fprintln(b, strings.Join(skin, ", "))
+	b.line(say.SheetTimes, "chair", p.Sitting.Day.ChairAt.Clock(), "ready", p.Prep.ReadyAt.Clock(), "base", p.Sitting.Day.BaseAt.Clock(), "slack", p.Slack(l))
+	b.rule()
 	for _, s := range p.Prep.Steps {
 		head := s.Start.Clock() + "  "
-		wrap(&b, head, strings.Repeat(" ", len(head)), s.Say)
+		b.hanging(head, s.Say)
 		if s.SetS > 0 {
-			say("%ssets %s", strings.Repeat(" ", len(head)), prep.Clockface(s.SetS))
+			fmt.Fprintln(b, strings.Repeat(" ", len(head))+l.Say(say.SheetSets, "time", prep.Clockface(s.SetS)))
 		}
 	}
 	for _, g := range p.Prep.GaveUp {
-		wrap(&b, "given up  ", "          ", g.Say)
+		b.hanging(l.Say(say.SheetGivenUp)+"  ", g.Say)
 	}
 	if p.Wear.Dose.Grams > 0 {
-		say("%s", strings.Repeat("─", sheetWidth))
-		say("sunscreen %.3g g over %.0f cm²", float64(p.Wear.Dose.Grams), float64(p.Wear.Dose.AreaCM2))
+		b.rule()
+		b.line(say.SheetSunscreen, "grams", float64(p.Wear.Dose.Grams), "area", float64(p.Wear.Dose.AreaCM2))
 	}
-	p.wearText(&b, say)
-	p.liftText(&b, say)
-	if len(p.Findings) > 0 {
-		say("%s", strings.Repeat("─", sheetWidth))
-	}
-	for _, f := range p.Findings {
-		head := strings.ToUpper(string(f.Severity)) + "  "
-		text := f.Say
-		if len(f.Zones) > 0 && !strings.Contains(text, face.Names(f.Zones)) {
-			text += " (" + face.Names(f.Zones) + ")"
-		}
-		wrap(&b, head, "   ", text+" "+f.Because+" "+f.Instead)
-	}
+	p.wearText(b)
+	p.liftText(b)
+	p.findingsText(b)
 	if len(p.Countdown) > 0 {
-		say("%s", strings.Repeat("─", sheetWidth))
+		b.rule()
 		for _, d := range p.Countdown {
-			wrap(&b, d.On.String()+"  ", "            ", d.Do)
+			b.hanging(d.On.String()+"  ", d.Do)
 		}
 	}
-	say("")
-	say("Stinging: stop, rinse with lukewarm water. Swelling of lips, tongue or eyes,")
-	say("wheeze or faintness: the emergency number at once. Label, licence and clinician")
-	say("come first.")
+	fmt.Fprintln(b)
+	b.hanging("", l.Say(say.SheetUrgent))
 	return b.String()
 }
 
+var severityNames = map[rules.Severity]say.ID{rules.Stop: say.SeverityStop, rules.Caution: say.SeverityCaution, rules.Note: say.SeverityNote}
+
+func (p *Plan) findingsText(b *sheet) {
+	if len(p.Findings) > 0 {
+		b.rule()
+	}
+	for _, f := range p.Findings {
+		head := strings.ToUpper(b.l.Say(severityNames[f.Severity])) + "  "
+		text := f.Say
+		if where := face.Names(b.l, face.SetOf(f.Zones...)); where != "" && !strings.Contains(text, where) {
+			text += " (" + where + ")"
+		}
+		wrap(&b.Builder, head, "   ", text+" "+f.Because+" "+f.Instead)
+	}
+}
+
 // wearText is the touch-ups and what to take along.
-func (p *Plan) wearText(b *strings.Builder, say func(string, ...any)) {
+func (p *Plan) wearText(b *sheet) {
 	w := p.Wear
 	if w.DoseSED > 0 {
-		say("to the skin %.2g SED of %.2g; the least factor outdoors %.2g", float64(w.DoseSED), float64(w.BudgetSED), float64(w.Honest.Least))
+		b.line(say.SheetDose, "dose", float64(w.DoseSED), "budget", float64(w.BudgetSED), "least", float64(w.Honest.Least))
 	}
 	for _, u := range w.TouchUps {
-		head := u.At.Clock() + "  "
 		var words []string
 		for _, s := range u.Steps {
 			words = append(words, s.Say)
 		}
-		wrap(b, head, strings.Repeat(" ", len(head)), strings.Join(words, " "))
+		b.hanging(u.At.Clock()+"  ", strings.Join(words, " "))
 	}
 	var bag []string
 	for _, i := range w.Bag {
@@ -91,35 +110,34 @@ func (p *Plan) wearText(b *strings.Builder, say func(string, ...any)) {
 		}
 		amount := fmt.Sprintf("%d", i.Count)
 		if i.Grams > 0 {
-			amount = kit.Weight(float64(i.Grams)) + " g"
+			amount = b.l.Say(say.Grams, "grams", kit.Weight(float64(i.Grams)))
 		}
 		bag = append(bag, q.Name+" "+amount)
 	}
 	if len(bag) > 0 {
-		wrap(b, "bag  ", "     ", strings.Join(bag, ", "))
+		b.hanging(b.l.Say(say.SheetBag)+"  ", strings.Join(bag, ", "))
 	}
 }
 
 // liftText is removal and the night.
-func (p *Plan) liftText(b *strings.Builder, say func(string, ...any)) {
+func (p *Plan) liftText(b *sheet) {
 	l := p.Lift
 	if len(l.Steps)+len(p.Aftercare.Steps) == 0 {
 		return
 	}
-	say("%s", strings.Repeat("─", sheetWidth))
-	say("off at %s   %.0f min   %d pads, %d buds, %d cloths", p.Sitting.Day.LiftAt.Clock(), float64(l.Minutes), l.Pads, l.Buds, l.Cloths)
+	b.rule()
+	b.line(say.SheetOff, "time", p.Sitting.Day.LiftAt.Clock(), "minutes", float64(l.Minutes), "pads", l.Pads, "buds", l.Buds, "cloths", l.Cloths)
 	for _, s := range append(slices.Clone(l.Steps), p.Aftercare.Steps...) {
-		head := s.Start.Clock() + "  "
-		wrap(b, head, strings.Repeat(" ", len(head)), s.Say)
+		b.hanging(s.Start.Clock()+"  ", s.Say)
 	}
 }
 
 // Slack says how much time is left before base, or missing.
-func (p *Plan) Slack() string {
+func (p *Plan) Slack(l *say.Language) string {
 	if p.Prep.SlackS < 0 {
-		return prep.Clockface(-p.Prep.SlackS) + " missing"
+		return l.Say(say.SheetMissing, "time", prep.Clockface(-p.Prep.SlackS))
 	}
-	return prep.Clockface(p.Prep.SlackS) + " in hand"
+	return l.Say(say.SheetInHand, "time", prep.Clockface(p.Prep.SlackS))
 }
 
 func wrap(b *strings.Builder, head, indent, text string) {

@@ -217,13 +217,13 @@ func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	if !withSPF || s != sunscreen && s != moisturiser {
 		return list
 	}
-	if !pl.sound(g, kit.MoisturiserSpf) {
+	if !pl.sound(g, kit.MoisturiserSPF) {
 		return list
 	}
 	if s == moisturiser {
 		return nil
 	}
-	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != kit.MoisturiserSpf })
+	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != kit.MoisturiserSPF })
 }
 
 // sound reports whether the kit has a product of a kind that may be the sunscreen of a group without a caution: a method asks

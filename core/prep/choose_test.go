@@ -17,6 +17,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -93,7 +94,7 @@ func strange(t testing.TB, seed int64) *sitting.Sitting {
 			s.Client.Wears = append(s.Client.Wears, face.Wear(w))
 		}
 	}
-	for _, m := range method.All() {
+	for _, m := range method.All(say.English) {
 		if r.Intn(3) == 0 {
 			s.Method[m.Key] = m.Options[r.Intn(len(m.Options))].ID
 		}
@@ -215,7 +216,7 @@ func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
 		for i, g := range pl.groups {
 			best, second := brute(pl, g)
 			if got := pl.chosen[i].cost; math.Abs(got-best) > 1e-6 {
-				t.Fatalf("seed %d, %s: found %g, brute force %g", seed, face.Names(g.zones.List()), got, best)
+				t.Fatalf("seed %d, %s: found %g, brute force %g", seed, c.Names(g.zones), got, best)
 			}
 			least := math.Inf(1)
 			for _, s := range pl.order {
@@ -224,7 +225,7 @@ func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
 				}
 			}
 			if second < figure.Forbidden && math.Abs(least-second) > 1e-6 {
-				t.Fatalf("seed %d, %s: runner-up %g, brute force %g", seed, face.Names(g.zones.List()), least, second)
+				t.Fatalf("seed %d, %s: runner-up %g, brute force %g", seed, c.Names(g.zones), least, second)
 			}
 		}
 	}
@@ -288,7 +289,7 @@ func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
 					if chosenCheaper(c, f.Zones, q) {
 						continue
 					}
-					t.Fatalf("seed %d: %s on %s, but %s raises nothing there", seed, f.Say, face.Names(f.Zones), q.Name)
+					t.Fatalf("seed %d: %s on %s, but %s raises nothing there", seed, f.Say, c.Names(face.SetOf(f.Zones...)), q.Name)
 				}
 			}
 		}

@@ -7,7 +7,6 @@ package prep
 
 import (
 	"container/heap"
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -21,6 +20,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -28,11 +28,27 @@ import (
 // GaveUp is one thing left out or changed so that prep fits the clock.
 type GaveUp struct {
 	What   string  `json:"what"` // the slot or the way of working
-	How    string  `json:"how"`  // drop, quicker or cross_work
+	How    GiveUp  `json:"how"`
 	Cost   doc.Num `json:"cost"`
 	SavesS int     `json:"saves_s"`
 	Say    string  `json:"say"`
 }
+
+// GiveUp is how something is given up for the clock.
+type GiveUp string
+
+// The ways.
+const (
+	LeaveOut  GiveUp = "drop"
+	Quicker   GiveUp = "quicker"    // a product that sets sooner
+	CrossWork GiveUp = "cross_work" // the hands go on elsewhere meanwhile
+)
+
+// GiveUps lists the ways.
+var GiveUps = []GiveUp{LeaveOut, Quicker, CrossWork}
+
+// UnmarshalText accepts the words of GiveUps.
+func (g *GiveUp) UnmarshalText(b []byte) error { *g = GiveUp(b); return doc.OneOf(*g, GiveUps) }
 
 // Differs is one slot in which the second-best stack is another.
 type Differs struct {
@@ -124,36 +140,36 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		GaveUp: taken.gaveUp, Steps: res.Steps}
 	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
 	p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
-	res.Findings = WithGivenUp(res.Findings, p.GaveUp)
+	res.Findings = WithGivenUp(c.Words, res.Findings, p.GaveUp)
 	res.Steps = p.Steps
 	return p, res
 }
 
 // WithGivenUp puts what was given up for the clock into the findings, together with the minutes that are still missing.
-func WithGivenUp(fs []rules.Finding, gave []GaveUp) []rules.Finding {
+func WithGivenUp(l *say.Language, fs []rules.Finding, gave []GaveUp) []rules.Finding {
 	if len(gave) == 0 {
 		return fs
 	}
 	words := make([]string, len(gave))
 	for i, g := range gave {
-		words[i] = g.words()
+		words[i] = g.words(l)
 	}
-	say := "Given up for the clock: " + face.List(words) + "."
+	given := l.Say(say.GivenUp, "what", l.List(words))
 	for i := range fs {
 		if fs[i].Rule == rules.TimeShort {
-			fs[i].Say += " " + say
+			fs[i].Say += " " + given
 			return fs
 		}
 	}
-	return rules.Sort(append(fs, rules.New(rules.TimeShort, rules.Prep, "", nil, "%s", say)))
+	return rules.Sort(append(fs, rules.New(l, rules.TimeShort, rules.Prep, "", nil, "").Saying(given)))
 }
 
-func (g GaveUp) words() string {
+func (g GaveUp) words(l *say.Language) string {
 	switch g.How {
-	case "cross_work":
-		return "waiting with the hands still"
-	case "quicker":
-		return "the better, slower " + g.What
+	case CrossWork:
+		return l.Say(say.WaitingStill)
+	case Quicker:
+		return l.Say(say.BetterSlower, "what", g.What)
 	}
 	return g.What
 }
@@ -177,7 +193,7 @@ func number(steps []stack.Step, drafts []draft) {
 }
 
 func (pl *planner) ready(at time.Time, n int) stack.Step {
-	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: act.Ready, Start: day.Wall(at), Say: "Skin is ready for base: never tight, never tacky, never greasy."}
+	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: act.Ready, Start: day.Wall(at), Say: pl.c.Say(say.ReadyForBase)}
 	s.Complete()
 	return s
 }
@@ -280,11 +296,11 @@ func (pl *planner) drafted(r restrict) []*draft {
 
 // move is one thing that can be given up. Slots beyond the layers' stand for ways of working.
 type move struct {
-	how   string
+	how   GiveUp
 	slot  slot
 	quick int
 	cost  float64 // beyond what the choice itself costs
-	what  string
+	what  say.ID
 }
 
 // relaxed is a set of moves and what it comes to.
@@ -301,20 +317,20 @@ type relaxed struct {
 
 // moves lists what this plan could give up, cheapest kinds first.
 func (pl *planner) moves() []move {
-	list := []move{{how: "cross_work", slot: slots, cost: figure.CrossWorkCost, what: "waiting"}}
+	list := []move{{how: CrossWork, slot: slots, cost: figure.CrossWorkCost, what: say.Waiting}}
 	for _, s := range []slot{essence, toner, serum, oil, lips, patch, eyeCream, primer} {
 		if pl.uses(s) {
-			list = append(list, move{how: "drop", slot: s, what: slotNames[s]})
+			list = append(list, move{how: LeaveOut, slot: s, what: slotNames[s]})
 		}
 	}
 	if pl.lipScrub() != nil && pl.uses(lips) {
-		list = append(list, move{how: "drop", slot: slots, cost: figure.DropScrubCost, what: "lip scrub"})
+		list = append(list, move{how: LeaveOut, slot: slots, cost: figure.DropScrubCost, what: say.LipScrub})
 	}
 	if len(pl.depuff()) > 0 {
-		list = append(list, move{how: "drop", slot: slots, cost: figure.DropDepuffCost, what: "depuffing"})
+		list = append(list, move{how: LeaveOut, slot: slots, cost: figure.DropDepuffCost, what: say.Depuffing})
 	}
 	for _, set := range pl.settingTimes() {
-		list = append(list, move{how: "quicker", slot: moisturiser, quick: set, what: "moisturiser"})
+		list = append(list, move{how: Quicker, slot: moisturiser, quick: set, what: slotNames[moisturiser]})
 	}
 	return list
 }
@@ -358,13 +374,13 @@ func (pl *planner) try(ms []move, picked []int) relaxed {
 		mask |= 1 << i
 		r.extra += m.cost
 		switch {
-		case m.how == "cross_work":
+		case m.how == CrossWork:
 			r.across = true
-		case m.how == "quicker":
+		case m.how == Quicker:
 			r.quickly = m.quick
-		case m.what == "lip scrub":
+		case m.what == say.LipScrub:
 			r.noScrub = true
-		case m.what == "depuffing":
+		case m.what == say.Depuffing:
 			r.noDepuff = true
 		default:
 			r.drop[m.slot] = true
@@ -463,17 +479,17 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 	for n := range r.moves {
 		m := ms[r.moves[n]]
 		now := pl.try(ms, r.moves[:n+1])
-		g := GaveUp{What: m.what, How: m.how, Cost: doc.Num(now.cost - before.cost), SavesS: int(before.ready.Sub(now.ready).Seconds())}
+		g := GaveUp{What: pl.c.Say(m.what), How: m.how, Cost: doc.Num(now.cost - before.cost), SavesS: int(before.ready.Sub(now.ready).Seconds())}
 		switch m.how {
-		case "cross_work":
-			g.Say = "Hands go on elsewhere while a zone sets"
-		case "quicker":
-			g.Say = "A quicker moisturiser"
+		case CrossWork:
+			g.Say = pl.c.Say(say.GaveCrossWork)
+		case Quicker:
+			g.Say = pl.c.Say(say.GaveQuicker)
 		default:
-			g.Say = fmt.Sprintf("No %s", m.what)
+			g.Say = pl.c.Say(say.GaveDropped, "what", m.what)
 		}
 		if g.SavesS > 0 {
-			g.Say += ", " + stack.Minutes(g.SavesS) + " saved"
+			g.Say = pl.c.Say(say.SavesMinutes, "what", g.Say, "minutes", stack.Minutes(pl.c.Words, g.SavesS))
 		}
 		r.gaveUp = append(r.gaveUp, g)
 		before = now
@@ -533,7 +549,7 @@ func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
 	for _, s := range pl.order {
 		a, b := g.pick(s, pl.chosen[at]), g.pick(s, second)
 		if a.id() != b.id() {
-			up.Differs = append(up.Differs, Differs{slotNames[s], g.zones.List(), a.id(), b.id()})
+			up.Differs = append(up.Differs, Differs{pl.c.Say(slotNames[s]), g.zones.List(), a.id(), b.id()})
 		}
 	}
 	return up
@@ -559,25 +575,25 @@ func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
 				continue
 			}
 			if k.why != "" {
-				steps[n].Say += " Chosen: " + k.why + "."
+				steps[n].Say += " " + pl.c.Say(say.Chosen, "why", k.why)
 			}
 			l, ok := pl.second(i, d.slot, r)
 			if !ok {
-				steps[n].Second = "Nothing else in the kit suits here."
+				steps[n].Second = pl.c.Say(say.NothingElse)
 				break
 			}
 			alt := g.pick(d.slot, l)
-			name := "leaving it out"
+			name := pl.c.Say(say.LeavingOut)
 			if alt.product != nil {
 				name = alt.product.Name
 			}
 			more := l.cost - pl.chosen[i].cost
 			if more >= figure.CautionCost/2 {
-				steps[n].Second = fmt.Sprintf("Second choice: %s, at the price of a caution.", name)
+				steps[n].Second = pl.c.Say(say.SecondCaution, "name", name)
 			} else if more < figure.CloseCall {
-				steps[n].Second = fmt.Sprintf("Second choice, as good on %s: %s.", face.Names(g.zones.List()), name)
+				steps[n].Second = pl.c.Say(say.SecondAsGood, "zones", pl.c.Names(g.zones), "name", name)
 			} else {
-				steps[n].Second = fmt.Sprintf("Second choice: %s, %.2f worse on %s.", name, more, face.Names(g.zones.List()))
+				steps[n].Second = pl.c.Say(say.SecondWorse, "name", name, "more", more, "zones", pl.c.Names(g.zones))
 			}
 			break
 		}

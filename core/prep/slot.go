@@ -3,11 +3,13 @@ package prep
 import (
 	"slices"
 
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -29,9 +31,9 @@ const (
 	slots
 )
 
-// slotNames says a slot in words.
-var slotNames = [slots]string{"toner or mist", "essence", "serum", "eye cream", "moisturiser", "lip balm", "balm on dry patches",
-	"oil", "primer", "sunscreen"}
+// slotNames is the message that names each slot.
+var slotNames = [slots]say.ID{say.SlotToner, say.SlotEssence, say.SlotSerum, say.SlotEyeCream, say.SlotMoisturiser, say.SlotLips,
+	say.SlotPatch, say.SlotOil, say.SlotPrimer, say.SlotSunscreen}
 
 // slotKinds lists which kinds fill a slot.
 var slotKinds = [slots][]kit.Kind{
@@ -44,7 +46,7 @@ var slotKinds = [slots][]kit.Kind{
 	patch:       {kit.DryPatchBalm},
 	oil:         {kit.FaceOil},
 	primer:      {kit.PrimerMattifying, kit.PrimerHydrating, kit.PrimerGripping},
-	sunscreen:   {kit.Sunscreen, kit.MoisturiserSpf},
+	sunscreen:   {kit.Sunscreen, kit.MoisturiserSPF},
 }
 
 // Costs of choosing. [W]
@@ -158,31 +160,31 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		}
 		want := wants(g)
 		if len(want) > 0 && !p.Has(want...) {
-			return figure.WithoutActive, "without the active the zone wants", true
+			return figure.WithoutActive, c.Say(say.WithoutActive), true
 		}
 		if len(want) > 0 {
-			return 0, "brings the active the zone wants", true
+			return 0, c.Say(say.WithActive), true
 		}
-		return 0, "a plain serum for skin without marks", true
+		return 0, c.Say(say.PlainSerum), true
 	case moisturiser:
 		ideal := Ideal(g)
 		if c.Cold {
 			ideal += figure.ColdWeight
 		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
-		return figure.WeightMisfit * off, "weight " + short(p.Weight) + " where " + short(ideal) + " is ideal", true
+		return figure.WeightMisfit * off, c.Say(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal", doc.Round(ideal)), true
 	case primer:
 		switch {
 		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):
-			return figure.MattifyDry, "mattifying on dry or thirsty skin", true
+			return figure.MattifyDry, c.Say(say.MattifiesDry), true
 		case p.Kind == kit.PrimerHydrating && mattifies(c, z):
-			return figure.HydrateOily, "hydrating where mattifying is due", true
+			return figure.HydrateOily, c.Say(say.HydratesOily), true
 		case p.Kind == kit.PrimerGripping && mattifies(c, z):
-			return figure.GripOily, "gripping where mattifying is due", true
+			return figure.GripOily, c.Say(say.GripsOily), true
 		case p.Kind == kit.PrimerMattifying:
-			return 0, "mattifying where oil is " + short(float64(g.Oil)), true
+			return 0, c.Say(say.MattifiesOil, "oil", g.Oil), true
 		}
-		return 0, "the primer for oil " + short(float64(g.Oil)), true
+		return 0, c.Say(say.PrimerForOil, "oil", g.Oil), true
 	case sunscreen:
 		cast := figure.CastCost
 		if c.Client.Phototype >= figure.DarkFrom {
@@ -192,7 +194,7 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		if c.Swims && p.WaterResistantMin < figure.Label80 {
 			cost += figure.NotForSwim
 		}
-		return cost, "labelled " + short(p.SPF), true
+		return cost, c.Say(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
 	}
 	return 0, "", true
 }
@@ -218,13 +220,14 @@ func Ideal(g face.State) float64 {
 // order is the sequence in which the slots are laid, by the house method.
 func order(c *sitting.Case) []slot {
 	seq := []slot{toner, essence, serum, moisturiser, lips, patch, oil, primer, sunscreen}
+	after := func(s slot) { seq = slices.Insert(seq, slices.Index(seq, s)+1, eyeCream) }
 	switch c.Method.Get(method.EyeCreamSlot) {
 	case method.BeforeSerum:
-		seq = slices.Insert(seq, 2, eyeCream)
+		after(essence)
 	case method.AfterSerum:
-		seq = slices.Insert(seq, 3, eyeCream)
+		after(serum)
 	default:
-		seq = slices.Insert(seq, 4, eyeCream)
+		after(moisturiser)
 	}
 	if c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == oil })

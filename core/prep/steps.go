@@ -1,10 +1,9 @@
 package prep
 
 import (
-	"fmt"
 	"math"
 	"slices"
-	"strconv"
+	"strings"
 
 	"urncloth/core/act"
 	"urncloth/core/day"
@@ -15,10 +14,9 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/stack"
 )
-
-func short(f float64) string { return strconv.FormatFloat(doc.Round(f), 'f', -1, 64) }
 
 // how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh injectables.
 func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
@@ -45,8 +43,9 @@ func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 	return how
 }
 
-var howVerbs = map[act.How]string{act.Press: "Press", act.Pad: "Wipe on with a pad", act.Sponge: "Spray on a damp sponge and press", act.Spray: "Spray at arm's length, eyes and mouth shut,",
-	act.Tap: "Tap", act.Smooth: "Smooth", act.Pat: "Spread and pat"}
+// layerWords is the message of a layer by the way of the hands.
+var layerWords = map[act.How]say.ID{act.Press: say.LayerPressed, act.Pad: say.LayerPad, act.Sponge: say.LayerSponge, act.Spray: say.LayerSpray,
+	act.Tap: say.LayerTapped, act.Smooth: say.LayerSmoothed, act.Pat: say.LayerPatted}
 
 // film is the film to lay of a product on a zone, in mg/cm².
 func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
@@ -73,18 +72,18 @@ func (pl *planner) prelude() []*draft {
 			step: stack.Step{Act: what, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
 		return list[len(list)-1]
 	}
-	add(act.Setup, act.Consultation, figure.ConsultS, 0, "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.", rules.Allergen, rules.LensIn)
-	add(act.Hands, "", figure.HandsS, 0, "Wash your hands.", rules.HandsFirst)
+	add(act.Setup, act.Consultation, figure.ConsultS, 0, pl.c.Say(say.AskAgain), rules.Allergen, rules.LensIn)
+	add(act.Hands, "", figure.HandsS, 0, pl.c.Say(say.WashHands), rules.HandsFirst)
 	add(act.Setup, "", figure.SetupS, 0, pl.setupWords())
 	if barred := c.Barred(); barred.All() != 0 {
 		why := rules.ID(rules.BrokenSkin)
 		if barred.Contagious|barred.Eye != 0 {
 			why = rules.Contagious
 		}
-		add(act.Refer, "", 0, 0, "Leave "+face.Names(barred.All().List())+" alone: what it looks like is for a pharmacist or doctor to say.", why)
+		add(act.Refer, "", 0, 0, c.Say(say.LeaveAlone, "zones", c.Names(barred.All())), why)
 	}
 	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
-		add(act.LensOut, "", figure.LensS, 0, "Contact lenses out, by their owner; back in after skin care, before eye makeup.", rules.LensIn)
+		add(act.LensOut, "", figure.LensS, 0, pl.c.Say(say.LensesOut), rules.LensIn)
 	}
 	pl.cooling(add)
 	pl.cleansing(add)
@@ -94,14 +93,8 @@ func (pl *planner) prelude() []*draft {
 }
 
 func (pl *planner) setupWords() string {
-	words := "Hair back"
-	if pl.c.Client.Has(face.Jewellery) {
-		words += ", jewellery off"
-	}
-	if pl.c.Client.Has(face.Glasses) {
-		words += ", glasses off"
-	}
-	return words + ", cape on."
+	jewellery, glasses := stack.Off(pl.c)
+	return pl.c.Say(say.HairBackCape, "jewellery", jewellery, "glasses", glasses)
 }
 
 type adder func(what act.Act, kind act.Kind, hands int, zones face.Set, say string, because ...rules.ID) *draft
@@ -110,13 +103,13 @@ func (pl *planner) cooling(add adder) {
 	c := pl.c
 	switch {
 	case c.CoolAt.After(c.ChairAt):
-		d := add(act.Cool, "", 0, 0, "Wait for the skin to cool until "+day.Wall(c.CoolAt).Clock()+"; lukewarm water only.", rules.HotSkin)
+		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
-		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), "Lay a cool cloth on the shaven skin for five minutes.", rules.ShavenSkin)
+		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven), rules.ShavenSkin)
 		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
-		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), "Lay a cool cloth on the face, then read the cheek again.", rules.HotSkin)
+		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
 		d.step.ContactS = figure.CoolClothS
 	}
 }
@@ -208,8 +201,8 @@ func (pl *planner) cleansing(add adder) {
 	p, mild := pl.cleanser()
 	if p == nil {
 		open &^= face.SetOf(face.Eyelids)
-		add(act.Rinse, "", figure.RinseS, open, "Nothing in the kit may clean this skin: rinse with lukewarm water.", rules.UncoveredSkin)
-		add(act.Dry, "", figure.DryS, open, "Pat dry.")
+		add(act.Rinse, "", figure.RinseS, open, pl.c.Say(say.NoCleanser), rules.UncoveredSkin)
+		add(act.Dry, "", figure.DryS, open, pl.c.Say(say.PatDryOnly))
 		return
 	}
 	var zones face.Set
@@ -221,9 +214,9 @@ func (pl *planner) cleansing(add adder) {
 		zones |= face.SetOf(z)
 	}
 	grams := cleanseGrams(p)
-	verb, hands := "Cleanse", figure.CleanseS
+	words, hands := say.CleanseWith, figure.CleanseS
 	if mild {
-		verb, hands = "Refresh", figure.RefreshS
+		words, hands = say.RefreshWith, figure.RefreshS
 	}
 	d := add(act.Cleanse, act.Kind(p.Kind), hands, zones, "", rules.UncoveredSkin)
 	s := &d.step
@@ -231,7 +224,7 @@ func (pl *planner) cleansing(add adder) {
 	if p.Kind == kit.Mitt {
 		s.Kind, s.Cloths = act.Kind(kit.WaterMitt), 1
 	}
-	stack.Measure(s, p, doc.Round(grams))
+	stack.Measure(pl.c, s, p, doc.Round(grams))
 	if mild {
 		s.Pads = int(math.Ceil(grams / figure.PadHoldsG))
 		s.PadFaces = figure.PadFaces * s.Pads
@@ -240,7 +233,7 @@ func (pl *planner) cleansing(add adder) {
 	if c.Within(figure.InjectablePressDays, face.Injectables) != 0 {
 		s.How = act.Pat
 	}
-	s.Say = fmt.Sprintf("%s with %s: %s. Up and out, neck and ears too.", verb, p.Name, s.Amount)
+	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
 	if p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Leave) || p.Kind == kit.Toner {
 		film := p.Kind.Of().Film
 		s.Film = map[face.Zone]doc.Num{}
@@ -251,8 +244,8 @@ func (pl *planner) cleansing(add adder) {
 		d.step.Because = append(d.step.Because, rules.NotRinsed)
 		return
 	}
-	add(act.Rinse, "", figure.RinseS, zones, "Rinse with lukewarm water.", rules.NotRinsed, rules.TooHot)
-	add(act.Dry, "", figure.DryS, zones, "Pat dry and let it dry.")
+	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.NotRinsed, rules.TooHot)
+	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
 // polishing adds the polish the method allows on the day, before everything else.
@@ -290,11 +283,11 @@ func (pl *planner) polishing(add adder) {
 		for _, z := range zones.List() {
 			d.step.Film[z] = doc.Num(p.Kind.Of().Film)
 		}
-		stack.Measure(&d.step, p, grams)
-		d.step.Say = fmt.Sprintf("Polish with %s under light pressure on %s: %s. %s", p.Name, face.Names(zones.List()), d.step.Amount,
-			method.Reason(method.SameDayPolish, allowed))
-		add(act.Rinse, "", figure.RinseS, zones, "Rinse with lukewarm water.", rules.TooHot)
-		add(act.Dry, "", figure.DryS, zones, "Pat dry and let it dry.")
+		stack.Measure(pl.c, &d.step, p, grams)
+		d.step.Say = pl.c.Say(say.PolishOn, "product", p.Name, "zones", c.Names(zones), "amount", d.step.Amount,
+			"why", method.Reason(c.Words, method.SameDayPolish, allowed))
+		add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.TooHot)
+		add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 		return
 	}
 }
@@ -318,7 +311,7 @@ func (pl *planner) spatula(steps []stack.Step) {
 	for i := range steps {
 		if s := &steps[i]; p != nil && jar && s.Act == act.Setup && s.Kind == "" {
 			s.Product = p.ID
-			s.Say += " A clean spatula for every jar."
+			s.Say += " " + pl.c.Say(say.SpatulaForJars)
 			s.Because = append(slices.Clone(s.Because), rules.JarFingers)
 			return
 		}
@@ -460,31 +453,33 @@ func (pl *planner) word(d *draft) {
 		return
 	}
 	zones := d.zones
-	stack.Measure(st, p, float64(st.Grams))
-	verb := howVerbs[st.How]
-	if st.How == act.Pat && s != sunscreen {
-		verb = "Pat"
+	stack.Measure(pl.c, st, p, float64(st.Grams))
+	words := layerWords[st.How]
+	if st.How == act.Pat && s == sunscreen {
+		words = say.LayerSpread
 	}
-	st.Say = fmt.Sprintf("%s %s on %s: %s.", verb, p.Name, face.Names(zones.List()), st.Amount)
+	c := pl.c
+	said := []string{c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", st.Amount)}
 	switch {
 	case s == moisturiser && zones.Has(face.Cheeks):
-		st.Say += " Cheeks first, what is left over the middle."
+		said = append(said, c.Say(say.CheeksFirst))
 	case s == eyeCream:
-		st.Say += " Ring finger, along the orbital bone, not on the lash line."
+		said = append(said, c.Say(say.OrbitalBone))
 	case s == sunscreen && zones&face.Face&^face.SetOf(face.UnderEyes, face.Eyelids) == 0:
-		st.Say += " Ring finger, no rubbing."
+		said = append(said, c.Say(say.RingFinger))
 	case s == sunscreen:
-		st.Say += " Into the hairline, beside the nose and behind the ears. " + pl.measureWords(float64(st.Grams), zones)
+		said = append(said, c.Say(say.IntoHairline), pl.measureWords(float64(st.Grams), zones))
 	case s == lips:
-		st.Say += " Blot it before colour."
+		said = append(said, c.Say(say.BlotBeforeColour))
 	case d.veil:
-		st.Say += " " + method.Reason(method.PrimerSplit, method.ByZoneWithVeil)
+		said = append(said, method.Reason(c.Words, method.PrimerSplit, method.ByZoneWithVeil))
 	}
 	for _, key := range slotMethods[s] {
-		if option := pl.c.Method.Get(key); option != method.Find(key).Options[0].ID && !(d.veil && key == method.PrimerSplit) {
-			st.Say += " House method: " + method.Reason(key, option)
+		if option := c.Method.Get(key); option != method.Default(key) && !(d.veil && key == method.PrimerSplit) {
+			said = append(said, c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option)))
 		}
 	}
+	st.Say = strings.Join(said, " ")
 }
 
 // slotMethods names the house methods that shape a slot's step: where one differs from the default, the step says why.
@@ -506,13 +501,13 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 	switch pl.c.Method.Get(method.SPFMeasure) {
 	case method.Spoon:
 		if zones.Has(face.Chest) {
-			return "A level teaspoon is about double; a safe habit."
+			return pl.c.Say(say.SpoonChest)
 		}
-		return "Half a level teaspoon is half as much again; a safe habit."
+		return pl.c.Say(say.SpoonFace)
 	case method.TwoFingers:
-		return fmt.Sprintf("%s finger strips.", kit.Quarters(grams/figure.FingerStripG))
+		return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(grams/figure.FingerStripG))
 	}
-	return "It looks shiny until it sets."
+	return pl.c.Say(say.ShinyUntilSet)
 }
 
 func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
@@ -553,7 +548,7 @@ func (pl *planner) touch(laid []*draft) []*draft {
 	check := func(zones face.Set) *draft {
 		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
 			How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
-			Say: "Touch with the back of a clean finger. Tight: 0.2 mg/cm² more there. Tacky: two more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on."}}
+			Say: pl.c.Say(say.TouchCheck)}}
 	}
 	var zones face.Set
 	var each []*draft
@@ -589,8 +584,8 @@ func (pl *planner) scrubLips() []*draft {
 	on := face.SetOf(face.Lips)
 	st := stack.Step{Act: act.Treat, Kind: act.Kind(kit.LipScrub), Product: p.ID, Zones: on.List(), HandsS: figure.LipScrubS, How: act.Light, Cloths: 1,
 		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []rules.ID{rules.DryPatch}}
-	stack.Measure(&st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
-	st.Say = fmt.Sprintf("Scrub the lips with %s for a minute, then wipe with a damp cloth: %s.", p.Name, st.Amount)
+	stack.Measure(pl.c, &st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
+	st.Say = pl.c.Say(say.ScrubLips, "product", p.Name, "amount", st.Amount)
 	return []*draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
 }
 
@@ -611,10 +606,10 @@ func (pl *planner) depuff() []*draft {
 	st := stack.Step{Zones: zones.List(), Because: []rules.ID{rules.Rosacea, rules.Injectables}}
 	if how == method.Cold {
 		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS, figure.ColdPadS, 2, act.Press
-		st.Say = "Lay cold pads on for ten minutes."
+		st.Say = pl.c.Say(say.ColdPads)
 	} else {
 		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged
-		st.Say = "A brief upward massage, a minute, on the damp skin."
+		st.Say = pl.c.Say(say.MassageUp)
 	}
 	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
 }

@@ -2,13 +2,13 @@
 package rules
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/method"
+	"urncloth/core/say"
 )
 
 // Severity is how much a finding weighs.
@@ -81,13 +81,15 @@ type Finding struct {
 	Lifted      string      `json:"lifted,omitempty"` // the reason a person wrote, where one lifted a stop
 }
 
-// Get returns the rule with that id. An unknown id is a mistake of the program.
-func Get(id ID) Rule {
+// Get returns the rule with that id, in English. An unknown id is a mistake of the program.
+func Get(id ID) Rule { return catalogue[place(id)] }
+
+func place(id ID) int {
 	at, known := order[id]
 	if !known {
 		panic("rules: no rule " + string(id))
 	}
-	return catalogue[at]
+	return at
 }
 
 // order is the place of each rule in the catalogue.
@@ -99,26 +101,55 @@ var order = func() map[ID]int {
 	return m
 }()
 
+// words is the messages of a rule.
+type words struct{ when, say, because, instead say.ID }
+
+// messages is the words of every rule as message rows, in the order of the catalogue.
+var messages = func() []words {
+	list := make([]words, len(catalogue))
+	for i, r := range catalogue {
+		at := "rule." + string(r.ID) + "."
+		list[i] = words{say.Row(at+"when", r.When), say.Row(at+"say", r.Say),
+			say.Row(at+"because", r.Because), say.Row(at+"instead", r.Instead)}
+	}
+	return list
+}()
+
 // Known reports whether there is a rule with that id.
 func Known(id ID) bool {
 	_, known := order[id]
 	return known
 }
 
-// All returns the catalogue in the order of the handbook.
-func All() []Rule { return catalogue }
+// All returns the catalogue in the order of the handbook, its words in a language.
+func All(l *say.Language) []Rule {
+	list := slices.Clone(catalogue)
+	for i := range list {
+		r, w := &list[i], messages[i]
+		r.When, r.Say, r.Because, r.Instead = l.Say(w.when), l.Say(w.say), l.Say(w.because), l.Say(w.instead)
+	}
+	return list
+}
 
-// New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in say.
-func New(id ID, phase Phase, step string, zones []face.Zone, say string, args ...any) Finding {
-	r := Get(id)
+// New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in a message and its
+// slots; "" is the rule's own.
+func New(l *say.Language, id ID, phase Phase, step string, zones []face.Zone, message say.ID, slots ...any) Finding {
+	at := place(id)
+	r, w := &catalogue[at], messages[at]
 	if zones == nil {
 		zones = []face.Zone{}
 	}
-	f := Finding{Rule: id, Severity: r.Severity, Phase: phase, Step: step, Zones: zones, Say: r.Say,
-		Because: r.Because, Instead: r.Instead, Overridable: !r.Final}
-	if say != "" {
-		f.Say = capital(fmt.Sprintf(say, args...))
+	f := Finding{Rule: id, Severity: r.Severity, Phase: phase, Step: step, Zones: zones,
+		Because: l.Say(w.because), Instead: l.Say(w.instead), Overridable: !r.Final}
+	if message == "" {
+		message = w.say
 	}
+	return f.Saying(l.Say(message, slots...))
+}
+
+// Saying returns the finding with other words.
+func (f Finding) Saying(words string) Finding {
+	f.Say = capital(words)
 	return f
 }
 
@@ -135,8 +166,8 @@ func (f Finding) NoReason() Finding {
 }
 
 // Do returns the finding with other advice.
-func (f Finding) Do(instead string, args ...any) Finding {
-	f.Instead = capital(fmt.Sprintf(instead, args...))
+func (f Finding) Do(instead string) Finding {
+	f.Instead = capital(instead)
 	return f
 }
 

@@ -2,7 +2,7 @@
 // here and nowhere else, so that a second language is a second table.
 //
 // A slot is {name}, filled by the caller, or {chapter.key}, filled with that figure's value. It may reckon and format:
-// {film:g3} three significant digits, {share*100:f0} per cent, {prep.cool_cloth/60} minutes of seconds, {n:roman}. A slot with
+// {film:g3} three significant digits, {share*100:f0} per cent, {prep.cool_cloth/60} minutes of seconds, {n:roman}, {n:words}. A slot with
 // forms, {n|pad|pads}, picks the form that the language wants beside that number.
 package say
 
@@ -19,33 +19,38 @@ type ID string
 
 // Language is one table of messages and how the language writes numbers and lists.
 type Language struct {
-	Tag     string // as in BCP 47
-	Decimal string // between whole and part
-	And     string // before the last of a list
+	Tag     string         // as in BCP 47
+	Decimal string         // between whole and part
+	And     string         // before the last of a list
+	Numbers map[int]string // whole numbers that are written out where a slot asks for words
 	Plural  func(n float64) int
 	texts   map[ID][]part
 }
 
 // English is the language that is complete by construction: each row adds its text to it.
-var English = &Language{Tag: "en", Decimal: ".", And: " and ", texts: map[ID][]part{}, Plural: func(n float64) int {
+var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishNumbers, texts: map[ID][]part{}, Plural: func(n float64) int {
 	if n == 1 {
 		return 0
 	}
 	return 1
 }}
 
+var englishNumbers = map[int]string{1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six", 7: "seven", 8: "eight", 9: "nine",
+	10: "ten", 11: "eleven", 12: "twelve", 20: "twenty"}
+
 // ids is every message in the order of the rows.
 var ids []ID
 
 // row adds a message with its English text and returns its id.
-func row(id ID, text string) ID {
+func row(name, text string) ID {
+	id := ID(name)
 	English.Set(id, text)
 	ids = append(ids, id)
 	return id
 }
 
 // Row adds a message of a table that stands elsewhere: a rule, a house method, a word.
-func Row(id ID, text string) ID { return row(id, text) }
+func Row(name, text string) ID { return row(name, text) }
 
 // IDs lists every message.
 func IDs() []ID { return ids }
@@ -119,7 +124,8 @@ func (l *Language) Slots(id ID) []string {
 	return list
 }
 
-// Say renders a message. Slots are a name and a value by turns; a value is a text, a whole number or a float64. A language
+// Say renders a message. Slots are a name and a value by turns; a value is a text, a number, or another
+// message, which the same slots fill. A language
 // that lacks the message says it in English; a message that nobody has, or a slot that nobody fills, is a mistake of the
 // program.
 func (l *Language) Say(id ID, slots ...any) string {
@@ -147,10 +153,7 @@ func (l *Language) Say(id ID, slots ...any) string {
 func (l *Language) fill(id ID, p *part, slots []any) string {
 	for i := 0; i+1 < len(slots); i += 2 {
 		if slots[i] == p.slot {
-			if text, is := slots[i+1].(string); is {
-				return text
-			}
-			return l.number(p, number(slots[i+1]))
+			return l.value(p, slots[i+1], slots)
 		}
 	}
 	if f, is := figure.Find(p.slot); is {
@@ -159,14 +162,21 @@ func (l *Language) fill(id ID, p *part, slots []any) string {
 	panic(fmt.Sprintf("say: nothing fills %s of %s", p.slot, id))
 }
 
-func number(v any) float64 {
-	switch n := v.(type) {
+// value writes what fills a slot.
+func (l *Language) value(p *part, v any, slots []any) string {
+	switch v := v.(type) {
+	case ID:
+		return l.Say(v, slots...)
 	case int:
-		return float64(n)
+		return l.number(p, float64(v))
 	case float64:
-		return n
+		return l.number(p, v)
 	}
-	panic(fmt.Sprintf("say: %T is no value of a slot", v))
+	text := fmt.Sprintf("%s", v) // a text, a word, or something that has a text
+	if p.format == "q" {
+		return strconv.Quote(text)
+	}
+	return text
 }
 
 // number writes a number as a slot wants it, or picks its form.
@@ -175,8 +185,13 @@ func (l *Language) number(p *part, n float64) string {
 	if len(p.forms) > 0 {
 		return p.forms[min(l.Plural(n), len(p.forms)-1)]
 	}
-	if p.format == "roman" {
-		return roman[int(n)]
+	switch whole := int(n); {
+	case p.format == "roman":
+		return roman[whole]
+	case p.format == "words" && float64(whole) == n && l.Numbers[whole] != "":
+		return l.Numbers[whole]
+	case p.format == "words":
+		return strconv.FormatFloat(n, 'f', -1, 64)
 	}
 	how, digits := byte('f'), -1
 	switch {

@@ -12,6 +12,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/say"
 	"urncloth/core/sun"
 )
 
@@ -19,6 +20,8 @@ func itoa(i int) string { return strconv.Itoa(i) }
 
 // Case is a sitting with everything filled in that follows from it: what planners and rules ask again and again.
 type Case struct {
+	Words *say.Language // in which everything is said
+
 	*Sitting
 	Loc                               *time.Location
 	ChairAt, BaseAt, WearUntil, Until time.Time
@@ -56,13 +59,13 @@ var Beard = face.SetOf(face.UpperLip, face.Chin, face.Jaw)
 
 // Open fills in a valid sitting.
 func Open(s *Sitting) *Case {
-	c := &Case{Sitting: s}
+	c := &Case{Sitting: s, Words: say.English}
 	c.Loc, _ = s.Day.Zone()
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
 	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(s.Day.ChairAt), at(s.Day.BaseAt), at(s.Day.WearUntil), at(s.Day.LiftAt)
 	c.Skin = s.Client.States(s.Day.Date)
 	c.Area = s.Client.Areas(s.Day.Date)
-	c.Type = s.Client.TypeOf(c.Skin)
+	c.Type = s.Client.TypeOf(c.Words, c.Skin)
 	c.Daylight = sun.Daylight(c.BaseAt, c.WearUntil, s.Day.Place.Lat, s.Day.Place.Lon)
 	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil) >= figure.StrongFor
 	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
@@ -99,6 +102,15 @@ func Open(s *Sitting) *Case {
 	c.likeness()
 	return c
 }
+
+// Say renders a message in the language of the case.
+func (c *Case) Say(id say.ID, slots ...any) string { return c.Words.Say(id, slots...) }
+
+// Names says zones as an artist would.
+func (c *Case) Names(zones face.Set) string { return face.Names(c.Words, zones) }
+
+// List joins words with commas and a last "and".
+func (c *Case) List(words []string) string { return c.Words.List(words) }
 
 // Vapour is the saturation pressure of water over air of that temperature, in hPa. Source: Magnus formula, WMO guide.
 func Vapour(tempC float64) float64 {

@@ -11,6 +11,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 )
 
 // Format is the name and version of the document.
@@ -62,7 +63,7 @@ func Read(data []byte) (*Sitting, doc.Faults) {
 func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	var fs doc.Faults
 	if s.Format != Format && !has(already, prefix+"format") {
-		fs.Add(prefix+"format", "%q is not %s", s.Format, Format)
+		fs.Add(prefix+"format", say.NotFormat, "word", s.Format, "format", Format)
 	}
 	fs = append(fs, s.Client.Check(prefix+"client", s.Day.Date)...)
 	fs = append(fs, s.Look.Check(prefix+"look")...)
@@ -73,7 +74,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	}
 	for i, l := range s.Lifted {
 		if !rules.Known(l.Rule) {
-			fs.Add(prefix+"lifted["+itoa(i)+"].rule", "%q is not a rule", l.Rule)
+			fs.Add(prefix+"lifted["+itoa(i)+"].rule", say.NotARule, "word", l.Rule)
 		}
 	}
 	kept := fs[:0]

@@ -2,7 +2,6 @@ package stack
 
 import (
 	"slices"
-	"strconv"
 	"time"
 
 	"urncloth/core/act"
@@ -15,6 +14,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
 )
@@ -88,7 +88,7 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	r.sunscreen()
 	r.whole()
 	if res.SlackS < 0 {
-		r.find(rules.TimeShort, "", 0, "%s are missing: skin is ready at %s, base is at %s.", Minutes(-res.SlackS), day.Wall(res.ReadyAt).Clock(), c.Day.BaseAt.Clock())
+		r.find(rules.TimeShort, "", 0, say.MinutesMissing, "minutes", Minutes(r.c.Words, -res.SlackS), "ready", day.Wall(res.ReadyAt).Clock(), "base", c.Day.BaseAt.Clock())
 	}
 	sitting.LiftStops(c.Sitting, res.Findings)
 	res.Findings = rules.Sort(res.Findings)
@@ -96,17 +96,14 @@ func Prep(c *sitting.Case, steps []Step) Result {
 }
 
 // Minutes says seconds as minutes and seconds.
-func Minutes(s int) string {
-	if s < 60 {
-		return strconv.Itoa(s) + " seconds"
+func Minutes(l *say.Language, s int) string {
+	switch {
+	case s < 60:
+		return l.Say(say.Seconds, "n", s)
+	case s%60 == 0:
+		return l.Say(say.Minutes, "n", s/60)
 	}
-	if s%60 == 0 {
-		if s == 60 {
-			return "1 minute"
-		}
-		return strconv.Itoa(s/60) + " minutes"
-	}
-	return strconv.Itoa(s/60) + " min " + strconv.Itoa(s%60) + " s"
+	return l.Say(say.MinutesAndSeconds, "minutes", s/60, "seconds", s%60)
 }
 
 func (r *run) sequence() {
@@ -127,8 +124,8 @@ func (r *run) sequence() {
 	}
 }
 
-func (r *run) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
-	r.res.Findings = append(r.res.Findings, rules.New(rule, rules.Prep, step, zones.List(), say, args...))
+func (r *run) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
+	r.res.Findings = append(r.res.Findings, rules.New(r.c.Words, rule, rules.Prep, step, zones.List(), message, slots...))
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
@@ -177,11 +174,11 @@ func (r *run) hot(s *Step, p *kit.Product, start time.Time) {
 		return
 	}
 	if start.Before(r.c.CoolAt) {
-		r.find(rules.HotSkin, s.ID, face.SetOf(s.Zones...), "%s goes on %s before the skin has cooled from the wash.", p.Name,
-			Minutes(int(r.c.CoolAt.Sub(start).Seconds())))
+		r.find(rules.HotSkin, s.ID, face.SetOf(s.Zones...), say.NotCooled, "product", p.Name,
+			"minutes", Minutes(r.c.Words, int(r.c.CoolAt.Sub(start).Seconds())))
 	} else if r.c.Hot && !r.warned {
 		r.warned = true
-		f := r.find(rules.HotSkin, s.ID, 0, "The skin reads %.1f °C, and 35 is still hot.", *r.c.Day.SurfaceC)
+		f := r.find(rules.HotSkin, s.ID, 0, say.SkinReadsHot, "surface", *r.c.Day.SurfaceC)
 		*f = f.As(rules.Caution)
 	}
 }
@@ -210,7 +207,7 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 		return known[like]
 	}) {
 		m.Zones &= zones
-		r.res.Findings = append(r.res.Findings, m.Finding(rules.Prep, s.ID))
+		r.res.Findings = append(r.res.Findings, m.Finding(r.c, rules.Prep, s.ID))
 	}
 }
 
@@ -264,16 +261,16 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 		}
 	}
 	if wet != 0 {
-		r.find(rules.LayerNotSet, s.ID, wet, "%s goes on %s while the layer under it is still wet.", p.Name, face.Names(wet.List()))
+		r.find(rules.LayerNotSet, s.ID, wet, say.StillWet, "product", p.Name, "zones", r.c.Names(wet))
 	}
 	if beads != 0 {
-		r.find(rules.BeadsOnBase, s.ID, beads, "%s beads on what lies under it on %s.", p.Name, face.Names(beads.List()))
+		r.find(rules.BeadsOnBase, s.ID, beads, say.BeadsOn, "product", p.Name, "zones", r.c.Names(beads))
 	}
 	if early != 0 {
 		r.find(rules.OilTooEarly, s.ID, early, "")
 	}
 	if over != 0 {
-		r.find(rules.SPFNotLast, s.ID, over, "%s is laid over the sunscreen.", p.Name)
+		r.find(rules.SPFNotLast, s.ID, over, say.OverSunscreen, "product", p.Name)
 	}
 	r.blend(s, p, zones)
 }
@@ -294,7 +291,7 @@ func topmost(layers []Layer) *Layer {
 }
 
 func moistened(layers []Layer) bool {
-	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSpf })
+	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSPF })
 }
 
 // dampAllowed reports whether the method lets a water layer follow another damp.
@@ -316,7 +313,7 @@ func (r *run) blend(s *Step, p *kit.Product, zones face.Set) {
 		if q == nil || p.Kind.Of().Group != kit.Sunscreens && q.Kind.Of().Group != kit.Sunscreens {
 			return
 		}
-		r.find(rules.SPFDiluted, s.ID, zones, "%s is blended with %s.", p.Name, q.Name)
+		r.find(rules.SPFDiluted, s.ID, zones, say.BlendedWith, "product", p.Name, "other", q.Name)
 		for z, coats := range r.coats {
 			for i := range coats {
 				if coats[i].step == o.ID || coats[i].step == s.ID {
@@ -343,17 +340,17 @@ func (r *run) measure(s *Step, p *kit.Product, zones face.Set) {
 			s.Film[z] = doc.Num(kit.Film(float64(s.Grams), area))
 		}
 	}
-	Measure(s, p, r.c.Grams(s.Film))
+	Measure(r.c, s, p, r.c.Grams(s.Film))
 }
 
 // Measure says grams in all three ways: grams, the product's own unit, and the hand measure. What is said is what is
 // written, so that a plan read back says the same.
-func Measure(s *Step, p *kit.Product, grams float64) {
+func Measure(c *sitting.Case, s *Step, p *kit.Product, grams float64) {
 	grams = doc.Round(grams)
 	s.Grams = doc.Num(grams)
 	n, unit := p.Units(grams)
-	s.Units, s.Unit, s.Hand = doc.Num(n), unit, kit.Hand(grams)
-	s.Amount = kit.Say(grams, n, unit)
+	s.Units, s.Unit, s.Hand = doc.Num(n), unit, kit.Hand(c.Words, grams)
+	s.Amount = kit.Amount(c.Words, grams, n, unit)
 }
 
 func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
@@ -395,18 +392,18 @@ func (r *run) stock(s *Step, p *kit.Product) {
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
 		r.short[p.ID] = true
-		r.find(rules.RunsOut, s.ID, 0, "%s needs %.3g g and has %.3g g left.", p.Name, doc.Round(r.used[p.ID]), doc.Round(*p.RemainingG))
+		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has", doc.Round(*p.RemainingG))
 	}
 	if p.Container == kit.Jar && !r.spatula {
-		r.find(rules.JarFingers, s.ID, 0, "%s comes in a jar, and no spatula is planned.", p.Name)
+		r.find(rules.JarFingers, s.ID, 0, say.JarNoSpatula, "product", p.Name)
 	}
 	lenses := r.c.Client.Has(face.LensesStay) || r.c.Client.Has(face.ContactLenses) && !r.lensOut
 	near := face.SetOf(s.Zones...) & face.SetOf(face.Eyelids, face.UnderEyes)
 	if lenses && near != 0 && s.Act == act.Cleanse {
 		if p.Oily() {
-			r.find(rules.LensIn, s.ID, near, "%s is oily, and contact lenses are in.", p.Name)
+			r.find(rules.LensIn, s.ID, near, say.OilyLensesIn, "product", p.Name)
 		} else {
-			f := r.find(rules.LensIn, s.ID, near, "Contact lenses are in: keep %s away from the waterline.", p.Name)
+			f := r.find(rules.LensIn, s.ID, near, say.LensesAway, "product", p.Name)
 			*f = f.As(rules.Caution)
 		}
 	}
@@ -423,7 +420,7 @@ func (r *run) hands() {
 			continue
 		}
 		if start.Before(busyUntil) {
-			r.find(rules.HandsBusy, s.ID, face.SetOf(s.Zones...), "The hands are still busy with step %s.", last)
+			r.find(rules.HandsBusy, s.ID, face.SetOf(s.Zones...), say.HandsBusy, "step", last)
 		}
 		if end := start.Add(seconds(s.HandsS)); end.After(busyUntil) {
 			busyUntil, last = end, s.ID
@@ -449,13 +446,13 @@ func (r *run) base() {
 		}
 	}
 	for _, z := range full.List() {
-		r.find(rules.Overloaded, "", face.SetOf(z), "%s holds %.3g mg/cm² and its limit is %.3g.", z.Name(), doc.Round(r.res.Layers.Residue(z)), r.c.Limit(z))
+		r.find(rules.Overloaded, "", face.SetOf(z), say.HoldsOver, "zone", z.NameIn(r.c.Words), "holds", doc.Round(r.res.Layers.Residue(z)), "limit", r.c.Limit(z))
 	}
 	if mismatch != 0 {
-		r.find(rules.BaseMismatch, "", mismatch, "The %s foundation does not sit well on what lies on %s.", r.c.Look.Base, face.Names(mismatch.List()))
+		r.find(rules.BaseMismatch, "", mismatch, say.FoundationOn, "base", say.Word(look.BaseList, r.c.Look.Base), "zones", r.c.Names(mismatch))
 	}
 	if dry != 0 {
-		r.find(rules.DryPatch, "", dry, "%s without balm.", face.Names(dry.List()))
+		r.find(rules.DryPatch, "", dry, say.WithoutBalm, "zones", r.c.Names(dry))
 	}
 	var bare face.Set
 	for _, z := range DrySkin.List() {
@@ -464,7 +461,7 @@ func (r *run) base() {
 		}
 	}
 	if bare != 0 {
-		r.find(rules.NoMoisture, "", bare, "No moisturiser on %s.", face.Names(bare.List()))
+		r.find(rules.NoMoisture, "", bare, say.NoMoisturiserOn, "zones", r.c.Names(bare))
 	}
 	for _, z := range face.All.List() {
 		if id := r.unrinsed[z]; id != "" && r.c.Method.Is(method.MicellarRinse, method.Rinse) {
@@ -533,11 +530,11 @@ func (r *run) sunscreen() {
 	if !c.Daylight && laid == 0 {
 		r.find(rules.SPFAtNight, "", 0, "")
 	} else if !c.Daylight {
-		r.find(rules.SPFAtNight, lastStep, laid, "No daylight in the wear: sunscreen is not needed.")
+		r.find(rules.SPFAtNight, lastStep, laid, say.NoDaylight)
 	}
 	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < figure.BeforeSun {
-		r.find(rules.SPFSetTime, lastStep, 0, "%s from sunscreen to the first sun at %s.", Minutes(max(0, int(c.FirstSun.Sub(last).Seconds()))),
-			day.Wall(c.FirstSun).Clock())
+		r.find(rules.SPFSetTime, lastStep, 0, say.UntilFirstSun, "minutes", Minutes(r.c.Words, max(0, int(c.FirstSun.Sub(last).Seconds()))),
+			"time", day.Wall(c.FirstSun).Clock())
 	}
 	r.uncovered(laid)
 }
@@ -567,14 +564,14 @@ func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 		}
 	}
 	if lacking != 0 {
-		f := r.find(rules.SPFMissing, "", lacking, "No sunscreen on %s, and there is daylight in the wear.", face.Names(lacking.List()))
+		f := r.find(rules.SPFMissing, "", lacking, say.NoSunscreenOn, "zones", r.c.Names(lacking))
 		if !c.Strong {
 			*f = f.As(rules.Note)
 		}
 	}
 	if hopeless != 0 {
-		f := r.find(rules.SPFMissing, "", hopeless, "Nothing in the kit may go on %s as sunscreen.", face.Names(hopeless.List()))
-		*f = f.As(rules.Note).Do("A hat and shade; keep out of the strongest sun.")
+		f := r.find(rules.SPFMissing, "", hopeless, say.NothingScreens, "zones", r.c.Names(hopeless))
+		*f = f.As(rules.Note).Do(r.c.Say(say.HatAndShade))
 	}
 }
 
@@ -591,22 +588,22 @@ func (r *run) screenable(z face.Zone) bool {
 // thin says what a first coat under the full dose really gives.
 func (r *run) thin() {
 	groups := map[string]face.Set{}
-	say := map[string]coat{}
+	worst := map[string]coat{}
 	for z := range face.N {
 		for _, k := range r.coats[z] {
 			if k.film < figure.FullDose-figure.Same || k.blended {
 				groups[k.step] |= face.SetOf(z)
-				if old, seen := say[k.step]; !seen || k.film < old.film {
-					say[k.step] = k
+				if old, seen := worst[k.step]; !seen || k.film < old.film {
+					worst[k.step] = k
 				}
 			}
 		}
 	}
 	for _, n := range r.order {
 		id := r.res.Steps[n].ID
-		if k, is := say[id]; is && k.film < figure.FullDose-figure.Same {
-			r.find(rules.SPFShort, id, groups[id], "%.3g mg/cm² of %s gives about %.3g, not %g.", doc.Round(k.film), k.product.Name,
-				doc.Round(sun.Effective(k.product.SPF, k.film)), k.product.SPF)
+		if k, is := worst[id]; is && k.film < figure.FullDose-figure.Same {
+			r.find(rules.SPFShort, id, groups[id], say.ThinCoat, "film", doc.Round(k.film), "product", k.product.Name,
+				"gives", doc.Round(sun.Effective(k.product.SPF, k.film)), "label", k.product.SPF)
 		}
 	}
 }
@@ -639,11 +636,11 @@ func (r *run) uncovered(laid face.Set) {
 			}
 		}
 		if lacking != 0 {
-			r.find(rules.UncoveredSkin, "", lacking, "%s got no sunscreen.", face.Names(lacking.List()))
+			r.find(rules.UncoveredSkin, "", lacking, say.NoSunscreenGot, "zones", r.c.Names(lacking))
 		}
 	}
 	if r.cleansed&face.Face != 0 && can&^r.cleansed != 0 {
-		r.find(rules.UncoveredSkin, "", can&^r.cleansed, "%s was not cleansed.", face.Names((can &^ r.cleansed).List()))
+		r.find(rules.UncoveredSkin, "", can&^r.cleansed, say.NotCleansed, "zones", r.c.Names(can&^r.cleansed))
 	}
 }
 
@@ -661,16 +658,16 @@ func (r *run) whole() {
 	}
 	b := c.Barred()
 	if rest := (b.Contagious | b.Eye) &^ said(rules.Contagious); rest != 0 {
-		f := r.find(rules.Contagious, "", rest, "No work on %s: something catching may be there.", face.Names(rest.List()))
+		f := r.find(rules.Contagious, "", rest, say.NoWorkCatching, "zones", r.c.Names(rest))
 		if b.Eye != 0 {
 			*f = f.NoReason()
 		}
 	}
 	if rest := b.Broken &^ said(rules.BrokenSkin); rest != 0 {
-		r.find(rules.BrokenSkin, "", rest, "No work on %s: the skin is open.", face.Names(rest.List()))
+		r.find(rules.BrokenSkin, "", rest, say.NoWorkOpen, "zones", r.c.Names(rest))
 	}
 	if rest := c.Marked(face.Sunburn) &^ said(rules.Sunburnt); rest != 0 {
-		f := r.find(rules.Sunburnt, "", rest, "%s is sunburnt: cool and bland only.", face.Names(rest.List()))
+		f := r.find(rules.Sunburnt, "", rest, say.SunburntZones, "zones", r.c.Names(rest))
 		if b.Burnt == 0 {
 			*f = f.As(rules.Caution)
 		}
@@ -686,7 +683,7 @@ func (r *run) whole() {
 		r.find(rules.ScarredSkin, "", scar, "")
 	}
 	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveAtLeast {
-		r.find(rules.ShavenSkin, "", c.Shaven, "Shaved at %s, less than half an hour before base.", c.Day.ShavedAt.Clock())
+		r.find(rules.ShavenSkin, "", c.Shaven, say.ShavedLate, "time", c.Day.ShavedAt.Clock())
 	}
 	r.age()
 	r.items()
@@ -698,10 +695,10 @@ func (r *run) whole() {
 func (r *run) age() {
 	age, known := r.c.Client.Age(r.c.Day.Date)
 	if known && age < figure.GuardianYears && !r.c.Client.Guardian {
-		r.find(rules.Minor, "", 0, "The client is %d and no guardian is noted as present and consenting.", int(age))
+		r.find(rules.Minor, "", 0, say.NoGuardian, "age", int(age))
 	}
 	if known && age < figure.InfantYears && r.c.Daylight {
-		r.find(rules.Infant, "", 0, "Under six months: shade and clothing, no sunscreen unless a clinician says so.")
+		r.find(rules.Infant, "", 0, say.UnderInfant)
 	}
 }
 
@@ -718,19 +715,19 @@ func (r *run) items() {
 			p.Tags = append(slices.Clone(it.Tags), "adhesive")
 		}
 		if w := p.Carries(c.Client.Allergies); w != "" {
-			r.find(rules.Allergen, "", zones, "%s carries %s, which the client is allergic to.", it.Item, w)
+			r.find(rules.Allergen, "", zones, say.CarriesAllergen, "product", it.Item, "word", w)
 		}
 		if known && age < figure.ToddlerYears && (sticks || strong || it.Item == "glitter") {
-			r.find(rules.Infant, "", zones, "%s is not for a child under three.", it.Item)
+			r.find(rules.Infant, "", zones, say.NotForToddler, "item", it.Item)
 		}
 		if it.FirstUse && (sticks || strong) {
-			r.find(rules.PatchTest, "", zones, "%s is a new adhesive: patch test 24 to 48 hours ahead.", it.Item)
+			r.find(rules.PatchTest, "", zones, say.NewAdhesive, "item", it.Item)
 		}
 		if strong && c.Within(figure.IsotretinoinDays, face.Isotretinoin)&zones != 0 {
-			r.find(rules.Isotretinoin, "", zones, "%s pulls at skin that tears easily.", it.Item)
+			r.find(rules.Isotretinoin, "", zones, say.PullsTears, "item", it.Item)
 		}
 		if strong && c.Within(fit.RetinoidWindow(c), face.Retinoid)&zones != 0 {
-			r.find(rules.RecentRetinoid, "", zones, "%s pulls at skin that is thin after a retinoid.", it.Item)
+			r.find(rules.RecentRetinoid, "", zones, say.PullsThin, "item", it.Item)
 		}
 	}
 }

@@ -11,6 +11,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -352,7 +353,7 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			}
 		})
 	}
-	for _, r := range rules.All() {
+	for _, r := range rules.All(say.English) {
 		if r.Phase == "prep" && !(seen[r.ID][true] && seen[r.ID][false]) {
 			t.Errorf("rule %s of prep needs a case that fires and one that does not", r.ID)
 		}

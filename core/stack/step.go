@@ -12,6 +12,8 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/rules"
+	"urncloth/core/say"
+	"urncloth/core/sitting"
 )
 
 // Step is one thing to do. Film is in mg/cm² by zone, times in seconds; SetS is the longest of the step's zones.
@@ -97,4 +99,15 @@ func (l *Layers) ByZone() map[face.Zone][]Layer {
 		}
 	}
 	return m
+}
+
+// Off says what comes off before hands go to the face.
+func Off(c *sitting.Case) (jewellery, glasses string) {
+	if c.Client.Has(face.Jewellery) {
+		jewellery = c.Say(say.JewelleryOff)
+	}
+	if c.Client.Has(face.Glasses) {
+		glasses = c.Say(say.GlassesOff)
+	}
+	return jewellery, glasses
 }

@@ -6,6 +6,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/say"
 	"urncloth/core/sun"
 )
 
@@ -30,7 +31,7 @@ type Gives struct {
 }
 
 // Reckon is the calculator that needs no sitting: an adult of 1.73 m², lips left out. Grams win over a film.
-func Reckon(a Amount) Gives {
+func Reckon(l *say.Language, a Amount) Gives {
 	zones := face.Face&^face.SetOf(face.Lips) | face.SetOf(face.Neck, face.Ears)
 	switch a.Zones {
 	case "face":
@@ -49,5 +50,5 @@ func Reckon(a Amount) Gives {
 		film = kit.Film(a.Grams, area)
 	}
 	grams, full := kit.Grams(film, area), kit.Grams(figure.FullDose, area)
-	return Gives{doc.Num(area), doc.Num(film), doc.Num(grams), kit.Hand(grams), doc.Num(sun.Effective(a.Label, film)), doc.Num(full), kit.Hand(full)}
+	return Gives{doc.Num(area), doc.Num(film), doc.Num(grams), kit.Hand(l, grams), doc.Num(sun.Effective(a.Label, film)), doc.Num(full), kit.Hand(l, full)}
 }

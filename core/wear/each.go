@@ -7,6 +7,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/sun"
@@ -19,7 +20,7 @@ func (e *evaluation) each() {
 	var with *TouchUp
 	for _, v := range e.events {
 		if e.keptFree(v.at) {
-			e.find(rules.Interrupts, v.up.ID, 0, "The touch-up at %s falls into a time kept free.", v.up.At.Clock())
+			e.find(rules.Interrupts, v.up.ID, 0, say.InKeptFree, "time", v.up.At.Clock())
 		}
 		shines := oil.until(v.at)
 		blotted, unblotted, powdered := face.Set(0), face.Set(0), false
@@ -33,7 +34,7 @@ func (e *evaluation) each() {
 				powdered = true
 			case d.Act == act.Reapply && d.p != nil:
 				unblotted |= shines & d.zones &^ blotted
-				if d.p.Kind == kit.SpfPowder {
+				if d.p.Kind == kit.SPFPowder {
 					powder, with = d, v.up
 				} else if d.zones&face.Face != 0 {
 					renewed = true
@@ -42,13 +43,13 @@ func (e *evaluation) each() {
 			}
 		}
 		if unblotted != 0 {
-			e.find(rules.BlotFirst, v.up.ID, unblotted, "%s shines at %s: blot before the coat.", face.Names(unblotted.List()), v.up.At.Clock())
+			e.find(rules.BlotFirst, v.up.ID, unblotted, say.ShinesAt, "zones", e.c.Names(unblotted), "time", v.up.At.Clock())
 		}
 		oil.blot(blotted, powdered)
 	}
 	if powder != nil && !renewed {
-		e.find(rules.PowderAlone, with.ID, powder.zones, "%.3g mg/cm² of %s gives about %.2g by itself; its label says %g.", doc.Round(powder.film), powder.p.Name,
-			sun.Effective(powder.p.SPF, powder.film), powder.p.SPF)
+		e.find(rules.PowderAlone, with.ID, powder.zones, say.PowderGives, "film", doc.Round(powder.film), "product", powder.p.Name,
+			"gives", sun.Effective(powder.p.SPF, powder.film), "label", powder.p.SPF)
 	}
 }
 
@@ -63,7 +64,7 @@ func (e *evaluation) powdered() face.Set {
 // manner looks at how a form goes on.
 func (e *evaluation) manner(u *TouchUp, d *done) {
 	switch d.p.Kind {
-	case kit.SpfStick:
+	case kit.SPFStick:
 		var dragged face.Set
 		for _, z := range d.zones.List() {
 			if face.BaseArea.Has(z) && powdery(e.c, z) {
@@ -71,11 +72,11 @@ func (e *evaluation) manner(u *TouchUp, d *done) {
 			}
 		}
 		if dragged != 0 {
-			e.find(rules.DragsBase, u.ID, dragged, "%s drags the matte or powdered base.", d.p.Name)
+			e.find(rules.DragsBase, u.ID, dragged, say.DragsBase, "product", d.p.Name)
 		}
-	case kit.SpfMist:
+	case kit.SPFMist:
 		if d.How != act.Sponge && d.How != act.Shielded {
-			e.find(rules.MistNearFace, u.ID, d.zones, "%s near the face, and no precautions in the step.", d.p.Name)
+			e.find(rules.MistNearFace, u.ID, d.zones, say.MistNear, "product", d.p.Name)
 		}
 	}
 }
@@ -89,7 +90,7 @@ func (e *evaluation) objections(u *TouchUp, d *done) {
 		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Kind(d.p.Kind), How: act.Press, Zone: z, After: true}
 		return use.Fits()
 	}) {
-		e.res.Findings = append(e.res.Findings, m.Finding(rules.Wear, u.ID))
+		e.res.Findings = append(e.res.Findings, m.Finding(e.c, rules.Wear, u.ID))
 	}
 }
 

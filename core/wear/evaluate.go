@@ -1,7 +1,6 @@
 package wear
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -14,6 +13,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/sun"
@@ -84,8 +84,8 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	return *e.res
 }
 
-func (e *evaluation) find(rule rules.ID, step string, zones face.Set, say string, args ...any) *rules.Finding {
-	e.res.Findings = append(e.res.Findings, rules.New(rule, rules.Wear, step, zones.List(), say, args...))
+func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message, slots...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 
@@ -150,7 +150,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			}
 			s.Grams = doc.Num(e.grams(d.film, zones))
 		}
-		s.Say = e.say(&d, v.at, len(v.lays) > 0)
+		s.Say = e.word(&d, v.at, len(v.lays) > 0)
 		e.stock(&d, v.at)
 		v.steps = append(v.steps, d)
 	}
@@ -224,7 +224,7 @@ func (e *evaluation) adds(added *[face.N]float64, alone *screen) (film, spf doc.
 
 // leaves is what leaves the pack so that so much lands.
 func (e *evaluation) leaves(p *kit.Product, grams float64, at time.Time) float64 {
-	if p.Kind != kit.SpfMist {
+	if p.Kind != kit.SPFMist {
 		return grams
 	}
 	if sprayed(e.c) && e.windy(at) {
@@ -254,7 +254,7 @@ func (e *evaluation) stock(d *done, at time.Time) {
 }
 
 func needsSponge(c *sitting.Case, p *kit.Product) bool {
-	return p.Kind == kit.SpfFluid || p.Kind == kit.SpfMist && !sprayed(c)
+	return p.Kind == kit.SPFFluid || p.Kind == kit.SPFMist && !sprayed(c)
 }
 
 func (w *course) sundry(kinds ...kit.Kind) *kit.Product {
@@ -281,10 +281,10 @@ func (e *evaluation) bag() {
 			}
 		}
 		if e.used[p.ID] > 0 && p.Short(before+e.used[p.ID]) && !p.Short(before) {
-			e.find(rules.RunsOut, "", 0, "Prep and touch-ups need %.3g g of %s, and %.3g g are left.", doc.Round(before+e.used[p.ID]), p.Name, doc.Round(*p.RemainingG))
+			e.find(rules.RunsOut, "", 0, say.PrepAndTouchUps, "needs", doc.Round(before+e.used[p.ID]), "product", p.Name, "has", doc.Round(*p.RemainingG))
 		}
 		if n := e.sheets[p.ID]; p.Count != nil && n > *p.Count {
-			e.find(rules.RunsOut, "", 0, "The touch-ups need %d of %s, and %d are left.", n, p.Name, *p.Count)
+			e.find(rules.RunsOut, "", 0, say.TouchUpsNeed, "needs", n, "product", p.Name, "has", *p.Count)
 		}
 	}
 }
@@ -438,13 +438,13 @@ func (e *evaluation) labels() {
 		var f *rules.Finding
 		switch b.rule {
 		case rules.ReapplyTwoHours:
-			f = e.find(b.rule, "", zones, "From %s on the last coat on %s is more than two outdoor hours old.", at, face.Names(zones.List()))
+			f = e.find(b.rule, "", zones, say.CoatOld, "time", at, "zones", e.c.Names(zones))
 		case rules.ReapplyAfterWater:
-			f = e.find(b.rule, "", zones, "From %s on %s has been in water or sweat for longer than the label allows.", at, face.Names(zones.List()))
+			f = e.find(b.rule, "", zones, say.WetTooLong, "time", at, "zones", e.c.Names(zones))
 		default:
-			f = e.find(b.rule, "", zones, "Towelled at %s, and no coat on %s at once.", at, face.Names(zones.List()))
+			f = e.find(b.rule, "", zones, say.TowelledAt, "time", at, "zones", e.c.Names(zones))
 		}
-		*f = f.Do("%s", e.mend(b))
+		*f = f.Do(e.mend(b))
 	}
 }
 
@@ -461,12 +461,12 @@ func (e *evaluation) mend(b breach) string {
 	f := ch.face(e.windy(b.since))
 	at := day.Wall(b.since.In(e.c.Loc)).Clock()
 	if f == nil {
-		return "Nothing in the kit renews sunscreen over this base: a fluid, cushion, stick or mist with a factor would. Until then indoors or shade, a hat and clothing."
+		return e.c.Say(say.NothingRenews)
 	}
 	if s := e.during(b.since); s != nil && s.KeepFree {
-		return fmt.Sprintf("%s by %s, before the time kept free, or that time begun later or in shade indoors.", f.product.Name, s.From.Clock())
+		return e.c.Say(say.BeforeKeptFree, "product", f.product.Name, "time", s.From.Clock())
 	}
-	return fmt.Sprintf("A coat of %s by %s, or indoors from then on.", f.product.Name, at)
+	return e.c.Say(say.CoatBy, "product", f.product.Name, "time", at)
 }
 
 // budget warns where more than the budget reaches the skin, and says what shade or another hour would make of it.
@@ -475,7 +475,7 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 	if r.dose <= budget+figure.Same {
 		return
 	}
-	f := e.find(rules.DoseOverBudget, "", e.covered, "About %.2g SED reach the skin; the budget is %.2g.", r.dose, budget)
+	f := e.find(rules.DoseOverBudget, "", e.covered, say.DoseOver, "dose", r.dose, "budget", budget)
 	worst, most := -1, 0.0
 	for i, s := range e.stretches {
 		var sum float64
@@ -496,7 +496,7 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 	s := e.stretches[worst]
 	shade := e.otherwise(worst, day.InShade, coats)
 	indoors := e.otherwise(worst, day.Indoors, coats)
-	*f = f.Do("A hat and clothing count before any coat. Shade from %s to %s would bring it to about %.2g SED, indoors to %.2g.", s.seg.From.Clock(), s.seg.To.Clock(), shade, indoors)
+	*f = f.Do(e.c.Say(say.ShadeWould, "from", s.seg.From.Clock(), "to", s.seg.To.Clock(), "shade", shade, "indoors", indoors))
 }
 
 // otherwise is the dose with one segment spent elsewhere.
@@ -530,6 +530,6 @@ func (e *evaluation) behindGlass() {
 		}
 	}
 	if minutes >= figure.GlassLong.Minutes() {
-		e.find(rules.GlassUVA, "", 0, "%s behind glass by daylight.", stack.Minutes(int(math.Round(minutes*60))))
+		e.find(rules.GlassUVA, "", 0, say.BehindGlass, "minutes", stack.Minutes(e.c.Words, int(math.Round(minutes*60))))
 	}
 }

@@ -21,11 +21,11 @@ type delivery struct {
 }
 
 var forms = map[kit.Kind]delivery{
-	kit.SpfFluid:   {1.0, 1.0, 1, 0.5, 0, "press"},
-	kit.SpfCushion: {0.8, 0.8, 1, 0, 0, "press"},
-	kit.SpfStick:   {0.2, 0.8, 4, 0, 0.3, "pass"},
-	kit.SpfMist:    {0.2, 0.6, 3, 0, 0, "coat"},
-	kit.SpfPowder:  {0.1, 0.35, 4, 0, 0, "pass"},
+	kit.SPFFluid:   {1.0, 1.0, 1, 0.5, 0, "press"},
+	kit.SPFCushion: {0.8, 0.8, 1, 0, 0, "press"},
+	kit.SPFStick:   {0.2, 0.8, 4, 0, 0.3, "pass"},
+	kit.SPFMist:    {0.2, 0.6, 3, 0, 0, "coat"},
+	kit.SPFPowder:  {0.1, 0.35, 4, 0, 0, "pass"},
 }
 
 // Figures lists the figures of the table here.

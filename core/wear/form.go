@@ -113,7 +113,7 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	if p.SPF <= 1 || !over && !(bare(c) && p.Kind == kit.Sunscreen) || p.Empty() {
 		return nil, 0
 	}
-	if p.Kind == kit.SpfMist && c.Cold {
+	if p.Kind == kit.SPFMist && c.Cold {
 		return nil, 0
 	}
 	zones, cost := screenable(c, p, f.on&face.Face)
@@ -134,13 +134,13 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	if oily {
 		cost += d.waxy
 	}
-	if p.Kind == kit.SpfStick && matte || p.Kind == kit.SpfPowder {
+	if p.Kind == kit.SPFStick && matte || p.Kind == kit.SPFPowder {
 		cost += figure.CautionCost
 	}
 	if p.SPF < figure.LeastSPF || !p.BroadSpectrum {
 		cost += figure.CautionCost
 	}
-	if p.Kind == kit.SpfMist && windy && sprayed(c) {
+	if p.Kind == kit.SPFMist && windy && sprayed(c) {
 		cost += figure.WindCost
 	}
 	if dark := c.Client.Phototype >= figure.DarkFrom; dark || marked {

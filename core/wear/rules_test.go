@@ -7,6 +7,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/look"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 	"urncloth/core/wear"
@@ -110,7 +111,7 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 func TestEveryWearRuleOfTheCatalogueIsTriedBothWays(t *testing.T) {
 	tried := map[rules.ID]bool{"reapply-two-hours": true, "reapply-after-water": true, "reapply-after-towel": true, "dose-over-budget": true, "powder-alone": true,
 		"drags-base": true, "mist-near-face": true, "blot-first": true, "interrupts": true, "glass-uva": true}
-	for _, r := range rules.All() {
+	for _, r := range rules.All(say.English) {
 		if r.Phase == "wear" && !tried[r.ID] {
 			t.Errorf("%s is not tried", r.ID)
 		}

@@ -13,6 +13,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/prep"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/sun"
@@ -215,12 +216,12 @@ func TestFactorsOfSeveralFilmsAddUpInTheirLogsAndNeverPassTheHighestLabel(t *tes
 
 func TestHalfABottleOfHonestNumbers(t *testing.T) {
 	for _, c := range []struct{ label, film, want float64 }{{50, 2, 50}, {50, 1, 7.071}, {30, 0.35, 1.813}, {50, 3, 50}, {1, 1, 1}, {50, 0, 1}} {
-		got := wear.Reckon(wear.Amount{Label: c.label, Film: c.film})
+		got := wear.Reckon(say.English, wear.Amount{Label: c.label, Film: c.film})
 		if math.Abs(float64(got.Gives)-c.want) > 0.001 {
 			t.Errorf("%g mg/cm² of %g gives %g, got %g", c.film, c.label, c.want, float64(got.Gives))
 		}
 	}
-	spoon := wear.Reckon(wear.Amount{Label: 50, Grams: 0.8, Zones: "face_neck"})
+	spoon := wear.Reckon(say.English, wear.Amount{Label: 50, Grams: 0.8, Zones: "face_neck"})
 	if spoon.Film <= 1 || spoon.Film >= 1.2 || spoon.Full < 1.4 || spoon.Full > 1.6 {
 		t.Errorf("0.8 g over face and neck: %+v", spoon)
 	}

@@ -1,7 +1,6 @@
 package wear
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -13,6 +12,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 )
 
@@ -84,11 +84,11 @@ func names(zones, whole face.Set) []string {
 
 func (p *planner) how(q *kit.Product) act.How {
 	switch {
-	case q.Kind == kit.SpfMist && sprayed(p.c):
+	case q.Kind == kit.SPFMist && sprayed(p.c):
 		return act.Shielded
-	case q.Kind == kit.SpfMist || q.Kind == kit.SpfFluid:
+	case q.Kind == kit.SPFMist || q.Kind == kit.SPFFluid:
 		return act.Sponge
-	case q.Kind == kit.SpfStick:
+	case q.Kind == kit.SPFStick:
 		return act.Glide
 	}
 	return act.Press
@@ -197,66 +197,63 @@ func (p *planner) broken(before, at, after time.Time) []rules.ID {
 }
 
 // say words a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
-func (e *evaluation) say(d *done, at time.Time, coated bool) string {
-	where := face.Names(d.zones.List())
+func (e *evaluation) word(d *done, at time.Time, coated bool) string {
+	where := e.c.Names(d.zones)
 	if d.zones&face.BaseArea == face.BaseArea || d.zones&face.BaseArea == face.BaseArea&^face.SetOf(face.UnderEyes) {
-		rest := (d.zones &^ face.Face).List()
-		where = "the face"
-		if len(rest) > 0 {
-			where += ", " + face.Names(rest)
+		where = e.c.Say(say.TheFace)
+		if rest := d.zones &^ face.Face; rest != 0 {
+			where = e.c.Say(say.TheFaceAnd, "zones", e.c.Names(rest))
 		}
 	}
 	switch {
 	case d.Act == act.Blot && d.p != nil:
-		return fmt.Sprintf("Press %s on what shines; do not rub.", d.p.Name)
+		return e.c.Say(say.BlotWith, "product", d.p.Name)
 	case d.Act == act.Blot:
-		return "Press a clean tissue on what shines; do not rub."
+		return e.c.Say(say.BlotTissue)
 	case d.p == nil:
 		return ""
 	case d.Act == act.Cleanse:
-		return fmt.Sprintf("Lift what has slid with %s on a bud, one bud a dip, and press dry.", d.p.Name)
+		return e.c.Say(say.LiftSlid, "product", d.p.Name)
 	case d.Act == act.Apply && d.p.Kind == kit.Powder && !coated:
-		return fmt.Sprintf("Press %s on %s.", d.p.Name, where)
+		return e.c.Say(say.PressOn, "product", d.p.Name, "zones", where)
 	case d.Act == act.Apply && d.p.Kind == kit.Powder:
-		return fmt.Sprintf("When it has set, press %s on %s.", d.p.Name, where)
+		return e.c.Say(say.PressWhenSet, "product", d.p.Name, "zones", where)
 	case d.Act == act.Apply:
-		return fmt.Sprintf("Press a little %s on %s with a damp sponge.", d.p.Name, where)
+		return e.c.Say(say.MoistenWith, "product", d.p.Name, "zones", where)
 	case d.Act != act.Reapply:
 		return ""
 	}
 	n, unit := d.p.Units(e.leaves(d.p, float64(d.Grams), at))
-	amount := kit.Say(e.leaves(d.p, float64(d.Grams), at), n, unit)
+	amount := kit.Amount(e.c.Words, e.leaves(d.p, float64(d.Grams), at), n, unit)
 	switch d.p.Kind {
-	case kit.SpfMist:
-		how := "eyes and mouth shut, breath held, at arm's length and by its label"
-		if d.How == act.Sponge {
-			how = "sprayed on a damp sponge and pressed, eyes and mouth shut"
-		} else if d.How != act.Shielded {
-			how = ""
+	case kit.SPFMist:
+		how := say.MistPlainly
+		switch d.How {
+		case act.Sponge:
+			how = say.MistSponge
+		case act.Shielded:
+			how = say.MistShielded
 		}
-		return strings.TrimSuffix(fmt.Sprintf("%s of %s on %s, a minute between them: %s, %s", coatWords(d.Coats), d.p.Name, where, amount, how), ", ") + ". Never near a flame."
-	case kit.SpfFluid:
-		return fmt.Sprintf("Press %s on %s with a damp sponge: %s. Wait until it has set.", d.p.Name, where, amount)
-	case kit.SpfCushion:
-		return fmt.Sprintf("Press %s on %s, a second time where it thins: %s.", d.p.Name, where, amount)
-	case kit.SpfStick:
-		return fmt.Sprintf("Glide %s over %s, %d passes, no pulling: %s.", d.p.Name, where, max(d.Coats, 1), amount)
-	case kit.SpfPowder:
-		return fmt.Sprintf("Press %s over %s, %d full passes.", d.p.Name, where, max(d.Coats, 1))
+		return e.c.Say(say.MistOn, "coats", coatWords(e.c, d.Coats), "product", d.p.Name, "zones", where, "amount", amount, "how", how)
+	case kit.SPFFluid:
+		return e.c.Say(say.FluidOn, "product", d.p.Name, "zones", where, "amount", amount)
+	case kit.SPFCushion:
+		return e.c.Say(say.CushionOn, "product", d.p.Name, "zones", where, "amount", amount)
+	case kit.SPFStick:
+		return e.c.Say(say.StickOn, "product", d.p.Name, "zones", where, "passes", max(d.Coats, 1), "amount", amount)
+	case kit.SPFPowder:
+		return e.c.Say(say.SPFPowderOn, "product", d.p.Name, "zones", where, "passes", max(d.Coats, 1))
 	}
-	return fmt.Sprintf("Pat %s on %s at the full dose: %s.", d.p.Name, where, amount)
+	return e.c.Say(say.SunscreenOn, "product", d.p.Name, "zones", where, "amount", amount)
 }
 
-func coatWords(n int) string {
-	switch n {
-	case 1:
-		return "One coat"
-	case 2:
-		return "Two coats"
-	case 3:
-		return "Three coats"
+var coatCounts = []say.ID{"", say.CoatOne, say.CoatsTwo, say.CoatsThree}
+
+func coatWords(c *sitting.Case, n int) string {
+	if n < 1 || n >= len(coatCounts) {
+		return c.Say(say.CoatsMany, "n", n)
 	}
-	return fmt.Sprintf("%d coats", n)
+	return c.Say(coatCounts[n])
 }
 
 // card is the touch-ups in the client's words, and what they cannot do.
@@ -273,11 +270,11 @@ func card(c *sitting.Case, w *Wear) []string {
 	}
 	if c.Daylight {
 		if len(w.TouchUps) == 0 {
-			list = append(list, "No touch-up is planned. Should the day change, renew sunscreen at least every two hours outdoors, and at once after towelling.")
+			list = append(list, c.Say(say.NoTouchUp))
 		}
 		list = append(list,
-			"Shade, a hat and clothing come first; the label decides when they and this card differ.",
-			"Sunscreen lets less through. It does not make any length of time in the sun harmless.")
+			c.Say(say.ShadeFirst),
+			c.Say(say.LetsLess))
 	}
-	return append(list, "Stinging: take it off with lukewarm water. Swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.")
+	return append(list, c.Say(say.StingingCard))
 }

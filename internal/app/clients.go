@@ -9,6 +9,7 @@ import (
 
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/say"
 	"urncloth/internal/store"
 )
 
@@ -56,7 +57,7 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 			if allergies == nil {
 				allergies = []string{}
 			}
-			list = append(list, ClientLine{r.ID, r.Name, r.Record.TypeOf(r.Record.States(today)), allergies, r.Sittings, r.Last})
+			list = append(list, ClientLine{r.ID, r.Name, r.Record.TypeOf(say.English, r.Record.States(today)), allergies, r.Sittings, r.Last})
 		}
 		return err
 	})
@@ -89,7 +90,7 @@ func (a *App) client(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Client, erro
 	if err != nil {
 		return Client{}, err
 	}
-	return Client{r.ID, r.Version, r.Record, r.Record.TypeOf(r.Record.States(today)), r.Notes, sittingLines(rows, loc)}, nil
+	return Client{r.ID, r.Version, r.Record, r.Record.TypeOf(say.English, r.Record.States(today)), r.Notes, sittingLines(rows, loc)}, nil
 }
 
 // SaveClient adds a client (id nil) or writes one. On store.ErrStale the client returned is the one that stands.
@@ -106,7 +107,7 @@ func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e Client
 		today, _ := a.today(s)
 		var fs doc.Faults
 		if e.Record.Name == "" {
-			fs.Add("record.name", "is empty")
+			fs.Add("record.name", say.IsEmpty)
 		}
 		if fs = append(fs, e.Record.Check("record", today)...); len(fs) > 0 {
 			return fs

@@ -40,10 +40,10 @@ func (a *App) SaveHouse(ctx context.Context, who Actor, h House) (House, error) 
 	fs := h.Method.Check("method")
 	for _, key := range slices.Sorted(maps.Keys(h.Notes)) {
 		if !rules.Known(rules.ID(key)) && method.Find(method.Key(key)) == nil {
-			fs.Add("notes."+key, "is neither a rule nor a house method")
+			fs.Add("notes."+key, neitherNote)
 		}
 		if n := len([]rune(h.Notes[key])); n > longestNote {
-			fs.Add("notes."+key, "has %d characters, allowed are 0 to %d", n, longestNote)
+			fs.Add("notes."+key, noteTooLong, "n", n, "most", longestNote)
 		}
 		if h.Notes[key] == "" {
 			delete(h.Notes, key)

@@ -66,14 +66,14 @@ func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) ([]Person
 	}
 	var fs doc.Faults
 	if err := doc.OneOf(e.Role, roles); err != nil {
-		fs.Add("role", "%s", err)
+		fs.AddError("role", err)
 	}
 	e.Email = strings.ToLower(strings.TrimSpace(e.Email))
 	if e.ID == nil && !strings.Contains(e.Email, "@") {
-		fs.Add("email", "%q is not an e-mail address", e.Email)
+		fs.Add("email", notAnAddress, "text", e.Email)
 	}
 	if len(e.Password) < LeastPassword && (e.ID == nil || e.Password != "") {
-		fs.Add("password", "needs at least %d characters", LeastPassword)
+		fs.Add("password", passwordTooShort, "least", LeastPassword)
 	}
 	if len(fs) > 0 {
 		return nil, fs

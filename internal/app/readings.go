@@ -9,6 +9,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/say"
 	"urncloth/internal/device"
 	"urncloth/internal/store"
 )
@@ -83,7 +84,7 @@ func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Sk
 				oil, water := states[z].Oil, states[z].Water
 				zones[z] = face.Grades{Oil: &oil, Water: &water, Marks: states[z].Marks}
 			}
-			list = append(list, Skin{s.ID, s.Sitting.Day.Date, s.Title, c.TypeOf(states), zones})
+			list = append(list, Skin{s.ID, s.Sitting.Day.Date, s.Title, c.TypeOf(say.English, states), zones})
 		}
 		if err != nil {
 			return err

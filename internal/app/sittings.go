@@ -20,6 +20,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/prep"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/wear"
@@ -176,7 +177,7 @@ func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison
 			at := fmt.Sprintf("variants[%d]", i)
 			fs = append(fs, v.Method.Check(at+".method")...)
 			if v.Remover != "" && was.Sitting.Kit.Find(v.Remover) == nil {
-				fs.Add(at+".remover", "%q is not in the kit", v.Remover)
+				fs.Add(at+".remover", say.NotInKit, "id", v.Remover)
 			}
 		}
 		if len(fs) > 0 {

@@ -14,6 +14,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/plan"
+	"urncloth/core/say"
 	"urncloth/core/wear"
 	"urncloth/internal/app"
 	"urncloth/internal/store"
@@ -88,7 +89,7 @@ func (s *server) routes(api huma.API) {
 		if _, err := s.actor(ctx); err != nil {
 			return nil, err
 		}
-		return &body[plan.Catalogue]{plan.Everything()}, nil
+		return &body[plan.Catalogue]{plan.Everything(say.English)}, nil
 	})
 	reads(api, "get-house", "/api/house", "The studio's house methods and notes", func(ctx context.Context, _ *nothing) (*body[app.House], error) {
 		who, err := s.actor(ctx)
@@ -118,7 +119,7 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		return &body[wear.Gives]{wear.Reckon(a)}, nil
+		return &body[wear.Gives]{wear.Reckon(say.English, a)}, nil
 	})
 	s.clients(api)
 	s.people(api)

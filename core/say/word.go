@@ -1,0 +1,39 @@
+package say
+
+// Words that stand in sentences.
+var (
+	TheFace        = row("word.the_face", "the face")
+	TypeBecause    = row("word.type_because", "middle of the face oil {middle:g3}, cheeks oil {cheeks}, mean water {water:g3}")
+	OilyAndThirsty = row("word.oily_and_thirsty", "oil {face.oily_from} or more with water {face.dry_up_to} or less on {zones}")
+	SensitivityIs  = row("word.sensitivity_is", "sensitivity {grade}")
+	AsNoted        = row("word.as_noted", "as noted for the client")
+	BreakoutsOn    = row("word.breakouts_on", "breakouts on {zones}")
+)
+
+// Times.
+var (
+	Seconds           = row("time.seconds", "{n} {n|second|seconds}")
+	ShortSeconds      = row("time.short_seconds", "{n} s")
+	Minutes           = row("time.minutes", "{n} {n|minute|minutes}")
+	MinutesAndSeconds = row("time.minutes_and_seconds", "{minutes} min {seconds} s")
+)
+
+// Amounts.
+var (
+	Grams         = row("amount.grams", "{grams} g")
+	AmountUnits   = row("amount.units", "{n} {unit}")
+	LessThanRice  = row("amount.less_than_rice", "less than a rice grain")
+	MeasuresMany  = row("amount.many", "{n} {measures}")
+	MeasuresTwo   = row("amount.two", "two {measures}")
+	MeasuresThree = row("amount.three", "three {measures}")
+	MeasuresFour  = row("amount.four", "four {measures}")
+)
+
+// Looks of our own.
+var (
+	LookBare     = row("look.bare", "Bare skin, cared for")
+	LookDaylight = row("look.daylight", "Quiet daylight")
+	LookOutdoors = row("look.outdoors", "Outdoors, all weathers")
+	LookEvening  = row("look.evening", "Long evening")
+	LookStage    = row("look.stage", "Stage, floodlit")
+)
