@@ -50,7 +50,7 @@ func (f Fault) String() string { return f.In(say.English) }
 // In says the fault in a language.
 func (f Fault) In(l *say.Language) string {
 	words := f.Say
-	if f.why.ID != "" {
+	if f.why.ID != say.None {
 		words = l.Say(f.why.ID, f.why.Slots...)
 	}
 	if f.Path == "" {

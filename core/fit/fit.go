@@ -58,7 +58,7 @@ func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
 
 // Finding is what was met, as a finding of one step in one phase of a case.
 func (m Met) Finding(c *sitting.Case, phase rules.Phase, step string) rules.Finding {
-	f := rules.New(c.Words, m.Rule, phase, step, m.Zones.List(), "")
+	f := rules.New(c.Words, m.Rule, phase, step, m.Zones.List(), say.None)
 	if m.Say != "" {
 		f = f.Saying(m.Say)
 	}
@@ -91,13 +91,17 @@ func (u *Use) Fits() []Objection {
 	return list
 }
 
-// when objects where is holds, in the words of a message, or where that is "" in the rule's own.
+// when objects where is holds, in the words of a message, or where that is "" in the rule's own. The slot product is filled
+// here.
 func (u *Use) when(is bool, message say.ID, slots ...any) *Objection {
 	if !is {
 		return nil
 	}
-	if message == "" {
+	if message == say.None {
 		return &Objection{}
+	}
+	if u.Product != nil {
+		slots = append(slots, "product", u.Product.Name)
 	}
 	return &Objection{Say: u.Case.Say(message, slots...)}
 }
@@ -191,10 +195,10 @@ var checks = []check{
 			return nil
 		}
 		last, _ := p.UseBy()
-		return u.when(true, say.CouldBeUsedUntil, "product", p.Name, "date", last.String())
+		return u.when(true, say.CouldBeUsedUntil, "date", last.String())
 	}},
 	{rules.RunsOut, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Product.Empty(), say.NothingLeftOf, "product", name(u)).bars()
+		return u.when(u.Product != nil && u.Product.Empty(), say.NothingLeftOf).bars()
 	}},
 	{rules.Allergen, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
@@ -202,9 +206,9 @@ var checks = []check{
 			return nil
 		}
 		if w := p.Carries(c.Allergies); w != "" {
-			return u.when(true, say.CarriesAllergen, "product", p.Name, "word", w)
+			return u.when(true, say.CarriesAllergen, "word", w)
 		}
-		return u.when(p.Unconfirmed, say.NotConfirmed, "product", p.Name)
+		return u.when(p.Unconfirmed, say.NotConfirmed)
 	}},
 	{rules.Disliked, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
@@ -212,24 +216,24 @@ var checks = []check{
 			return nil
 		}
 		if w := p.Breaks(c.Wishes); w != "" {
-			return u.when(true, say.AgainstWish, "wish", w, "product", p.Name).as(rules.Caution).bars()
+			return u.when(true, say.AgainstWish, "wish", w).as(rules.Caution).bars()
 		}
 		w := p.Carries(c.Dislikes)
-		return u.when(w != "", say.WouldAvoid, "word", w, "product", p.Name)
+		return u.when(w != "", say.WouldAvoid, "word", w)
 	}},
 	{rules.PatchTest, func(u *Use) *Objection {
 		return u.when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
-			say.NewToSensitive, "product", name(u))
+			say.NewToSensitive)
 	}},
 	{rules.Contagious, func(u *Use) *Objection {
 		b := u.Case.Barred()
-		o := u.when(u.on(b.Contagious|b.Eye), "")
+		o := u.when(u.on(b.Contagious|b.Eye), say.None)
 		if o != nil {
 			o.Final = u.on(b.Eye)
 		}
 		return o
 	}},
-	{rules.BrokenSkin, func(u *Use) *Objection { return u.when(u.on(u.Case.Barred().Broken), "") }},
+	{rules.BrokenSkin, func(u *Use) *Objection { return u.when(u.on(u.Case.Barred().Broken), say.None) }},
 	{rules.Sunburnt, func(u *Use) *Objection {
 		if !u.state().Has(face.Sunburn) {
 			return nil
@@ -245,7 +249,7 @@ var checks = []check{
 		s := u.state()
 		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid))
 		return u.when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
-			say.ScrubsSore, "product", name(u))
+			say.ScrubsSore)
 	}},
 	{rules.TooOften, func(u *Use) *Objection {
 		return u.when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
@@ -254,13 +258,13 @@ var checks = []check{
 	{rules.ShavenSkin, func(u *Use) *Objection {
 		p := u.Product
 		return u.when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
-			say.ShavenStings, "product", name(u))
+			say.ShavenStings)
 	}},
 	{rules.Isotretinoin, func(u *Use) *Objection {
-		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), "")
+		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), say.None)
 	}},
 	{rules.RecentRetinoid, func(u *Use) *Objection {
-		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), "")
+		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), say.None)
 	}},
 	{rules.RecentProcedure, func(u *Use) *Objection {
 		if !u.told() {
@@ -286,7 +290,7 @@ var checks = []check{
 		}
 		p := u.Product
 		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
-		return u.when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), "")
+		return u.when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), say.None)
 	}},
 	{rules.Eczema, func(u *Use) *Objection {
 		p := u.Product
@@ -294,18 +298,18 @@ var checks = []check{
 			return nil
 		}
 		if u.on(Flare(u.Case)) && u.leaves() && !p.Kind.Moisturiser() && !u.sunscreen() && !p.Kind.SpotBalm() {
-			return u.when(true, say.OnFlare, "product", p.Name)
+			return u.when(true, say.OnFlare)
 		}
-		return u.when(!p.Bland(), say.StingsEczema, "product", p.Name)
+		return u.when(!p.Bland(), say.StingsEczema)
 	}},
 	{rules.Pregnancy, func(u *Use) *Objection {
 		if u.Case.Within(0, face.Pregnant) == 0 || u.Product == nil {
 			return nil
 		}
 		if u.Product.Retinoid() {
-			return u.when(true, say.HoldsRetinoid, "product", name(u))
+			return u.when(true, say.HoldsRetinoid)
 		}
-		return u.when(u.strongAcid(), say.StrongAcid, "product", name(u)).as(rules.Caution)
+		return u.when(u.strongAcid(), say.StrongAcid).as(rules.Caution)
 	}},
 	{rules.Infant, func(u *Use) *Objection {
 		age, known := u.Case.Client.Age(u.Case.Day.Date)
@@ -316,30 +320,32 @@ var checks = []check{
 			return nil
 		}
 		if u.Product.Aerosol {
-			return u.when(true, say.AerosolAsthma, "product", name(u))
+			return u.when(true, say.AerosolAsthma)
 		}
 		return u.when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SPFPowder, say.PowderAsthma).as(rules.Caution)
 	}},
 	{rules.LicensedOnly, func(u *Use) *Objection {
-		return u.when(u.Act == act.Treat && slices.Contains(act.Licensed(), u.Kind) &&
-			!slices.Contains(u.Case.Day.Licensed, string(u.Kind)), say.NotLicensed, "kind", string(u.Kind))
+		if u.Act != act.Treat || !slices.Contains(act.Licensed(), u.Kind) || slices.Contains(u.Case.Day.Licensed, string(u.Kind)) {
+			return nil
+		}
+		return u.when(true, say.NotLicensed, "kind", string(u.Kind))
 	}},
 	{rules.NotEyeSafe, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes, "product", name(u))
+		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes)
 	}},
 	{rules.OilOnExtensions, func(u *Use) *Objection {
 		return u.when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
-			say.OilyExtensions, "product", name(u))
+			say.OilyExtensions)
 	}},
 	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
 		return u.when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != kit.EyeCream,
-			say.TooRichOily, "product", name(u))
+			say.TooRichOily)
 	}},
 	{rules.UnderEyeHeavy, func(u *Use) *Objection {
 		p := u.Product
 		return u.when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
-			say.HeavyUnderEyes, "product", name(u))
+			say.HeavyUnderEyes)
 	}},
 	{rules.OnLashLine, func(u *Use) *Objection {
 		p := u.Product
@@ -348,14 +354,14 @@ var checks = []check{
 		}
 		creamy := p.Kind == kit.EyeCream || u.leaves() && p.Oily()
 		if creamy && len(u.Case.Client.Eyes) > 0 {
-			return u.when(true, say.WateryLids, "product", p.Name)
+			return u.when(true, say.WateryLids)
 		}
 		allowed := u.Case.Method.Is(method.EyeCreamReach, method.LidsToo) && p.EyeSafe
-		return u.when(p.Kind == kit.EyeCream && !allowed, "")
+		return u.when(p.Kind == kit.EyeCream && !allowed, say.None)
 	}},
 	{rules.MattifiesDry, func(u *Use) *Objection {
 		s := u.state()
-		return u.when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), "")
+		return u.when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), say.None)
 	}},
 	{rules.SPFLow, func(u *Use) *Objection {
 		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
@@ -365,17 +371,17 @@ var checks = []check{
 		if !u.Product.BroadSpectrum {
 			narrow = u.Case.Say(say.NotBroad)
 		}
-		return u.when(true, say.LabelledLow, "product", name(u), "spf", u.Product.SPF, "narrow", narrow)
+		return u.when(true, say.LabelledLow, "spf", u.Product.SPF, "narrow", narrow)
 	}},
 	{rules.Flashback, func(u *Use) *Objection {
 		p := u.Product
 		return u.when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
-			say.MayFlash, "product", name(u))
+			say.MayFlash)
 	}},
 	{rules.WhiteCast, func(u *Use) *Objection {
 		p, dark := u.Product, u.Case.Client.Phototype
 		return u.when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
-			say.LeavesCast, "product", name(u))
+			say.LeavesCast)
 	}},
 }
 
@@ -390,18 +396,11 @@ func strips(u *Use) *Objection {
 	polish := u.Case.Method.Get(method.SameDayPolish)
 	switch {
 	case p.Kind == kit.AcidToner, p.Kind == kit.MaskClay, p.Retinoid():
-		return u.when(true, say.StripsBefore, "product", p.Name)
+		return u.when(true, say.StripsBefore)
 	case p.Kind == kit.EnzymePolish, p.Kind == kit.Scrub && p.Tagged("fine"):
-		return u.when(polish == method.Never, say.PolishNever, "product", p.Name)
+		return u.when(polish == method.Never, say.PolishNever)
 	case p.Kind == kit.Scrub:
-		return u.when(polish != method.Full, say.ScrubNotAllowed, "product", p.Name)
+		return u.when(polish != method.Full, say.ScrubNotAllowed)
 	}
-	return u.when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), say.NewActive, "product", p.Name)
-}
-
-func name(u *Use) string {
-	if u.Product == nil {
-		return ""
-	}
-	return u.Product.Name
+	return u.when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), say.NewActive)
 }

@@ -326,7 +326,7 @@ var measureNames = func() (ids [][2]say.ID) {
 	return ids
 }()
 
-var counted = []say.ID{"", "", say.MeasuresTwo, say.MeasuresThree, say.MeasuresFour}
+var counted = []say.ID{say.None, say.None, say.MeasuresTwo, say.MeasuresThree, say.MeasuresFour}
 
 // Hand says grams as a measure in the hand: the nearest of one to four of a thing.
 func Hand(l *say.Language, grams float64) string {

@@ -429,7 +429,7 @@ func (r *run) finish() {
 		f.Phase = rules.Lift
 	}
 	if r.removers[kit.Wipe] && len(r.removers) == 1 {
-		r.find(rules.WipeOnly, "", 0, "")
+		r.find(rules.WipeOnly, "", 0, say.None)
 	}
 	if heavy != 0 {
 		r.find(rules.LeftOn, "", heavy, say.MakeupLeft, "zones", r.c.Names(heavy))

@@ -137,10 +137,10 @@ func All(l *say.Language) []Method {
 	list := slices.Clone(methods)
 	for i := range list {
 		m := &list[i]
-		m.Name, m.Options = l.Say(say.ID(nameID(m.Key))), slices.Clone(m.Options)
+		m.Name, m.Options = l.Say(say.Named(nameID(m.Key))), slices.Clone(m.Options)
 		for j := range m.Options {
 			o := &m.Options[j]
-			o.Name, o.Reason = l.Say(say.ID(optionID(m.Key, o.ID, "name"))), l.Say(say.ID(optionID(m.Key, o.ID, "reason")))
+			o.Name, o.Reason = l.Say(say.Named(optionID(m.Key, o.ID, "name"))), l.Say(say.Named(optionID(m.Key, o.ID, "reason")))
 		}
 	}
 	return list
@@ -219,7 +219,7 @@ func Default(key Key) OptionID { return defaults[key] }
 
 // Reason returns why somebody picks the option, for a step's explanation. An unknown one is a mistake of the program.
 func Reason(l *say.Language, key Key, option OptionID) string {
-	return l.Say(say.ID(optionID(key, option, "reason")))
+	return l.Say(say.Named(optionID(key, option, "reason")))
 }
 
 func optionID(key Key, option OptionID, what string) string {

@@ -161,7 +161,7 @@ func WithGivenUp(l *say.Language, fs []rules.Finding, gave []GaveUp) []rules.Fin
 			return fs
 		}
 	}
-	return rules.Sort(append(fs, rules.New(l, rules.TimeShort, rules.Prep, "", nil, "").Saying(given)))
+	return rules.Sort(append(fs, rules.New(l, rules.TimeShort, rules.Prep, "", nil, say.None).Saying(given)))
 }
 
 func (g GaveUp) words(l *say.Language) string {

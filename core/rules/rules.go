@@ -141,7 +141,7 @@ func New(l *say.Language, id ID, phase Phase, step string, zones []face.Zone, me
 	}
 	f := Finding{Rule: id, Severity: r.Severity, Phase: phase, Step: step, Zones: zones,
 		Because: l.Say(w.because), Instead: l.Say(w.instead), Overridable: !r.Final}
-	if message == "" {
+	if message == say.None {
 		message = w.say
 	}
 	return f.Saying(l.Say(message, slots...))

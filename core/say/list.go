@@ -19,4 +19,4 @@ func Words[W ~string](list string, words []W, labels Labels) string {
 }
 
 // Word is the message that names a word of a list.
-func Word[W ~string](list string, w W) ID { return ID(list + "." + string(w)) }
+func Word[W ~string](list string, w W) ID { return Named(list + "." + string(w)) }

@@ -14,8 +14,28 @@ import (
 	"urncloth/core/figure"
 )
 
-// ID names a message.
-type ID string
+// ID is a message. Its name, as in "prep.wash_hands", is what a table of another language goes by.
+type ID int
+
+// None is no message.
+const None ID = 0
+
+func (id ID) String() string { return names[id] }
+
+// names is the name of every message, in the order of the rows; byName finds them. None has no name.
+var (
+	names  = []string{""}
+	byName = map[string]ID{}
+)
+
+// Named returns the message with that name. An unknown one is a mistake of the program.
+func Named(name string) ID {
+	id, known := byName[name]
+	if !known {
+		panic("say: no message " + name)
+	}
+	return id
+}
 
 // Language is one table of messages and how the language writes numbers and lists.
 type Language struct {
@@ -24,11 +44,11 @@ type Language struct {
 	And     string         // before the last of a list
 	Numbers map[int]string // whole numbers that are written out where a slot asks for words
 	Plural  func(n float64) int
-	texts   map[ID][]part
+	texts   [][]part // by ID
 }
 
 // English is the language that is complete by construction: each row adds its text to it.
-var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishNumbers, texts: map[ID][]part{}, Plural: func(n float64) int {
+var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishNumbers, Plural: func(n float64) int {
 	if n == 1 {
 		return 0
 	}
@@ -38,14 +58,14 @@ var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishN
 var englishNumbers = map[int]string{1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six", 7: "seven", 8: "eight", 9: "nine",
 	10: "ten", 11: "eleven", 12: "twelve", 20: "twenty"}
 
-// ids is every message in the order of the rows.
-var ids []ID
-
-// row adds a message with its English text and returns its id.
+// row adds a message with its English text and returns it.
 func row(name, text string) ID {
-	id := ID(name)
-	English.Set(id, text)
-	ids = append(ids, id)
+	if _, twice := byName[name]; twice {
+		panic("say: two messages " + name)
+	}
+	id := ID(len(names))
+	names, byName[name] = append(names, name), id
+	English.Set(name, text)
 	return id
 }
 
@@ -53,18 +73,27 @@ func row(name, text string) ID {
 func Row(name, text string) ID { return row(name, text) }
 
 // IDs lists every message.
-func IDs() []ID { return ids }
+func IDs() []ID {
+	var list []ID
+	for id := range names {
+		if ID(id) != None {
+			list = append(list, ID(id))
+		}
+	}
+	return list
+}
 
 // Set gives a message its text in this language. A text that is no text of slots is a mistake of the program.
-func (l *Language) Set(id ID, text string) {
-	if _, twice := l.texts[id]; twice {
-		panic("say: two messages " + string(id))
+func (l *Language) Set(name, text string) {
+	id := Named(name)
+	for len(l.texts) <= int(id) {
+		l.texts = append(l.texts, nil)
 	}
-	l.texts[id] = parse(id, text)
+	l.texts[id] = parse(name, text)
 }
 
 // Has reports whether the language has the message.
-func (l *Language) Has(id ID) bool { return l.texts[id] != nil }
+func (l *Language) Has(id ID) bool { return int(id) < len(l.texts) && l.texts[id] != nil }
 
 // part is a piece of a text: words, or a slot.
 type part struct {
@@ -75,7 +104,7 @@ type part struct {
 	forms  []string
 }
 
-func parse(id ID, text string) []part {
+func parse(name, text string) []part {
 	parts := []part{}
 	for text != "" {
 		before, rest, open := strings.Cut(text, "{")
@@ -87,21 +116,21 @@ func parse(id ID, text string) []part {
 		}
 		slot, after, closed := strings.Cut(rest, "}")
 		if !closed {
-			panic("say: a slot of " + string(id) + " is not closed")
+			panic("say: a slot of " + name + " is not closed")
 		}
-		parts, text = append(parts, parseSlot(id, slot)), after
+		parts, text = append(parts, parseSlot(name, slot)), after
 	}
 	return parts
 }
 
-func parseSlot(id ID, text string) part {
+func parseSlot(of, text string) part {
 	forms := strings.Split(text, "|")
 	name, format, _ := strings.Cut(forms[0], ":")
 	p := part{times: 1, format: format, forms: forms[1:]}
 	if at := strings.IndexAny(name, "*/"); at > 0 {
 		n, err := strconv.ParseFloat(name[at+1:], 64)
 		if err != nil {
-			panic("say: " + string(id) + ": " + err.Error())
+			panic("say: " + of + ": " + err.Error())
 		}
 		if p.times = n; name[at] == '/' {
 			p.times = 1 / n
@@ -129,25 +158,23 @@ func (l *Language) Slots(id ID) []string {
 // that lacks the message says it in English; a message that nobody has, or a slot that nobody fills, is a mistake of the
 // program.
 func (l *Language) Say(id ID, slots ...any) string {
-	parts, there := l.texts[id]
-	if !there {
-		if parts, there = English.texts[id]; !there {
-			panic("say: no message " + string(id))
-		}
+	if !l.Has(id) {
+		l = English
 	}
+	parts := l.texts[id]
 	if len(parts) == 1 && parts[0].slot == "" {
 		return parts[0].words
 	}
-	var b strings.Builder
+	text := make([]byte, 0, 120)
 	for i := range parts {
 		p := &parts[i]
 		if p.slot == "" {
-			b.WriteString(p.words)
+			text = append(text, p.words...)
 			continue
 		}
-		b.WriteString(l.fill(id, p, slots))
+		text = append(text, l.fill(id, p, slots)...)
 	}
-	return b.String()
+	return string(text)
 }
 
 func (l *Language) fill(id ID, p *part, slots []any) string {

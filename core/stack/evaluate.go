@@ -143,7 +143,7 @@ func (r *run) step(s *Step, start time.Time) {
 	if touches && !r.touched {
 		r.touched = true
 		if !r.washed {
-			r.find(rules.HandsFirst, s.ID, 0, "")
+			r.find(rules.HandsFirst, s.ID, 0, say.None)
 		}
 	}
 	r.hot(s, p, start)
@@ -267,7 +267,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 		r.find(rules.BeadsOnBase, s.ID, beads, say.BeadsOn, "product", p.Name, "zones", r.c.Names(beads))
 	}
 	if early != 0 {
-		r.find(rules.OilTooEarly, s.ID, early, "")
+		r.find(rules.OilTooEarly, s.ID, early, say.None)
 	}
 	if over != 0 {
 		r.find(rules.SPFNotLast, s.ID, over, say.OverSunscreen, "product", p.Name)
@@ -465,7 +465,7 @@ func (r *run) base() {
 	}
 	for _, z := range face.All.List() {
 		if id := r.unrinsed[z]; id != "" && r.c.Method.Is(method.MicellarRinse, method.Rinse) {
-			f := r.find(rules.NotRinsed, id, 0, "")
+			f := r.find(rules.NotRinsed, id, 0, say.None)
 			f.Phase = rules.Prep
 			break
 		}
@@ -525,10 +525,10 @@ func (r *run) sunscreen() {
 	r.missing(laid, nearEyes)
 	r.thin()
 	if r.twoFactors() {
-		r.find(rules.SPFNoSum, "", 0, "")
+		r.find(rules.SPFNoSum, "", 0, say.None)
 	}
 	if !c.Daylight && laid == 0 {
-		r.find(rules.SPFAtNight, "", 0, "")
+		r.find(rules.SPFAtNight, "", 0, say.None)
 	} else if !c.Daylight {
 		r.find(rules.SPFAtNight, lastStep, laid, say.NoDaylight)
 	}
@@ -674,13 +674,13 @@ func (r *run) whole() {
 	}
 	healing, fresh := fit.Healing(c)
 	if rest := healing &^ said(rules.RecentProcedure); rest != 0 {
-		f := r.find(rules.RecentProcedure, "", rest, "")
+		f := r.find(rules.RecentProcedure, "", rest, say.None)
 		if fresh != 0 {
 			*f = f.As(rules.Stop)
 		}
 	}
 	if scar := c.Marked(face.Scar); scar != 0 {
-		r.find(rules.ScarredSkin, "", scar, "")
+		r.find(rules.ScarredSkin, "", scar, say.None)
 	}
 	if !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveAtLeast {
 		r.find(rules.ShavenSkin, "", c.Shaven, say.ShavedLate, "time", c.Day.ShavedAt.Clock())
@@ -688,7 +688,7 @@ func (r *run) whole() {
 	r.age()
 	r.items()
 	if c.Daylight && c.Within(figure.PhotosensitiveDays, face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
-		r.find(rules.Photosensitised, "", 0, "")
+		r.find(rules.Photosensitised, "", 0, say.None)
 	}
 }
 

@@ -247,7 +247,7 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 	return e.c.Say(say.SunscreenOn, "product", d.p.Name, "zones", where, "amount", amount)
 }
 
-var coatCounts = []say.ID{"", say.CoatOne, say.CoatsTwo, say.CoatsThree}
+var coatCounts = []say.ID{say.None, say.CoatOne, say.CoatsTwo, say.CoatsThree}
 
 func coatWords(c *sitting.Case, n int) string {
 	if n < 1 || n >= len(coatCounts) {
