@@ -20,6 +20,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/demo"
 	"urncloth/internal/app"
+	"urncloth/internal/demoload"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -44,7 +45,7 @@ func served() []*cobra.Command {
 	serve.Flags().BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "", "send cookies over TLS only (URNCLOTH_SECURE)")
 
 	loadDemo := &cobra.Command{Use: "demo", Short: "Load the demo studio into the database, once", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
-		return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error { return demo.Load(ctx, dsn) })
+		return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error { return demoload.Load(ctx, dsn) })
 	}}
 
 	var name, email, person, zone string
@@ -132,7 +133,7 @@ func serve(ctx context.Context, address, data string, withDemo, secure bool) err
 	return withDatabase(context.WithoutCancel(ctx), data, func(inner context.Context, dsn string) error {
 		var shown *web.Demo
 		if withDemo {
-			if err := demo.Load(inner, dsn); err != nil {
+			if err := demoload.Load(inner, dsn); err != nil {
 				return err
 			}
 			shown = &web.Demo{Email: demo.Email, Password: demo.Password}

@@ -18,12 +18,14 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+
 	"urncloth/core/say"
 )
 
 // Limits on what is read at all, and on how much of it a fault repeats. None is a figure of the trade.
 const (
-	MaxBytes   = 16 << 20
+	megabyte   = 1 << 20
+	MaxBytes   = 16 * megabyte
 	MaxDepth   = 32
 	mostWhole  = 1e12 // whole numbers beyond it are slips
 	mostQuoted = 40   // bytes of a text
@@ -89,7 +91,7 @@ func (fs *Faults) AddError(path string, err error) {
 func Read(data []byte, into any) Faults {
 	var fs Faults
 	if len(data) > MaxBytes {
-		fs.Add("", say.TooLarge, "megabytes", MaxBytes>>20)
+		fs.Add("", say.TooLarge, "megabytes", MaxBytes/megabyte)
 		return fs
 	}
 	if !utf8.Valid(data) {

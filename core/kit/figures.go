@@ -57,8 +57,8 @@ var kinds = []KindFigures{
 	{Powder, Over, 0.2, 0.2, 0, 0, 1.0},
 	{SettingSpray, Over, 0.3, 0.3, 60, 1, 0.2},
 
-	{FxRemoverEster, Removers, 0, 0, 0, 0, 0},
-	{FxRemoverSilicone, Removers, 0, 0, 0, 0, 0},
+	{FXRemoverEster, Removers, 0, 0, 0, 0, 0},
+	{FXRemoverSilicone, Removers, 0, 0, 0, 0, 0},
 
 	{CottonPad, Sundries, 0, 0, 0, 0, 0},
 	{CottonBud, Sundries, 0, 0, 0, 0, 0},

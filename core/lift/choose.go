@@ -75,7 +75,7 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 			w.Kind = kit.WaterMitt
 			ch.removers = append(ch.removers, &w)
 		}
-		if one != nil && p.ID != one.ID && rank(p.Kind) == rank(one.Kind) && takes[p.Kind] != nil {
+		if one != nil && p.ID != one.ID && turnOf(p.Kind) == turnOf(one.Kind) && takes[p.Kind] != nil {
 			continue
 		}
 		if takes[p.Kind] != nil && p.Kind != kit.WaterMitt && !p.Empty() && len(ch.removers) < figure.MostRemovers {
@@ -86,7 +86,7 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 		}
 	}
 	// Oily ones first: what takes off their film comes after them.
-	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return rank(a.Kind) - rank(b.Kind) })
+	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return int(turnOf(a.Kind) - turnOf(b.Kind)) })
 	for _, p := range ch.removers {
 		ch.oily = append(ch.oily, films(p.Kind))
 	}
@@ -138,18 +138,29 @@ func (ch *chooser) everywhere(a, b int) bool {
 	return true
 }
 
-func rank(k kit.Kind) int {
+// turn is when a remover has its turn: effects adhesives first, then what leaves a film of itself, then what takes that off.
+type turn int
+
+const (
+	turnEffects turn = iota
+	turnFilm
+	turnWater // wipe, water
+	turnMicellar
+	turnWash
+)
+
+func turnOf(k kit.Kind) turn {
 	switch {
-	case k == kit.FxRemoverEster || k == kit.FxRemoverSilicone:
-		return 0
+	case k == kit.FXRemoverEster || k == kit.FXRemoverSilicone:
+		return turnEffects
 	case films(k):
-		return 1
-	case washes[k] == 0: // wipe, water
-		return 2
+		return turnFilm
+	case washes[k] == 0:
+		return turnWater
 	case k == kit.Micellar:
-		return 3
+		return turnMicellar
 	}
-	return 4
+	return turnWash
 }
 
 // group gathers zones that are alike.
@@ -256,7 +267,7 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 		return 0, false
 	case p.Kind == kit.Wipe && !c.Method.Is(method.Wipes, method.TravelOnly):
 		return 0, false
-	case rank(p.Kind) == 0 && (!fx || z.Class() == face.Eye):
+	case turnOf(p.Kind) == turnEffects && (!fx || z.Class() == face.Eye):
 		return 0, false
 	case glitter(c, z) && !rubbed(p.Kind):
 		return 0, false
@@ -330,7 +341,7 @@ func grip(seconds float64) float64 {
 // options lists the ways a remover may make one pass on a group.
 func (ch *chooser) options(g *group, i int) []pass {
 	p := ch.removers[i]
-	if held(g.like) || rank(p.Kind) == 0 {
+	if held(g.like) || turnOf(p.Kind) == turnEffects {
 		longest := g.on.longest()
 		var list []pass
 		for _, m := range holds {
@@ -587,7 +598,7 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 				continue
 			}
 			p := s.removers[r]
-			if s.refused && !held(g.like) && !s.oily[r] && film > 0 && rank(p.Kind) == 4 {
+			if s.refused && !held(g.like) && !s.oily[r] && film > 0 && turnOf(p.Kind) == turnWash {
 				continue
 			}
 			cost := q.cost + s.prices[n][o][min(len(q.passes), 1)]
@@ -613,7 +624,7 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 
 // washed reports whether a sequence ends in a wash.
 func (s *chooser) washed(q sequence) bool {
-	return len(q.passes) > 0 && rank(s.removers[q.passes[len(q.passes)-1].remover].Kind) == 4
+	return len(q.passes) > 0 && turnOf(s.removers[q.passes[len(q.passes)-1].remover].Kind) == turnWash
 }
 
 // hope reports whether so many more passes could still reach the target.

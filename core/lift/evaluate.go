@@ -234,7 +234,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 			r.left[z][i] *= share(r.c, kind, z, r.on[z], b, float64(s.ContactS))
 		}
 		switch {
-		case held(z) || rank(kind) == 0:
+		case held(z) || turnOf(kind) == turnEffects:
 			if float64(s.ContactS) < needed-figure.Same {
 				short |= face.SetOf(z)
 			}

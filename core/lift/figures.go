@@ -30,8 +30,8 @@ var takes = map[kit.Kind]map[look.Binder]float64{
 	kit.FoamCleanser:  row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
 	kit.Wipe:          row(.70, .30, .55, .65, .50, .40, .35, .40, .15, .35),
 
-	kit.FxRemoverEster:    with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .85, .80, .40, .90),
-	kit.FxRemoverSilicone: with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .20, .30, .90, 0),
+	kit.FXRemoverEster:    with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .85, .80, .40, .90),
+	kit.FXRemoverSilicone: with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .20, .30, .90, 0),
 }
 
 // tabled is the binders in the order of the columns.

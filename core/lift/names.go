@@ -35,7 +35,7 @@ var kindNames = map[kit.Kind]say.ID{
 	kit.FoamCleanser:      say.Row("remover."+string(kit.FoamCleanser), "a foam wash"),
 	kit.WaterMitt:         say.Row("remover."+string(kit.WaterMitt), "warm water and a mitt"),
 	kit.Wipe:              say.Row("remover."+string(kit.Wipe), "a wipe"),
-	kit.FxRemoverEster:    say.Row("remover."+string(kit.FxRemoverEster), "an ester remover for adhesives"),
-	kit.FxRemoverSilicone: say.Row("remover."+string(kit.FxRemoverSilicone), "a silicone remover for adhesives"),
+	kit.FXRemoverEster:    say.Row("remover."+string(kit.FXRemoverEster), "an ester remover for adhesives"),
+	kit.FXRemoverSilicone: say.Row("remover."+string(kit.FXRemoverSilicone), "a silicone remover for adhesives"),
 	kit.PlantOil:          say.Row("remover."+string(kit.PlantOil), "a plain oil"),
 }

@@ -262,7 +262,7 @@ func (pl *planner) effects() {
 	for i, g := range pl.groups {
 		for _, k := range pl.picked[i].passes {
 			p := pl.removers[k.remover]
-			if rank(p.Kind) != 0 {
+			if turnOf(p.Kind) != turnEffects {
 				continue
 			}
 			s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: act.Press,
@@ -284,7 +284,7 @@ func (pl *planner) stage(of func(*group) bool) []planned {
 		if of(g) {
 			p := planned{g: g}
 			for _, k := range pl.picked[i].passes {
-				if rank(pl.removers[k.remover].Kind) != 0 {
+				if turnOf(pl.removers[k.remover].Kind) != turnEffects {
 					p.passes = append(p.passes, k)
 				}
 			}
@@ -462,7 +462,7 @@ func (pl *planner) skin(first bool) {
 		nth := map[int]int{}
 		for _, k := range p.passes {
 			q := pl.removers[k.remover]
-			early := films(q.Kind) || !anyFirst && rank(q.Kind) < 4
+			early := films(q.Kind) || !anyFirst && turnOf(q.Kind) < turnWash
 			at := key{k.remover, nth[k.remover], k.contact}
 			nth[k.remover]++
 			if early != first {

@@ -4,6 +4,7 @@ package method
 
 import (
 	"slices"
+
 	"urncloth/core/doc"
 	"urncloth/core/say"
 )

@@ -3,9 +3,6 @@ package plan_test
 import (
 	"bytes"
 	"encoding/json"
-	"go/build"
-	"os"
-	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -258,32 +255,6 @@ func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
 		if f.Name == "" || f.Source == "" || f.Mark != "P" && f.Mark != "W" {
 			t.Errorf("figure %+v is incomplete", f)
 		}
-	}
-}
-
-// Core is pure: nothing of the project outside core, nothing that reads, writes or tells the time of day.
-func TestCoreImportsNothingThatDoesIO(t *testing.T) {
-	forbidden := []string{"os", "io/fs", "net", "net/http", "os/exec", "log", "log/slog", "math/rand", "math/rand/v2", "crypto/rand", "database/sql", "syscall", "embed", "path/filepath"}
-	err := filepath.WalkDir("..", func(path string, d os.DirEntry, err error) error {
-		if err != nil || !d.IsDir() || filepath.Base(path) == "testutil" || filepath.Base(path) == "testdata" {
-			return err
-		}
-		pkg, err := build.ImportDir(path, 0)
-		if _, none := err.(*build.NoGoError); none {
-			return nil
-		}
-		if err != nil {
-			return err
-		}
-		for _, i := range pkg.Imports {
-			if slices.Contains(forbidden, i) || strings.Contains(i, ".") || strings.HasPrefix(i, "urncloth/") && !strings.HasPrefix(i, "urncloth/core/") {
-				t.Errorf("%s imports %s", path, i)
-			}
-		}
-		return nil
-	})
-	if err != nil {
-		t.Fatal(err)
 	}
 }
 

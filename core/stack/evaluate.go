@@ -40,9 +40,9 @@ type Dose struct {
 	FingertipUnits doc.Num `json:"fingertip_units"`
 }
 
-// careRank orders kinds of care from thin to thick; oil comes after all of them.
-var careRank = map[kit.Kind]int{kit.Toner: 1, kit.Mist: 1, kit.Essence: 2, kit.Serum: 3, kit.EyeCream: 4, kit.MoisturiserGel: 5,
-	kit.MoisturiserLotion: 5, kit.MoisturiserCream: 5, kit.MoisturiserRich: 5}
+// underOil is the kinds of care that oil must not lie under.
+var underOil = []kit.Kind{kit.Toner, kit.Mist, kit.Essence, kit.Serum, kit.EyeCream, kit.MoisturiserGel, kit.MoisturiserLotion,
+	kit.MoisturiserCream, kit.MoisturiserRich}
 
 // run is one evaluation as it goes on.
 type run struct {
@@ -243,7 +243,7 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 			}
 		}
 		for _, l := range layers {
-			if l.Kind == kit.FaceOil && figures.Group == kit.Care && careRank[p.Kind] > 0 && !r.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
+			if l.Kind == kit.FaceOil && figures.Group == kit.Care && slices.Contains(underOil, p.Kind) && !r.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 				early |= face.SetOf(z)
 			}
 			if l.Kind.Of().Group == kit.Sunscreens && l.step != s.With && !(figures.Group == kit.Primers && r.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer)) {

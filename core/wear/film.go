@@ -213,10 +213,10 @@ func (l *laid) layer(at time.Time) stack.Layer {
 }
 
 func (w *course) point(t time.Time, r *reckoned, zones face.Set) Point {
-	p := Point{At: day.Wall(t), Place: "indoors", DoseSED: doc.Num(r.dose)}
-	ground := day.Ground("")
+	p := Point{At: day.Wall(t), Place: day.Indoors, DoseSED: doc.Num(r.dose)}
+	ground := day.PlainGround
 	if s := w.during(t); s != nil {
-		p.Place, ground = string(s.Place), s.Ground
+		p.Place, ground = s.Place, s.Ground
 	}
 	p.UVI = doc.Num(w.uv.Index(t, ground))
 	mean, factor := r.screen.over(w.c, zones)

@@ -24,7 +24,7 @@ import (
 type Point struct {
 	At      day.Local `json:"at"`
 	UVI     doc.Num   `json:"uvi"`
-	Place   string    `json:"place"`
+	Place   day.Where `json:"place"`
 	Film    doc.Num   `json:"film_mg_cm2"`
 	SPF     doc.Num   `json:"spf_effective"`
 	DoseSED doc.Num   `json:"dose_sed"`

@@ -9,6 +9,7 @@ import (
 
 	"urncloth/demo"
 	"urncloth/internal/app"
+	"urncloth/internal/demoload"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -41,7 +42,7 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	if err := store.Migrate(ctx, dsn); err != nil {
 		return err
 	}
-	if err := demo.Load(ctx, dsn); err != nil {
+	if err := demoload.Load(ctx, dsn); err != nil {
 		return err
 	}
 	kept, err := store.Open(ctx, dsn)

@@ -13,8 +13,8 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
-	"urncloth/demo"
 	"urncloth/internal/app"
+	"urncloth/internal/demoload"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 )
@@ -68,7 +68,7 @@ func start(ctx context.Context) (err error) {
 	if err = store.Migrate(ctx, server.DSN(template)); err != nil {
 		return err
 	}
-	return demo.Load(ctx, server.DSN(template))
+	return demoload.Load(ctx, server.DSN(template))
 }
 
 // DSN is the address, as owner, of a fresh database with the demo studio in it.
