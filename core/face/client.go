@@ -198,15 +198,20 @@ func (s State) WantsMattifying() bool {
 	return s.Oil >= figure.OilyFrom && s.Water >= figure.MoistFrom && !s.Has(Flaky)
 }
 
+// GradeFrom is the zone whose grades a zone takes that was left out: the forehead's for the oily middle, else the cheeks'.
+func (z Zone) GradeFrom() Zone {
+	if z.TZone() {
+		return Forehead
+	}
+	return Cheeks
+}
+
 // States fills in every zone: one left out takes oil and water from the forehead (nose, upper lip, chin) or the cheeks
 // (all others); marks do not spread. A mark told of as a condition counts where it still applies on that date.
 func (c Client) States(on day.Date) [N]State {
 	var all [N]State
 	for z := range N {
-		from := Cheeks
-		if z.TZone() {
-			from = Forehead
-		}
+		from := z.GradeFrom()
 		all[z] = State{Oil: deref(c.Zones[from].Oil), Water: deref(c.Zones[from].Water)}
 		if g, there := c.Zones[z]; there {
 			if g.Oil != nil {

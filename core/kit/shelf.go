@@ -21,6 +21,9 @@ const (
 	Gone   State = "empty"
 )
 
+// States lists them.
+var States = []State{InDate, Soon, Out, Gone}
+
 // Standing is how a product stands on a date.
 func (p *Product) Standing(on day.Date) State {
 	last, known := p.UseBy()

@@ -19,13 +19,32 @@ import (
 	"urncloth/core/stack"
 )
 
+// PadReading is what a clean white pad says of a zone.
+type PadReading string
+
+// The readings.
+const (
+	PadClean PadReading = "clean"
+	PadTrace PadReading = "trace"
+	PadHeavy PadReading = "heavy"
+)
+
+// PadReadings lists the readings.
+var PadReadings = []PadReading{PadClean, PadTrace, PadHeavy}
+
+// UnmarshalText accepts the words of PadReadings.
+func (r *PadReading) UnmarshalText(b []byte) error {
+	*r = PadReading(b)
+	return doc.OneOf(*r, PadReadings)
+}
+
 // Left is what is left of makeup on a zone, the worst binder's share, and what may be; and the same of the remover's film.
 type Left struct {
-	Left    doc.Num `json:"left"`
-	Target  doc.Num `json:"target"`
-	Film    doc.Num `json:"film"`
-	Welcome doc.Num `json:"welcome"`
-	Reads   string  `json:"reads"` // as a clean white pad would: clean, trace or heavy
+	Left    doc.Num    `json:"left"`
+	Target  doc.Num    `json:"target"`
+	Film    doc.Num    `json:"film"`
+	Welcome doc.Num    `json:"welcome"`
+	Reads   PadReading `json:"reads"` // as a clean white pad would
 }
 
 // Peeled is what is left on each zone after one pass.
@@ -369,14 +388,14 @@ func (r *run) peel(step string) {
 }
 
 // reads is what a clean white pad says of a zone.
-func reads(z face.Zone, left float64) string {
+func reads(z face.Zone, left float64) PadReading {
 	switch {
 	case left <= Target(z)+figure.Same:
-		return "clean"
+		return PadClean
 	case left <= figure.HeavyPad*Target(z)+figure.Same:
-		return "trace"
+		return PadTrace
 	}
-	return "heavy"
+	return PadHeavy
 }
 
 // finish says what is left, and everything that speaks of the whole.
@@ -406,7 +425,7 @@ func (r *run) finish() {
 		l.Residue[z] = Left{doc.Num(worst), doc.Num(Target(z)), doc.Num(r.film[z]), doc.Num(welcome(r.c, z)), reads(z, worst)}
 		if worst > Target(z)+figure.Same {
 			missed |= face.SetOf(z)
-			if reads(z, worst) == "heavy" {
+			if reads(z, worst) == PadHeavy {
 				heavy |= face.SetOf(z)
 			}
 		}
