@@ -1,11 +1,13 @@
 package day_test
 
 import (
+	"math"
 	"strings"
 	"testing"
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	. "urncloth/core/testutil"
 )
 
@@ -91,5 +93,125 @@ func TestDatesOutsideTheCalendarAreRefused(t *testing.T) {
 		if d.UnmarshalText([]byte(text)) == nil {
 			t.Errorf("%q was taken for a date", text)
 		}
+	}
+}
+
+func TestDatesAndClocksReckonAndComeBackAsWritten(t *testing.T) {
+	d := On(t, "2028-02-28")
+	for want, got := range map[string]string{"2028-02-29": d.AddDays(1).String(), "2028-02-21": d.AddDays(-7).String(), "2028-05-28": d.AddMonths(3).String(), "2028-02-28T00:00:00": d.Midnight().String()} {
+		if got != want {
+			t.Errorf("got %s, want %s", got, want)
+		}
+	}
+	if n := On(t, "2028-03-01").DaysSince(d); n != 2 || d.DaysSince(On(t, "2028-03-01")) != -2 {
+		t.Errorf("%d days", n)
+	}
+	if !d.Before(d.AddDays(1)) || d.Before(d) || d.IsZero() || !(day.Date{}).IsZero() {
+		t.Error("a date is before the next, and no date is none")
+	}
+	if age := On(t, "2028-02-29").YearsSince(On(t, "2024-02-29")); age != 4 {
+		t.Errorf("born on a leap day, %g years", age)
+	}
+	if age := On(t, "2027-12-31").YearsSince(On(t, "2027-07-02")); math.Abs(age-182.0/366) > 1e-9 {
+		t.Errorf("half a year is %g", age)
+	}
+	l := At(t, "2027-06-19T23:50:10")
+	if l.Clock() != "23:50" || l.Add(15).String() != "2027-06-20T00:05:10" || l.Add(15).Date().String() != "2027-06-20" || l.Date().String() != "2027-06-19" || l.IsZero() || !(day.Local{}).IsZero() {
+		t.Errorf("%s", l.Add(15))
+	}
+	if b, err := l.MarshalText(); err != nil || string(b) != "2027-06-19T23:50:10" {
+		t.Errorf("%s %v", b, err)
+	}
+	if b, err := d.MarshalText(); err != nil || string(b) != "2028-02-28" {
+		t.Errorf("%s %v", b, err)
+	}
+}
+
+func TestYearsAreReadFrom1900To2200(t *testing.T) {
+	var d day.Date
+	var l day.Local
+	for year, ok := range map[string]bool{"1899": false, "1900": true, "2200": true, "2201": false} {
+		if (d.UnmarshalText([]byte(year+"-01-01")) == nil) != ok || (l.UnmarshalText([]byte(year+"-01-01T10:00")) == nil) != ok {
+			t.Errorf("%s is read: %t", year, !ok)
+		}
+	}
+	for _, bad := range []string{"2027-06-19T9:00", "2027-06-19 09:00", "2027-06-19T09:00:00Z", "2027-06-19T25:00", ""} {
+		if err := l.UnmarshalText([]byte(bad)); err == nil || !strings.Contains(err.Error(), "is not a time like 2027-06-19T09:00") {
+			t.Errorf("%q: %v", bad, err)
+		}
+	}
+	if l.UnmarshalText([]byte("2027-06-19T09:00:30")) != nil || l.String() != "2027-06-19T09:00:30" {
+		t.Errorf("seconds are kept: %s", l)
+	}
+}
+
+func TestAirIsTheReferenceWhereNoneWasRead(t *testing.T) {
+	if a := (day.Air{}); a.Temp() != 21 || a.RH() != 0.45 {
+		t.Errorf("%g %g", a.Temp(), a.RH())
+	}
+	if a := (day.Air{TempC: P(0.0), Humidity: P(1.0)}); a.Temp() != 0 || a.RH() != 1 {
+		t.Errorf("%g %g", a.Temp(), a.RH())
+	}
+}
+
+func TestWordsOfADayAreReadStrictlyAndKept(t *testing.T) {
+	var d day.Day
+	data := `{"date":"2027-06-19","timezone":"UTC","place":{"lat":1,"lon":2},"sky":"broken","chair_at":"2027-06-19T09:00","base_at":"2027-06-19T10:00","wear_until":"2027-06-19T11:00","lift_at":"2027-06-19T12:00",
+		"segments":[{"from":"2027-06-19T10:00","to":"2027-06-19T10:30","place":"water","ground":"snow","activity":"swim"}]}`
+	if fs := doc.Read([]byte(data), &d); len(fs) > 0 {
+		t.Fatal(fs)
+	}
+	if s := d.Segments[0]; d.Sky != day.BrokenSky || s.Place != day.InWater || s.Ground != day.Snow || s.Activity != day.Swim {
+		t.Errorf("%+v", d)
+	}
+	for what, err := range map[string]error{"sky": new(day.Sky).UnmarshalText([]byte("fog")), "place": new(day.Where).UnmarshalText([]byte("moon")), "ground": new(day.Ground).UnmarshalText([]byte("lava")),
+		"activity": new(day.Activity).UnmarshalText([]byte("doze"))} {
+		if err == nil {
+			t.Errorf("%s takes any word", what)
+		}
+	}
+	for w, out := range map[day.Where]bool{day.InSun: true, day.InShade: true, day.InWater: true, day.Indoors: false, day.BehindGlass: false} {
+		if w.Outdoors() != out {
+			t.Errorf("%s is outdoors: %t", w, w.Outdoors())
+		}
+	}
+}
+
+func TestEdgesOfADay(t *testing.T) {
+	for name, c := range map[string]struct {
+		change func(d *day.Day)
+		want   string
+	}{
+		"removal at the end of wear": {func(d *day.Day) { d.LiftAt = d.WearUntil }, ""},
+		"base at chair":              {func(d *day.Day) { d.BaseAt = d.ChairAt }, "day.base_at: 2027-06-19T09:00:00 is not after chair_at (2027-06-19T09:00:00)"},
+		"forty-eight hours":          {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:00") }, ""},
+		"a minute more":              {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:01") }, "day.lift_at: 2027-06-21T09:01:00 is more than 48 hours after chair_at"},
+		"washed at chair":            {func(d *day.Day) { d.Washed.At = d.ChairAt }, ""},
+		"shaved at base":             {func(d *day.Day) { d.ShavedAt = d.BaseAt }, ""},
+		"shaved after base":          {func(d *day.Day) { d.ShavedAt = At(t, "09:41") }, "day.shaved_at: 2027-06-19T09:41:00 is after base_at (2027-06-19T09:40:00)"},
+		"a stretch of no time": {func(d *day.Day) {
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "12:00"), Place: day.InSun}}
+		}, "day.segments[0].to: 2027-06-19T12:00:00 is not after from (2027-06-19T12:00:00)"},
+		"a stretch without a start": {func(d *day.Day) { d.Segments = []day.Segment{{To: At(t, "12:00"), Place: day.InSun}} }, ""},
+		"a towel before its stretch": {func(d *day.Day) {
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), TowelledAt: []day.Local{At(t, "12:10"), At(t, "11:59")}}}
+		}, "day.segments[0].towelled_at[1]: 2027-06-19T11:59:00 is outside its segment"},
+		"no zone at all":    {func(d *day.Day) { d.Timezone = "" }, `day.timezone: "" is not a time zone like Europe/Dublin`},
+		"the machine's own": {func(d *day.Day) { d.Timezone = "Local" }, `day.timezone: "Local" is not a time zone like Europe/Dublin`},
+		"overlap by the one before last": {func(d *day.Day) {
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00")}, {From: At(t, "14:00"), To: At(t, "15:00")}, {From: At(t, "12:30"), To: At(t, "12:40")}}
+		}, "day.segments[2].from: 2027-06-19T12:30:00 to 2027-06-19T12:40:00 overlaps segments[0]"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			d := Sitting(t).Day
+			c.change(&d)
+			if got := d.Check("day").Error(); got != c.want {
+				t.Errorf("got %q, want %q", got, c.want)
+			}
+		})
+	}
+	at := time.Date(2027, 10, 31, 1, 30, 5, 0, time.UTC)
+	if day.Wall(at).String() != "2027-10-31T01:30:05" || day.Wall(at.In(time.FixedZone("", 5400))).String() != "2027-10-31T03:00:05" {
+		t.Errorf("%s", day.Wall(at))
 	}
 }

@@ -2,10 +2,13 @@ package doc_test
 
 import (
 	"encoding/json"
+	"errors"
+	"math"
 	"strings"
 	"testing"
 
 	"urncloth/core/doc"
+	"urncloth/core/say"
 )
 
 type sample struct {
@@ -86,4 +89,127 @@ func FuzzReadNeverPanicsAndNamesAFaultForWhatItRefuses(f *testing.F) {
 			}
 		}
 	})
+}
+
+type edges struct {
+	Flag  bool            `json:"flag"`
+	Whole int             `json:"whole" in:"-2..5"`
+	Small uint8           `json:"small" in:"0..9"`
+	Long  int64           `json:"long"`
+	Ptr   *float64        `json:"ptr" in:"1..2"`
+	List  []float64       `json:"list" in:"0..1" len:"1..3"`
+	Zones map[word]int    `json:"zones" in:"0..3"`
+	Word  word            `json:"word"`
+	Deep  struct{ X int } `json:"deep"`
+	Skip  string          `json:"-"`
+}
+
+type word string
+
+func (w *word) UnmarshalText(b []byte) error {
+	*w = word(b)
+	return doc.OneOf(*w, []word{"a", "b"})
+}
+
+func TestEdgesOfEveryKindOfField(t *testing.T) {
+	for in, want := range map[string]string{
+		`{"flag":true,"whole":-2,"small":9,"long":1000000000000,"ptr":2,"list":[0,1],"zones":{"a":3},"word":"b"}`: "",
+		`{"flag":"yes"}`:          `flag: needs true or false, not the text "yes"`,
+		`{"flag":0}`:              `flag: needs true or false, not the number 0`,
+		`{"whole":-3}`:            "whole: -3 is not between -2 and 5",
+		`{"whole":5.0}`:           "",
+		`{"whole":6}`:             "whole: 6 is not between -2 and 5",
+		`{"whole":true}`:          "whole: needs a number, not true",
+		`{"small":10}`:            "small: 10 is not between 0 and 9",
+		`{"small":2.5}`:           "small: 2.5 is not a whole number",
+		`{"long":1000000000001}`:  "long: 1000000000001 is not a whole number",
+		`{"ptr":0.9}`:             "ptr: 0.9 is not between 1 and 2",
+		`{"ptr":null}`:            "ptr: is null; leave the field out instead",
+		`{"list":[]}`:             "list: is empty",
+		`{"list":[0,2,-1]}`:       "list[1]: 2 is not between 0 and 1\nlist[2]: -1 is not between 0 and 1",
+		`{"list":[0,0,0,0]}`:      "list: has 4 entries, allowed are 1 to 3",
+		`{"zones":{"c":1,"a":4}}`: "zones.c: \"c\" is not one of a, b\nzones.a: 4 is not between 0 and 3",
+		`{"zones":[]}`:            "zones: needs an object, not a list",
+		`{"word":"c"}`:            `word: "c" is not one of a, b`,
+		`{"word":1}`:              "word: needs a text, not the number 1",
+		`{"deep":[]}`:             "deep: needs an object, not a list",
+		`{"Skip":"x"}`:            "Skip: is not a known field",
+		`{"a\u0000b":1}`:          "document: has a field whose name holds a character that cannot be kept\na\x00b: is not a known field",
+		`{"word":"` + strings.Repeat("x", 41) + `"}`: `word: "` + strings.Repeat("x", 41) + `" is not one of a, b`,
+		`{"flag":"` + strings.Repeat("x", 41) + `"}`: `flag: needs true or false, not the text "` + strings.Repeat("x", 40) + `…"`,
+		`{"flag":"` + strings.Repeat("x", 40) + `"}`: `flag: needs true or false, not the text "` + strings.Repeat("x", 40) + `"`,
+	} {
+		var e edges
+		if got := doc.Read([]byte(in), &e).Error(); got != want {
+			t.Errorf("%s\ngot  %q\nwant %q", in, got, want)
+		}
+	}
+	var e edges
+	doc.Read([]byte(`{"flag":true,"whole":-2,"small":9,"long":7,"ptr":2,"list":[0.5],"zones":{"a":3},"word":"b"}`), &e)
+	if !e.Flag || e.Whole != -2 || e.Small != 9 || e.Long != 7 || *e.Ptr != 2 || e.List[0] != 0.5 || e.Zones["a"] != 3 || e.Word != "b" {
+		t.Errorf("%+v", e)
+	}
+}
+
+func TestTheLimitsOfADocumentAreExact(t *testing.T) {
+	var s sample
+	room := doc.MaxBytes - len(`{"name":"a"}`)
+	if fs := doc.Read([]byte(strings.Repeat(" ", room)+`{"name":"a"}`), &s); len(fs) > 0 {
+		t.Errorf("sixteen megabytes are read: %s", fs)
+	}
+	if got := doc.Read([]byte(strings.Repeat(" ", room+1)+`{"name":"a"}`), &s).Error(); got != "document: is larger than 16 MB" {
+		t.Errorf("got %q", got)
+	}
+	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 31)+strings.Repeat("]", 31)+`}`), &s).Error(); strings.Contains(got, "deeper") {
+		t.Errorf("thirty-two levels are read: %q", got)
+	}
+	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 33)+strings.Repeat("]", 33)+`}`), &s).Error(); got != "document: is nested deeper than 32" {
+		t.Errorf("got %q", got)
+	}
+	if got := doc.Read([]byte("{\n \"a\": tru}"), &s).Error(); !strings.HasPrefix(got, "document: is not JSON at line 2, column ") {
+		t.Errorf("got %q", got)
+	}
+}
+
+func TestALongListOfWordsIsNotRepeated(t *testing.T) {
+	list := strings.Split("abcdefghijklmn", "")
+	if err := doc.OneOf("z", list); err == nil || !strings.Contains(err.Error(), "is not one of a, b") {
+		t.Errorf("fourteen words are named: %v", err)
+	}
+	if err := doc.OneOf("z", append(list, "o")); err == nil || err.Error() != `"z" is not a known word here` {
+		t.Errorf("fifteen are not: %v", err)
+	}
+	if doc.OneOf("c", list) != nil {
+		t.Error("c is one of them")
+	}
+}
+
+func TestFaultsAreSaidInAnyLanguageAndKeepTheirPath(t *testing.T) {
+	l := &say.Language{Decimal: ",", And: " y ", Plural: func(float64) int { return 0 }}
+	l.Set("fault.is_missing", "falta")
+	l.Set("fault.whole_document", "documento: {fault}")
+	var fs doc.Faults
+	fs.Add("name", say.IsMissing)
+	fs.AddError("", say.Err(say.IsMissing))
+	fs.AddError("word", errors.New("plainly"))
+	if a, b, c := fs[0].In(l), fs[1].In(l), fs[2].In(l); a != "name: falta" || b != "documento: falta" || c != "word: plainly" {
+		t.Errorf("%s, %s, %s", a, b, c)
+	}
+	if fs.Error() != "name: is missing\ndocument: is missing\nword: plainly" {
+		t.Errorf("%s", fs)
+	}
+}
+
+func TestNumbersThatCannotBeWrittenAreRefused(t *testing.T) {
+	for _, bad := range []float64{math.NaN(), math.Inf(1), math.Inf(-1)} {
+		if _, err := json.Marshal(doc.Num(bad)); err == nil {
+			t.Errorf("%g was written", bad)
+		}
+	}
+	if math.Signbit(doc.Round(math.Copysign(0, -1))) {
+		t.Error("there is no minus zero")
+	}
+	if got := doc.Keys(map[word]int{"b": 1, "a": 2, "c": 3}); len(got) != 3 || got[0] != "a" || got[2] != "c" {
+		t.Errorf("%v", got)
+	}
 }

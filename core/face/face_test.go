@@ -1,10 +1,13 @@
 package face_test
 
 import (
+	"encoding"
 	"math"
 	"slices"
+	"strings"
 	"testing"
 
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/say"
 	. "urncloth/core/testutil"
@@ -126,5 +129,194 @@ func TestMarksToldOfAsConditionsCountUntilTheirDate(t *testing.T) {
 	}
 	if s[face.Lips].Has(face.ColdSore) {
 		t.Error("last month's cold sore has healed")
+	}
+}
+
+func TestSkinAreaFollowsMosteller(t *testing.T) {
+	for _, c := range []struct{ cm, kg, want float64 }{{170, 70, 1.81812}, {168, 61, 1.68721}, {110, 19, 0.761942}, {60, 6, 0.316228}} {
+		if got := face.BSA(c.cm, c.kg); math.Abs(got-c.want) > 5e-6 {
+			t.Errorf("%g cm and %g kg have %.6f m², want %g", c.cm, c.kg, got, c.want)
+		}
+	}
+}
+
+func TestAChildsHeadIsLargeForItsBodyByAge(t *testing.T) {
+	for age, want := range map[float64]float64{0: 2.7, 0.5: 2.55, 1: 2.4, 3: 2.13, 5: 1.86, 7.5: 1.715, 10: 1.57, 15: 1.29, 16.5: 1.145, 18: 1, 40: 1} {
+		if got := face.HeadFactor(age); math.Abs(got-want) > 1e-9 {
+			t.Errorf("at %g years %g, want %g", age, got, want)
+		}
+	}
+	on := On(t, "2027-06-19")
+	grown := face.Client{Born: On(t, "2009-06-19"), HeightCM: 140, WeightKG: 35}.Areas(on)
+	if math.Abs(grown[face.Ears]-60*0.85) > 1e-9 || math.Abs(grown[face.Forehead]-90*0.85) > 1e-9 {
+		t.Errorf("at eighteen somebody is grown up, and held: %v", grown)
+	}
+	baby := face.Client{Born: On(t, "2027-06-19")}.Areas(on)
+	if math.Abs(baby[face.Ears]-60*2.7) > 1e-9 || baby[face.Neck] != 220 || math.Abs(baby[face.Lips]-12*2.7) > 1e-9 {
+		t.Errorf("ears grow with the head, the neck with the body: %v", baby)
+	}
+	short := face.Client{HeightCM: 170}.Areas(on)
+	if short[face.Chest] != 300 {
+		t.Error("without a weight the ratio is taken as one")
+	}
+}
+
+func TestZonesKnowTheirAreaClassAndPlace(t *testing.T) {
+	areas := face.Client{}.Areas(On(t, "2027-06-19"))
+	want := [face.N]float64{90, 30, 12, 33, 190, 120, 18, 15, 10, 12, 220, 60, 300}
+	if areas != want {
+		t.Errorf("%v", areas)
+	}
+	for z := range face.N {
+		if z.TZone() != (z <= face.Chin) || z.OnFace() != (z < face.Neck) || (z.Class() == face.Eye) != (z == face.UnderEyes || z == face.Eyelids) {
+			t.Errorf("%s: %t %t %d", z, z.TZone(), z.OnFace(), z.Class())
+		}
+		var again face.Zone
+		if b, _ := z.MarshalText(); again.UnmarshalText(b) != nil || again != z {
+			t.Errorf("%s does not come back", z)
+		}
+		if from := z.GradeFrom(); from != face.Forehead && from != face.Cheeks || z.TZone() != (from == face.Forehead) {
+			t.Errorf("%s takes its grades from %s", z, from)
+		}
+	}
+	var z face.Zone
+	if err := z.UnmarshalText([]byte("knee")); err == nil || err.Error() != `"knee" is not a zone of the face` {
+		t.Errorf("%v", err)
+	}
+	s := face.SetOf(face.Chin, face.Nose)
+	if s.First() != face.Nose || face.Set(0).First() != face.N || !s.Has(face.Chin) || s.Has(face.Lips) || !slices.Equal(s.List(), []face.Zone{face.Nose, face.Chin}) {
+		t.Errorf("%v", s.List())
+	}
+}
+
+func TestZonesAreNamedAsAnArtistWould(t *testing.T) {
+	for want, set := range map[string]face.Set{"": 0, "nose": face.SetOf(face.Nose), "nose and upper lip": face.SetOf(face.UpperLip, face.Nose),
+		"the face": face.Face, "the face, neck and ears": face.Face | face.SetOf(face.Neck, face.Ears), "forehead, cheeks and under eyes": face.SetOf(face.Cheeks, face.UnderEyes, face.Forehead)} {
+		if got := face.Names(say.English, set); got != want {
+			t.Errorf("got %q, want %q", got, want)
+		}
+	}
+}
+
+func TestSkinIsCalledByItsGradesAndSaysWhy(t *testing.T) {
+	c := face.Client{Sensitivity: 2, Mature: true, Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(2), Water: P(1), Marks: []face.Mark{face.Breakout}}, face.Cheeks: {Oil: P(1), Water: P(2)}}}
+	got := c.TypeOf(say.English, c.States(On(t, "2027-06-19")))
+	if got.Type != face.Combination || !slices.Equal(got.Overlays, face.Overlays) || !slices.Equal(got.Because, []string{
+		"middle of the face oil 2, cheeks oil 1, mean water 1.6", "dehydrated: oil 2 or more with water 1 or less on forehead, nose, upper lip and chin",
+		"sensitive: sensitivity 2", "mature: as noted for the client", "breakout-prone: breakouts on forehead"}) {
+		t.Errorf("%+v", got)
+	}
+	c.Sensitivity, c.Mature = 1, false
+	c.Zones[face.Forehead] = face.Grades{Oil: P(1), Water: P(1)}
+	if got := c.TypeOf(say.English, c.States(On(t, "2027-06-19"))); len(got.Overlays) != 0 {
+		t.Errorf("%v", got.Overlays)
+	}
+	for _, s := range []struct {
+		state           face.State
+		thirsty, mattes bool
+	}{{face.State{Oil: 2, Water: 1}, true, false}, {face.State{Oil: 2, Water: 2}, false, true}, {face.State{Oil: 1, Water: 1}, false, false}, {face.State{Oil: 1, Water: 2}, false, false},
+		{face.State{Oil: 3, Water: 3, Marks: []face.Mark{face.Flaky}}, false, false}} {
+		if s.state.Dehydrated() != s.thirsty || s.state.WantsMattifying() != s.mattes {
+			t.Errorf("%+v: %t %t", s.state, s.state.Dehydrated(), s.state.WantsMattifying())
+		}
+	}
+}
+
+func TestMarksAndScarsFillAZonesState(t *testing.T) {
+	on := On(t, "2027-06-19")
+	c := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)}, face.Cheeks: {Oil: P(2), Water: P(2)}, face.Chin: {Marks: []face.Mark{face.Scar}},
+		face.Nose: {Oil: P(2), Marks: []face.Mark{face.Scar, face.Flaky, face.Flaky}}}, Conditions: []face.Condition{{Kind: face.Kind(face.ColdSore)}, {Kind: face.Kind(face.Irritated)},
+		{Kind: face.Kind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
+	s := c.States(on)
+	if s[face.Chin].Oil != 0 || s[face.Nose].Oil != 2 || s[face.Nose].Water != 1 {
+		t.Errorf("scars make no oil unless it was read: %+v %+v", s[face.Chin], s[face.Nose])
+	}
+	if !slices.Equal(s[face.Nose].Marks, []face.Mark{face.Flaky, face.Irritated, face.Scar}) || !slices.Equal(s[face.Lips].Marks, []face.Mark{face.ColdSore, face.Irritated}) {
+		t.Errorf("%v %v", s[face.Nose].Marks, s[face.Lips].Marks)
+	}
+	if s[face.Neck].Has(face.Irritated) || !s[face.Neck].Has(face.Pigment) || s[face.Forehead].Has(face.ColdSore) {
+		t.Errorf("a mark told of without a zone is of the face, a cold sore of the lips: %v", s[face.Neck].Marks)
+	}
+}
+
+func TestAClientThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
+	on := On(t, "2027-06-19")
+	whole := map[face.Zone]face.Grades{face.Forehead: {Oil: P(1), Water: P(1)}, face.Cheeks: {Oil: P(1), Water: P(1)}}
+	for want, c := range map[string]face.Client{
+		"": {Zones: whole, Born: on},
+		"client.zones.forehead: is missing\nclient.zones.cheeks: is missing": {},
+		"client.zones.cheeks.oil: is missing":                                {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead], face.Cheeks: {Water: P(1)}}},
+		"client.zones.cheeks.water: is missing":                              {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead], face.Cheeks: {Oil: P(1)}}},
+		"client.born: 2027-06-20 is after the day 2027-06-19":                {Zones: whole, Born: On(t, "2027-06-20")},
+		"client.born: 1901-01-01 is no":                                      {Zones: whole},
+	} {
+		if strings.HasSuffix(want, "is no") {
+			continue
+		}
+		if got := c.Check("client", on).Error(); got != want {
+			t.Errorf("got %q, want %q", got, want)
+		}
+	}
+	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client", On(t, "2032-01-01")).Error(); got != "client.born: 1901-01-01 would make the client 131 years old" {
+		t.Errorf("got %q", got)
+	}
+	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client", On(t, "2031-01-01")); len(got) != 0 {
+		t.Errorf("a hundred and thirty is old, and possible: %v", got)
+	}
+	if _, known := (face.Client{}).Age(on); known {
+		t.Error("an age out of nothing")
+	}
+	if !(face.Client{Wears: []face.Wear{face.Glasses}}).Has(face.Glasses) || (face.Client{}).Has(face.Glasses) {
+		t.Error("what is worn is worn")
+	}
+}
+
+func TestAReadingFillsTheGradesOfItsWay(t *testing.T) {
+	for _, c := range []struct {
+		r          face.Reading
+		oil, water int // -1 for none
+	}{
+		{face.Reading{By: face.ByBlot, Sheet: face.HalfTranslucent, Water: P(3)}, 2, -1},
+		{face.Reading{By: face.ByBareWait, Tightness: 2, Shine: 3}, 3, 1},
+		{face.Reading{By: face.ByBareWait, Tightness: 9, Shine: -1}, 0, 0},
+		{face.Reading{By: face.ByProbe, Zone: face.Cheeks, SebumUG: 75, Hydration: 35}, 2, 1},
+		{face.Reading{By: face.ByProbe, Zone: face.Forehead, SebumUG: 33.4, Hydration: 60}, 1, 3},
+		{face.Reading{By: face.ByProbe, Zone: face.Forehead, SebumUG: 33.3, Hydration: 10}, 0, 0},
+		{face.Reading{By: face.ByTouch, Oil: P(1), Water: P(2)}, 1, 2},
+	} {
+		if err := c.r.Grade(); err != nil {
+			t.Fatal(err)
+		}
+		if c.r.Oil == nil || *c.r.Oil != c.oil || (c.water < 0) != (c.r.Water == nil) || c.r.Water != nil && *c.r.Water != c.water {
+			t.Errorf("%+v", c.r)
+		}
+	}
+	bad := face.Reading{By: face.ByBlot, Sheet: "soaked"}
+	if err := bad.Grade(); err == nil {
+		t.Error("an unknown look of a sheet was graded")
+	}
+}
+
+func TestWordsOfAFaceAreReadStrictlyAndKept(t *testing.T) {
+	var client face.Client
+	data := `{"phototype":2,"zones":{"chin":{"marks":["scar"]}},"conditions":[{"kind":"laser","zone":"nose"}],"wears":["glasses"],"eyes":["hooded"],
+		"readings":[{"zone":"nose","by":"blot","sheet":"specks"}]}`
+	if fs := doc.Read([]byte(data), &client); len(fs) > 0 {
+		t.Fatal(fs)
+	}
+	if client.Zones[face.Chin].Marks[0] != face.Scar || client.Conditions[0].Kind != face.Laser || *client.Conditions[0].Zone != face.Nose || client.Wears[0] != face.Glasses ||
+		client.Eyes[0] != face.Hooded || client.Readings[0].By != face.ByBlot || client.Readings[0].Sheet != face.Specks {
+		t.Errorf("%+v", client)
+	}
+	for word, into := range map[string]encoding.TextUnmarshaler{"mark": new(face.Mark), "kind": new(face.Kind), "wear": new(face.Wear), "eyes": new(face.EyeShape), "by": new(face.By),
+		"type": new(face.TypeName), "overlay": new(face.Overlay)} {
+		if into.UnmarshalText([]byte("none of them")) == nil {
+			t.Errorf("%s takes any word", word)
+		}
+	}
+	var k face.TypeName
+	var o face.Overlay
+	if k.UnmarshalText([]byte("dry")) != nil || k != face.Dry || o.UnmarshalText([]byte("mature")) != nil || o != face.Mature {
+		t.Errorf("%s %s", k, o)
 	}
 }

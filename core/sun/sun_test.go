@@ -115,3 +115,97 @@ func TestStrongSunCountsOnlyMinutesOutdoors(t *testing.T) {
 		t.Errorf("first out at 13:00, got %s %v", first, ok)
 	}
 }
+
+// NOAA's solar calculation with the multiple angles left as they stand, worked apart from the program to six decimals; the
+// first line is Meeus, Astronomical Algorithms, examples 25.a and 28.b.
+func TestTheSunStandsWhereItStood(t *testing.T) {
+	for _, c := range []struct {
+		at                                         time.Time
+		lat, lon, elevation, declination, equation float64
+	}{
+		{time.Date(1992, 10, 13, 0, 0, 0, 0, time.UTC), 0, 0, -81.497990, -7.785070, 13.710887},
+		{time.Date(2027, 6, 19, 12, 0, 0, 0, time.UTC), 51.7, -8.52, 60.913345, 23.422472, -1.338320},
+		{time.Date(2027, 12, 21, 9, 30, 0, 0, time.UTC), -33.87, 151.21, -5.224137, -23.435092, 2.096935},
+		{time.Date(2024, 3, 20, 3, 6, 0, 0, time.UTC), 0, 0, -45.350182, 0.000473, -7.400727},
+		{time.Date(2010, 6, 21, 18, 6, 0, 0, time.UTC), 40, -105, 69.680817, 23.438224, -1.814967},
+		{time.Date(2027, 6, 19, 23, 30, 0, 0, time.UTC), 68, 18.8, 1.786580, 23.428575, -1.442698},
+		{time.Date(2035, 1, 5, 6, 15, 0, 0, time.UTC), 35.7, 139.7, 13.620339, -22.619543, -5.184733},
+		{time.Date(1969, 7, 20, 20, 17, 0, 0, time.UTC), 28.5, -80.6, 0, 0, 0},
+	} {
+		p := sun.At(c.at, c.lat, c.lon)
+		if c.at.Year() == 1969 { // before the epoch: only that the clock runs on
+			near(t, "declination of July", p.Declination, 20.6, 0.1)
+			near(t, "afternoon", p.Elevation, 51, 0.5)
+			continue
+		}
+		near(t, "elevation", p.Elevation, c.elevation, 2e-6)
+		near(t, "declination", p.Declination, c.declination, 2e-6)
+		near(t, "equation of time", p.Equation, c.equation, 2e-6)
+		near(t, "zenith", p.Zenith(), 90-c.elevation, 2e-6)
+	}
+}
+
+// Van Heuklon's formula, worked apart from the program to six digits.
+func TestOzoneFollowsVanHeuklon(t *testing.T) {
+	for _, c := range []struct {
+		lat, lon float64
+		day      int
+		want     float64
+	}{{51.7, -8.52, 170, 375.656}, {40, 10, 100, 360.942}, {-33.9, 151.2, 15, 305.271}, {0, 0, 80, 235}, {65, -20, 300, 326.460}} {
+		near(t, "ozone", sun.Ozone(time.Date(2027, 1, c.day, 12, 0, 0, 0, time.UTC), c.lat, c.lon), c.want, 6e-4)
+	}
+	d := Sitting(t).Day
+	at := time.Date(2027, 6, 19, 12, 0, 0, 0, time.UTC)
+	near(t, "by the climatology", sun.Over(d, at).Ozone, sun.Ozone(at, d.Place.Lat, d.Place.Lon), 0)
+	d.OzoneDU, d.Sky = P(321.0), day.Overcast
+	if s := sun.Over(d, at); s.Ozone != 321 || s.Sky != day.Overcast || s.Place != d.Place {
+		t.Errorf("as given: %+v", s)
+	}
+}
+
+// Madronich 2007 at an elevation the program did not choose: UV index 12.5·μ0^2.42·(O3/300)^−1.23, to six digits.
+func TestTheIndexFollowsMadronich(t *testing.T) {
+	at := time.Date(2027, 6, 19, 12, 0, 0, 0, time.UTC) // elevation 60.913345°, μ0 0.873876
+	sea := day.Place{Lat: 51.7, Lon: -8.52}
+	near(t, "at 300 DU", sun.Index(at, sea, day.Clear, day.PlainGround, 300), 9.020486, 1e-5)
+	near(t, "at 400 DU", sun.Index(at, sea, "", "", 400), 9.020486*0.701981, 2e-5)
+	for sky, share := range map[day.Sky]float64{day.Scattered: 0.89, day.BrokenSky: 0.73, day.Overcast: 0.31} {
+		near(t, string(sky), sun.Index(at, sea, sky, "", 300), 9.020486*share, 1e-5)
+	}
+	for ground, times := range map[day.Ground]float64{day.Grass: 1.03, day.OverWater: 1.1, day.Sand: 1.15, day.Snow: 1.8} {
+		near(t, string(ground), sun.ClearSky{Place: sea, Sky: day.Clear, Ozone: 300}.Index(at, ground), 9.020486*times, 2e-5)
+	}
+	near(t, "half a km up", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 500}, "", "", 300), 9.020486*1.05, 1e-5)
+	near(t, "below the sea", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: -300}, "", "", 300), 9.020486, 1e-5)
+	for where, share := range map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4, day.BehindGlass: 0.05, day.Indoors: 0} {
+		near(t, string(where), sun.Place(where), share, 0)
+	}
+}
+
+// Faurschou and Wulf 2007: label^(q/2), to six digits.
+func TestTheFactorFollowsFaurschouAndWulf(t *testing.T) {
+	for _, c := range []struct{ label, film, want float64 }{{50, 1, 7.07107}, {50, 0.5, 2.65915}, {30, 1.5, 12.8186}, {15, 2, 15}, {50, 3, 50},
+		{50, 0.2, 1.47876}, {1, 2, 1}, {0, 2, 1}, {50, 0, 1}, {50, -1, 1}} {
+		near(t, "factor", sun.Effective(c.label, c.film), c.want, 5e-5)
+	}
+}
+
+func TestStretchesOutdoorsAreCutToTheWearAndCountedToTheMinute(t *testing.T) {
+	d := Sitting(t).Day
+	loc, _ := d.Zone()
+	at := func(clock string) time.Time { x, _ := At(t, clock).In(loc); return x }
+	d.Segments = []day.Segment{{From: At(t, "14:00"), To: At(t, "18:00"), Place: day.InShade}, {From: At(t, "09:00"), To: At(t, "10:12"), Place: day.InWater},
+		{From: At(t, "11:00"), To: At(t, "12:00"), Place: day.Indoors}}
+	if got := sun.StrongOutdoors(d, loc, at("14:58"), at("15:09")); got != 11*time.Minute {
+		t.Errorf("cut to the wear it is eleven minutes, not %s", got)
+	}
+	if first, ok := sun.FirstOutdoors(d, loc, at("09:40"), at("17:00")); !ok || !first.Equal(at("09:40")) {
+		t.Errorf("out from base on: %s", first)
+	}
+	if _, ok := sun.FirstOutdoors(d, loc, at("10:30"), at("13:00")); ok {
+		t.Error("indoors is not out")
+	}
+	if sun.StrongOutdoors(d, loc, at("09:40"), at("09:40")) != 0 || !sun.Up(at("12:00"), d.Place) || sun.Up(at("01:00"), d.Place) {
+		t.Error("nothing of no time; up by day, down by night")
+	}
+}

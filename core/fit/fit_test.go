@@ -1,0 +1,179 @@
+package fit_test
+
+import (
+	"testing"
+
+	"urncloth/core/act"
+	"urncloth/core/day"
+	"urncloth/core/face"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	. "urncloth/core/testutil"
+)
+
+var (
+	lotion = kit.Product{ID: "l", Name: "Lotion", Kind: kit.MoisturiserLotion, Base: kit.BaseEmulsion, Weight: 2}
+	scrub  = kit.Product{ID: "s", Name: "Scrub", Kind: kit.Scrub}
+	screen = kit.Product{ID: "f", Name: "Fluid", Kind: kit.Sunscreen, SPF: 30, BroadSpectrum: true, EyeSafe: true}
+)
+
+func with(p kit.Product, change func(p *kit.Product)) *kit.Product { change(&p); return &p }
+
+// told is a sitting of somebody who told of a condition, on a date or now.
+func told(kind face.Kind, on string, zone ...face.Zone) func(s *sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		c := face.Condition{Kind: kind}
+		if on != "" {
+			var d day.Date
+			_ = d.UnmarshalText([]byte(on))
+			c.On = d
+		}
+		if len(zone) > 0 {
+			c.Zone = &zone[0]
+		}
+		s.Client.Conditions = append(s.Client.Conditions, c)
+	}
+}
+
+func born(date string) func(s *sitting.Sitting) {
+	return func(s *sitting.Sitting) { _ = s.Client.Born.UnmarshalText([]byte(date)); s.Client.Guardian = true }
+}
+
+// TestEdgesOfWhoMayHaveWhat tries each window and threshold on both sides, by the phases that ask fit: before makeup, and
+// after it.
+func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
+	polish := func(s *sitting.Sitting) { s.Method[method.SameDayPolish] = method.Full }
+	both := func(a, b func(s *sitting.Sitting)) func(s *sitting.Sitting) {
+		return func(s *sitting.Sitting) { a(s); b(s) }
+	}
+	apply, treat, lay := fit.Use{Act: act.Apply, How: act.Pat}, fit.Use{Act: act.Treat}, fit.Use{Act: act.Apply, How: act.Press}
+	for _, c := range []struct {
+		name     string
+		rule     rules.ID
+		change   func(s *sitting.Sitting)
+		use      fit.Use
+		product  *kit.Product
+		zone     face.Zone
+		severity rules.Severity // "" for nothing
+	}{
+		{"isotretinoin at 183 days", rules.Isotretinoin, both(polish, told(face.Isotretinoin, "2026-12-18")), treat, &scrub, face.Cheeks, rules.Stop},
+		{"isotretinoin at 184 days", rules.Isotretinoin, both(polish, told(face.Isotretinoin, "2026-12-17")), treat, &scrub, face.Cheeks, ""},
+		{"retinoid at three days", rules.RecentRetinoid, both(polish, told(face.Retinoid, "2027-06-16")), treat, &scrub, face.Cheeks, rules.Stop},
+		{"retinoid at four days", rules.RecentRetinoid, both(polish, told(face.Retinoid, "2027-06-15")), treat, &scrub, face.Cheeks, ""},
+		{"retinoid at seven days, sensitive", rules.RecentRetinoid, both(told(face.Retinoid, "2027-06-12"), func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }), treat, &scrub, face.Cheeks, rules.Stop},
+		{"retinoid at eight days, sensitive", rules.RecentRetinoid, both(told(face.Retinoid, "2027-06-11"), func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }), treat, &scrub, face.Cheeks, ""},
+		{"a lotion after a retinoid", rules.RecentRetinoid, told(face.Retinoid, "2027-06-18"), apply, &lotion, face.Cheeks, ""},
+		{"injectables pressed a day later", rules.Injectables, told(face.Injectables, "2027-06-18"), lay, &lotion, face.Cheeks, rules.Stop},
+		{"injectables pressed two days later", rules.Injectables, told(face.Injectables, "2027-06-17"), lay, &lotion, face.Cheeks, ""},
+		{"injectables patted", rules.Injectables, told(face.Injectables, "2027-06-19"), apply, &lotion, face.Cheeks, ""},
+		{"injectables massaged at fourteen days", rules.Injectables, told(face.Injectables, "2027-06-05"), fit.Use{Act: act.Massage}, nil, face.Cheeks, rules.Stop},
+		{"injectables massaged at fifteen days", rules.Injectables, told(face.Injectables, "2027-06-04"), fit.Use{Act: act.Massage}, nil, face.Cheeks, ""},
+		{"injectables elsewhere", rules.Injectables, told(face.Injectables, "2027-06-18", face.Forehead), lay, &lotion, face.Cheeks, ""},
+		{"a light peel at seven days", rules.RecentProcedure, both(polish, told(face.PeelLight, "2027-06-12")), treat, &scrub, face.Cheeks, rules.Stop},
+		{"a light peel at eight days", rules.RecentProcedure, both(polish, told(face.PeelLight, "2027-06-11")), treat, &scrub, face.Cheeks, ""},
+		{"a medium peel at fourteen days", rules.RecentProcedure, both(polish, told(face.PeelMedium, "2027-06-05")), treat, &scrub, face.Cheeks, rules.Stop},
+		{"a medium peel at fifteen days", rules.RecentProcedure, both(polish, told(face.PeelMedium, "2027-06-04")), treat, &scrub, face.Cheeks, ""},
+		{"a deep peel at thirty days", rules.RecentProcedure, both(polish, told(face.PeelDeep, "2027-05-20")), treat, &scrub, face.Cheeks, rules.Stop},
+		{"a deep peel at thirty-one days", rules.RecentProcedure, both(polish, told(face.PeelDeep, "2027-05-19")), treat, &scrub, face.Cheeks, ""},
+		{"laser at fourteen days", rules.RecentProcedure, told(face.Laser, "2027-06-05"), fit.Use{Act: act.Massage}, nil, face.Cheeks, rules.Stop},
+		{"laser at fifteen days", rules.RecentProcedure, told(face.Laser, "2027-06-04"), fit.Use{Act: act.Massage}, nil, face.Cheeks, ""},
+		{"needling at fifteen days", rules.RecentProcedure, told(face.Needling, "2027-06-04"), fit.Use{Act: act.Massage}, nil, face.Cheeks, ""},
+		{"a lotion the day after laser", rules.RecentProcedure, told(face.Laser, "2027-06-18"), apply, &lotion, face.Cheeks, rules.Stop},
+		{"a lotion two days after laser", rules.RecentProcedure, told(face.Laser, "2027-06-17"), apply, &lotion, face.Cheeks, ""},
+		{"a retinoid on healing skin", rules.RecentProcedure, told(face.Laser, "2027-06-10"), apply, with(lotion, func(p *kit.Product) { p.Actives = map[string]float64{"retinal": 0.1} }), face.Cheeks, rules.Stop},
+		{"exfoliated two days ago", rules.TooOften, told(face.Exfoliated, "2027-06-17"), treat, &scrub, face.Cheeks, rules.Caution},
+		{"exfoliated three days ago", rules.TooOften, told(face.Exfoliated, "2027-06-16"), treat, &scrub, face.Cheeks, ""},
+		{"an acid of two per cent in pregnancy", rules.Pregnancy, told(face.Pregnant, ""), apply, with(lotion, func(p *kit.Product) { p.Actives = map[string]float64{"glycolic": 2} }), face.Cheeks, rules.Caution},
+		{"a weaker one", rules.Pregnancy, told(face.Pregnant, ""), apply, with(lotion, func(p *kit.Product) { p.Actives = map[string]float64{"glycolic": 1.9} }), face.Cheeks, ""},
+		{"a retinoid in pregnancy", rules.Pregnancy, told(face.Pregnant, ""), apply, with(lotion, func(p *kit.Product) { p.Actives = map[string]float64{"retinol": 0.1} }), face.Cheeks, rules.Stop},
+		{"sunscreen under six months", rules.Infant, born("2027-01-01"), apply, &screen, face.Cheeks, rules.Stop},
+		{"sunscreen at six months", rules.Infant, born("2026-12-18"), apply, &screen, face.Cheeks, ""},
+		{"a rich cream on oil 2", rules.TooRich, nil, apply, with(lotion, func(p *kit.Product) { p.Weight = 4 }), face.Forehead, rules.Caution},
+		{"a cream on oil 2", rules.TooRich, nil, apply, with(lotion, func(p *kit.Product) { p.Weight = 3.9 }), face.Forehead, ""},
+		{"a rich cream on oil 1", rules.TooRich, nil, apply, with(lotion, func(p *kit.Product) { p.Weight = 5 }), face.Cheeks, ""},
+		{"factor 30", rules.SPFLow, nil, apply, &screen, face.Cheeks, ""},
+		{"factor 29", rules.SPFLow, nil, apply, with(screen, func(p *kit.Product) { p.SPF = 29 }), face.Cheeks, rules.Caution},
+		{"narrow", rules.SPFLow, nil, apply, with(screen, func(p *kit.Product) { p.BroadSpectrum = false }), face.Cheeks, rules.Caution},
+		{"cast 2 on type IV", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 4 }, apply, with(screen, func(p *kit.Product) { p.WhiteCast = 2 }), face.Cheeks, rules.Caution},
+		{"cast 1 on type IV", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 4 }, apply, with(screen, func(p *kit.Product) { p.WhiteCast = 1 }), face.Cheeks, ""},
+		{"cast 1 on type V", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 5 }, apply, with(screen, func(p *kit.Product) { p.WhiteCast = 1 }), face.Cheeks, rules.Caution},
+		{"cast 3 on type III", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 3 }, apply, with(screen, func(p *kit.Product) { p.WhiteCast = 3 }), face.Cheeks, ""},
+		{"no cast on type VI", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 6 }, apply, &screen, face.Cheeks, ""},
+		{"a peel without a licence", rules.LicensedOnly, nil, fit.Use{Act: act.Treat, Kind: act.Suction}, nil, face.Cheeks, rules.Stop},
+		{"with one", rules.LicensedOnly, func(s *sitting.Sitting) { s.Day.Licensed = []string{"suction"} }, fit.Use{Act: act.Treat, Kind: act.Suction}, nil, face.Cheeks, ""},
+		{"a peel just before makeup", rules.StripsBeforeMakeup, nil, fit.Use{Act: act.Treat, Kind: act.Peel}, nil, face.Cheeks, rules.Stop},
+		{"a peel at night", rules.StripsBeforeMakeup, nil, fit.Use{Act: act.Treat, Kind: act.Peel, After: true}, nil, face.Cheeks, ""},
+		{"a scrub where the method is gentle", rules.StripsBeforeMakeup, func(s *sitting.Sitting) { s.Method[method.SameDayPolish] = method.Gentle }, treat, &scrub, face.Cheeks, rules.Stop},
+		{"a fine scrub where the method is gentle", rules.StripsBeforeMakeup, func(s *sitting.Sitting) { s.Method[method.SameDayPolish] = method.Gentle }, treat, with(scrub, func(p *kit.Product) { p.Tags = []string{"fine"} }), face.Cheeks, ""},
+		{"a new active", rules.StripsBeforeMakeup, nil, apply, with(lotion, func(p *kit.Product) { p.FirstUse, p.Actives = true, map[string]float64{"vitamin_c": 10} }), face.Cheeks, rules.Stop},
+		{"a new soothing one", rules.StripsBeforeMakeup, nil, apply, with(lotion, func(p *kit.Product) { p.FirstUse, p.Actives = true, map[string]float64{"urea": 5} }), face.Cheeks, ""},
+		{"scent on an eczema", rules.Eczema, told(face.Eczema, ""), apply, with(lotion, func(p *kit.Product) { p.Tags = []string{"fragrance"} }), face.Cheeks, rules.Caution},
+		{"a bland lotion on an eczema", rules.Eczema, told(face.Eczema, ""), apply, &lotion, face.Cheeks, ""},
+		{"menthol on rosacea", rules.Rosacea, told(face.Rosacea, ""), apply, with(lotion, func(p *kit.Product) { p.Tags = []string{"menthol"} }), face.Cheeks, rules.Caution},
+		{"cold on rosacea", rules.Rosacea, told(face.Rosacea, ""), fit.Use{Act: act.Hold, Kind: act.ColdPads}, nil, face.Cheeks, rules.Caution},
+		{"a lotion on rosacea", rules.Rosacea, told(face.Rosacea, ""), apply, &lotion, face.Cheeks, ""},
+		{"sensitivity 2 and a first time", rules.PatchTest, func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }, apply, with(lotion, func(p *kit.Product) { p.FirstUse = true }), face.Cheeks, rules.Caution},
+		{"sensitivity 1", rules.PatchTest, func(s *sitting.Sitting) { s.Client.Sensitivity = 1 }, apply, with(lotion, func(p *kit.Product) { p.FirstUse = true }), face.Cheeks, ""},
+		{"an aerosol with asthma", rules.AsthmaAerosol, told(face.Asthma, ""), apply, with(lotion, func(p *kit.Product) { p.Aerosol = true }), face.Cheeks, rules.Get(rules.AsthmaAerosol).Severity},
+		{"cast 2 under flash", rules.Flashback, func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: day.Indoors, Flash: true}}
+		}, apply, with(screen, func(p *kit.Product) { p.Filters, p.WhiteCast = kit.Organic, 2 }), face.Cheeks, rules.Caution},
+		{"cast 1 under flash", rules.Flashback, func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: day.Indoors, Flash: true}}
+		}, apply, with(screen, func(p *kit.Product) { p.Filters, p.WhiteCast = kit.Organic, 1 }), face.Cheeks, ""},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			u := c.use
+			if c.change == nil {
+				c.change = func(*sitting.Sitting) {}
+			}
+			u.Case, u.Product, u.Zone = sitting.Open(With(t, c.change)), c.product, c.zone
+			if u.Kind == "" && c.product != nil {
+				u.Kind = act.Kind(c.product.Kind)
+			}
+			got := rules.Severity("")
+			for _, o := range u.Fits() {
+				if o.Rule == c.rule {
+					got = o.Severity
+					if o.Bars != (o.Severity == rules.Stop) && c.rule != rules.Disliked {
+						t.Errorf("a %s bars: %t", o.Severity, o.Bars)
+					}
+				}
+			}
+			if got != c.severity {
+				t.Errorf("%s is %q, want %q", c.rule, got, c.severity)
+			}
+		})
+	}
+}
+
+func TestObjectionsOfSeveralZonesArePutTogetherByRuleAndReason(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	met := fit.Gather([]face.Zone{face.Forehead, face.Nose, face.Cheeks}, func(z face.Zone) []fit.Objection {
+		if z == face.Cheeks {
+			return []fit.Objection{{Rule: rules.TooRich, Severity: rules.Note, Say: "other"}}
+		}
+		return []fit.Objection{{Rule: rules.TooRich, Severity: rules.Caution, Final: true}}
+	})
+	if len(met) != 2 || met[0].Zones != face.SetOf(face.Forehead, face.Nose) || met[1].Zones != face.SetOf(face.Cheeks) {
+		t.Fatalf("%+v", met)
+	}
+	f, g := met[0].Finding(c, rules.Prep, "p1"), met[1].Finding(c, rules.Lift, "r1")
+	if f.Say != "The moisturiser is too rich for an oily zone." || f.Overridable || f.Severity != rules.Caution || f.Step != "p1" || g.Say != "Other" || g.Phase != rules.Lift || g.Severity != rules.Note {
+		t.Errorf("%+v\n%+v", f, g)
+	}
+}
+
+func TestAFlareIsEczemaThatIsIrritatedNow(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		told(face.Eczema, "", face.Cheeks)(s)
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Irritated}}
+		s.Client.Zones[face.Nose] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Irritated}}
+	})
+	if got := fit.Flare(sitting.Open(s)); got != face.SetOf(face.Cheeks) {
+		t.Errorf("%v", got.List())
+	}
+}

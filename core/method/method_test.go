@@ -1,0 +1,61 @@
+package method_test
+
+import (
+	"testing"
+
+	"urncloth/core/method"
+	"urncloth/core/say"
+)
+
+func TestTheFirstOptionIsTheDefaultAndAnyOtherIsPicked(t *testing.T) {
+	for _, m := range method.All(say.English) {
+		none := method.Choice{}
+		if none.Get(m.Key) != m.Options[0].ID || method.Default(m.Key) != m.Options[0].ID || !none.Is(m.Key, m.Options[0].ID) {
+			t.Errorf("%s is %s by default", m.Key, none.Get(m.Key))
+		}
+		last := m.Options[len(m.Options)-1]
+		if c := (method.Choice{m.Key: last.ID}); !c.Is(m.Key, last.ID) || c.Is(m.Key, m.Options[0].ID) {
+			t.Errorf("%s is not %s when picked", m.Key, last.ID)
+		}
+		if m.Name == "" || len(m.Options) < 2 || method.Find(m.Key).Key != m.Key {
+			t.Errorf("%+v", m)
+		}
+		for _, o := range m.Options {
+			if o.Name == "" || o.Reason == "" || method.Reason(say.English, m.Key, o.ID) != o.Reason {
+				t.Errorf("%s %s: %q", m.Key, o.ID, o.Reason)
+			}
+		}
+	}
+}
+
+func TestASittingsChoiceLiesOverTheStudiosAndChangesNeither(t *testing.T) {
+	studio := method.Choice{method.EyeOrder: method.EyesLast, method.Toner: method.Never}
+	day := method.Choice{method.Toner: method.Always}
+	both := studio.Over(day)
+	if !both.Is(method.EyeOrder, method.EyesLast) || !both.Is(method.Toner, method.Always) || !studio.Is(method.Toner, method.Never) || len(day) != 1 {
+		t.Errorf("%v", both)
+	}
+}
+
+func TestAMethodOrOptionThatDoesNotExistIsAFaultInOrderOfKey(t *testing.T) {
+	fs := method.Choice{"toner": "sometimes", "hat": "on", "eye_order": method.EyesLast}.Check("method")
+	if len(fs) != 2 || fs[0].String() != "method.hat: is not a house method" || fs[1].String() != `method.toner: "sometimes" is not one of as_needed, always, never` {
+		t.Errorf("%v", fs)
+	}
+	if method.Find("hat") != nil {
+		t.Error("a method that nobody wrote is found")
+	}
+	for name, mistake := range map[string]func(){
+		"an unknown key":    func() { method.Choice{}.Get("hat") },
+		"an unknown option": func() { method.Reason(say.English, method.Toner, method.Cold) },
+	} {
+		t.Run(name, func(t *testing.T) {
+			defer func() {
+				if recover() == nil {
+					t.Error("it went through")
+				}
+			}()
+			mistake()
+		})
+	}
+}
