@@ -2,6 +2,7 @@ package plan
 
 import (
 	"reflect"
+	"strconv"
 
 	"urncloth/core/act"
 	"urncloth/core/day"
@@ -14,6 +15,7 @@ import (
 	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/say"
+	"urncloth/core/wear"
 )
 
 // Word is one word of a list and how it is named on a page.
@@ -48,20 +50,14 @@ var lists = []list{
 	words(look.FinishList, look.Finishes), words(look.CoverageList, look.Coverages), words(look.BaseList, look.Bases),
 	words(look.NecklineList, look.Necklines), words(look.BinderList, look.Binders), words(look.AttachList, look.Attaches),
 	words(act.ActList, act.Acts()), words("", figure.Marks()), words("", rules.Severities()), words("", rules.Phases()),
-	words("", ruleIDs()), words("", methodKeys()), words("", prep.GiveUps), words("", lift.PadReadings),
-	words("", kit.States),
+	words(wear.BecauseList, wear.Reasons), words("", methodKeys()), words("", prep.GiveUps), words("", lift.PadReadings),
+	words(kit.StockList, kit.States),
+	words(kit.LayerList, kinds()),
 }
 
 func kinds() (list []kit.Kind) {
 	for _, k := range kit.Kinds() {
 		list = append(list, k.ID)
-	}
-	return list
-}
-
-func ruleIDs() (list []rules.ID) {
-	for _, r := range rules.All(say.English) {
-		list = append(list, r.ID)
 	}
 	return list
 }
@@ -101,6 +97,12 @@ func named(l *say.Language) map[string][]Word {
 			if list.named != "" {
 				all[list.named] = append(all[list.named], Word{w, l.Say(say.Word(list.named, w))})
 			}
+		}
+	}
+	for list, bounds := range face.GradeLists {
+		for n := bounds[0]; n <= bounds[1]; n++ {
+			w := strconv.Itoa(n)
+			all[list] = append(all[list], Word{w, l.Say(say.Word(list, w))})
 		}
 	}
 	return all

@@ -23,6 +23,15 @@ const (
 	becauseEarly rules.ID = "second_coat"
 )
 
+// Reasons lists what a touch-up may be for, and BecauseList names it in a word or two.
+var (
+	Reasons = []rules.ID{rules.ReapplyTwoHours, rules.ReapplyAfterWater, rules.ReapplyAfterTowel, rules.DoseOverBudget, becauseShine,
+		becauseReset, becauseEarly}
+	BecauseList = say.Words("touch_because", Reasons, say.Labels{"reapply-two-hours": "two outdoor hours",
+		"reapply-after-water": "water or sweat, by the label", "reapply-after-towel": "towelled", "dose-over-budget": "the day’s budget",
+		"reset": "half time of a long wear", "second_coat": "an early second coat, by method"})
+)
+
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
 func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []rules.ID{}}

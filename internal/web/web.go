@@ -171,6 +171,7 @@ func OpenAPI() ([]byte, error) {
 	huma.DefaultArrayNullable = false
 	api := huma.NewAPI(config(), adapter{echo.New()})
 	(&server{}).routes(api)
+	nameWords(api.OpenAPI().Components.Schemas)
 	return json.MarshalIndent(api.OpenAPI(), "", "  ")
 }
 

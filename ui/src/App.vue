@@ -39,6 +39,13 @@ watch([error, open], () => {
 </template>
 
 <style scoped>
-.house { display: grid; grid-template-columns: 92px 1fr; min-height: 100%; }
-.place { min-width: 0; padding: 16px 28px 24px; }
+.house {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  min-height: 100%;
+}
+.place {
+  min-width: 0;
+  padding: 16px 28px 24px;
+}
 </style>

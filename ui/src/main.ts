@@ -10,7 +10,8 @@ const queries: QueryClient = new QueryClient({
   // A session that ended is noticed by whichever question is asked next.
   queryCache: new QueryCache({
     onError: (error, query) => {
-      if (error instanceof Problem && error.status === 401 && query.queryKey[0] !== 'me') queries.invalidateQueries({ queryKey: ['me'] })
+      if (error instanceof Problem && error.status === 401 && query.queryKey[0] !== 'me')
+        queries.invalidateQueries({ queryKey: ['me'] })
     },
   }),
   defaultOptions: {

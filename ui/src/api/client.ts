@@ -1,7 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
-type Schemas = components['schemas']
+export type Schemas = components['schemas']
 export type Me = Schemas['AppMe']
 export type Today = Schemas['AppToday']
 export type SittingLine = Schemas['AppSittingLine']
@@ -74,5 +74,10 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   if (answer.response.ok) return answer.data as T
   const e = (answer.error ?? {}) as { detail?: string; errors?: Fault[]; current?: unknown }
-  throw new Problem(answer.response.status, e.detail ?? 'The server gave an answer nobody expected.', e.errors ?? [], e.current)
+  throw new Problem(
+    answer.response.status,
+    e.detail ?? 'The server gave an answer nobody expected.',
+    e.errors ?? [],
+    e.current,
+  )
 }

@@ -425,6 +425,8 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {string} */
+        ActAct: "hands" | "setup" | "lens_out" | "cool" | "cleanse" | "rinse" | "cloth" | "dry" | "treat" | "neutralise" | "apply" | "touch_check" | "blot" | "reapply" | "lashes_off" | "hold" | "wipe" | "massage" | "emulsify" | "pad_check" | "refer" | "ready";
         AfterAftercare: {
             card: string[];
             steps: components["schemas"]["StackStep"][];
@@ -537,7 +539,7 @@ export interface components {
             product: components["schemas"]["KitProduct"];
             retired: boolean;
             rules_out: string[];
-            state: string;
+            state: components["schemas"]["KitState"];
             suits: string[];
             use_by: string;
             /** Format: int64 */
@@ -635,6 +637,8 @@ export interface components {
             email: string;
             password: string;
         };
+        /** @enum {string} */
+        DayActivity: "" | "still" | "active" | "swim";
         DayAir: {
             /**
              * Format: double
@@ -662,7 +666,7 @@ export interface components {
             segments?: components["schemas"]["DaySegment"][];
             /** @description when the beard was last shaved, where it was within a day */
             shaved_at?: string;
-            sky?: string;
+            sky?: components["schemas"]["DaySky"];
             /**
              * Format: double
              * @description skin surface, °C, as read
@@ -672,6 +676,8 @@ export interface components {
             washed?: components["schemas"]["Wash"];
             wear_until: string;
         };
+        /** @enum {string} */
+        DayGround: "" | "grass" | "water" | "sand" | "snow";
         DayPlace: {
             /** Format: double */
             height_m?: number;
@@ -687,18 +693,22 @@ export interface components {
             lon: number;
         };
         DaySegment: {
-            activity?: string;
+            activity?: components["schemas"]["DayActivity"];
             flash?: boolean;
             from: string;
-            ground?: string;
+            ground?: components["schemas"]["DayGround"];
             keep_free?: boolean;
             note?: string;
-            place: string;
+            place: components["schemas"]["DayWhere"];
             to: string;
             towelled_at?: string[];
             /** @description windy: less of a mist lands */
             wind?: boolean;
         };
+        /** @enum {string} */
+        DaySky: "clear" | "scattered" | "broken" | "overcast";
+        /** @enum {string} */
+        DayWhere: "sun" | "shade" | "indoors" | "glass" | "water";
         Demo: {
             email: string;
             password: string;
@@ -744,12 +754,14 @@ export interface components {
              */
             type: string;
         };
+        /** @enum {string} */
+        FaceBy: "touch" | "blot" | "bare_wait" | "probe";
         FaceClient: {
             allergies?: string[];
             born?: string;
             conditions?: components["schemas"]["FaceCondition"][];
             dislikes?: string[];
-            eyes?: string[];
+            eyes?: components["schemas"]["FaceEyeShape"][];
             guardian?: boolean;
             /** Format: double */
             height_cm?: number;
@@ -761,7 +773,7 @@ export interface components {
             readings?: components["schemas"]["FaceReading"][];
             /** Format: int64 */
             sensitivity?: number;
-            wears?: string[];
+            wears?: components["schemas"]["FaceWear"][];
             /** Format: double */
             weight_kg?: number;
             wishes?: string[];
@@ -770,18 +782,22 @@ export interface components {
             };
         };
         FaceCondition: {
-            kind: string;
+            kind: components["schemas"]["FaceKind"];
             note?: string;
             on?: string;
-            zone?: string;
+            zone?: components["schemas"]["FaceZone"];
         };
+        /** @enum {string} */
+        FaceEyeShape: "watery" | "hooded";
         FaceGrades: {
-            marks?: string[];
+            marks?: components["schemas"]["FaceMark"][];
             /** Format: int64 */
             oil?: number;
             /** Format: int64 */
             water?: number;
         };
+        /** @enum {string} */
+        FaceKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
         FaceLearned: {
             lift?: {
                 [key: string]: number;
@@ -793,16 +809,20 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /** @enum {string} */
+        FaceMark: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore";
+        /** @enum {string} */
+        FaceOverlay: "dehydrated" | "sensitive" | "mature" | "breakout-prone";
         FaceReading: {
             at?: string;
-            by: string;
+            by: components["schemas"]["FaceBy"];
             /** Format: double */
             hydration?: number;
             /** Format: int64 */
             oil?: number;
             /** Format: double */
             sebum_ug_cm2?: number;
-            sheet?: string;
+            sheet?: components["schemas"]["FaceSheet"];
             /** Format: int64 */
             shine?: number;
             /** Format: double */
@@ -811,40 +831,60 @@ export interface components {
             tightness?: number;
             /** Format: int64 */
             water?: number;
-            zone: string;
+            zone: components["schemas"]["FaceZone"];
         };
+        /** @enum {string} */
+        FaceSheet: "clear" | "specks" | "half_translucent" | "translucent";
         FaceType: {
             because: string[];
-            overlays: string[];
-            type: string;
+            overlays: components["schemas"]["FaceOverlay"][];
+            type: components["schemas"]["FaceTypeName"];
         };
+        /** @enum {string} */
+        FaceTypeName: "oily" | "combination" | "balanced" | "dry";
+        /** @enum {string} */
+        FaceWear: "contact_lenses" | "contact_lenses_stay" | "lash_extensions" | "glasses" | "jewellery";
+        /** @enum {string} */
+        FaceZone: "forehead" | "nose" | "upper_lip" | "chin" | "cheeks" | "jaw" | "under_eyes" | "eyelids" | "brows" | "lips" | "neck" | "ears" | "chest";
         FigureFigure: {
-            mark: string;
+            key: string;
+            mark: components["schemas"]["FigureMark"];
             name: string;
             source: string;
             unit: string;
             /** Format: double */
             value: number;
+            values?: number[];
             where: string;
         };
+        /** @enum {string} */
+        FigureMark: "P" | "W";
         Hello: {
             demo?: components["schemas"]["Demo"];
         };
+        /** @enum {string} */
+        KitBase: "" | "water" | "oil" | "silicone" | "emulsion" | "powder";
+        /** @enum {string} */
+        KitContainer: "" | "jar" | "pump" | "tube" | "dropper" | "spray" | "stick";
+        /** @enum {string} */
+        KitFilters: "" | "mineral" | "organic" | "mixed";
+        /** @enum {string} */
+        KitKind: "water_mitt" | "micellar" | "biphase" | "balm" | "cleansing_oil" | "plant_oil" | "cream_cleanser" | "gel_cleanser" | "foam_cleanser" | "wipe" | "toner" | "acid_toner" | "mist" | "essence" | "serum" | "eye_cream" | "moisturiser_gel" | "moisturiser_lotion" | "moisturiser_cream" | "moisturiser_rich" | "face_oil" | "lip_balm" | "dry_patch_balm" | "retinoid" | "spot_patch" | "lash_serum" | "lip_scrub" | "mask_clay" | "mask_hydrating" | "scrub" | "enzyme_polish" | "primer_mattifying" | "primer_hydrating" | "primer_gripping" | "sunscreen" | "moisturiser_spf" | "spf_mist" | "spf_stick" | "spf_cushion" | "spf_powder" | "spf_fluid" | "blotting_paper" | "powder" | "setting_spray" | "fx_remover_ester" | "fx_remover_silicone" | "cotton_pad" | "cotton_bud" | "cloth" | "mitt" | "sponge" | "spatula" | "tissue";
         KitProduct: {
             actives?: {
                 [key: string]: number;
             };
             aerosol?: boolean;
-            base?: string;
+            base?: components["schemas"]["KitBase"];
             broad_spectrum?: boolean;
-            container?: string;
+            container?: components["schemas"]["KitContainer"];
             /** Format: int64 */
             count?: number;
             /** Format: double */
             density?: number;
             expires_on?: string;
             eye_safe?: boolean;
-            filters?: string;
+            filters?: components["schemas"]["KitFilters"];
             finish?: string;
             first_use?: boolean;
             flammable?: boolean;
@@ -852,7 +892,7 @@ export interface components {
             grams_per_unit?: number;
             id: string;
             ingredients_unconfirmed?: boolean;
-            kind: string;
+            kind: components["schemas"]["KitKind"];
             lens_safe?: boolean;
             maker?: string;
             name: string;
@@ -884,12 +924,14 @@ export interface components {
             row: number;
             say: string;
         };
+        /** @enum {string} */
+        KitState: "in_date" | "soon" | "out" | "empty";
         LiftLeft: {
             /** Format: double */
             film: number;
             /** Format: double */
             left: number;
-            reads: string;
+            reads: components["schemas"]["LiftPadReading"];
             /** Format: double */
             target: number;
             /** Format: double */
@@ -918,15 +960,27 @@ export interface components {
             };
             steps: components["schemas"]["StackStep"][];
         };
+        /** @enum {string} */
+        LiftPadReading: "clean" | "trace" | "heavy";
         LiftPeeled: {
             left: {
                 [key: string]: number;
             };
             step: string;
         };
+        /** @enum {string} */
+        LookAttach: "" | "glue_strip" | "single" | "magnetic" | "extensions";
+        /** @enum {string} */
+        LookBase: "water" | "silicone" | "oil" | "emulsion" | "powder" | "none";
+        /** @enum {string} */
+        LookBinder: "care" | "water_film" | "emulsion" | "powder" | "wax_oil" | "silicone_film" | "waterproof_film" | "spf_film" | "adhesive" | "magnetic_liner" | "fx_resin" | "fx_acrylic" | "fx_silicone" | "alcohol_film";
+        /** @enum {string} */
+        LookCoverage: "none" | "sheer" | "medium" | "full";
+        /** @enum {string} */
+        LookFinish: "matte" | "satin" | "dewy";
         LookItem: {
-            attach?: string;
-            binder: string;
+            attach?: components["schemas"]["LookAttach"];
+            binder: components["schemas"]["LookBinder"];
             first_use?: boolean;
             item: string;
             keep?: boolean;
@@ -937,19 +991,23 @@ export interface components {
             zone: string;
         };
         LookLook: {
-            base: string;
-            coverage?: string;
-            finish: string;
+            base: components["schemas"]["LookBase"];
+            coverage?: components["schemas"]["LookCoverage"];
+            finish: components["schemas"]["LookFinish"];
             items?: components["schemas"]["LookItem"][];
-            neckline: string;
+            neckline: components["schemas"]["LookNeckline"];
         };
+        /** @enum {string} */
+        LookNeckline: "closed" | "open";
         LookPreset: {
             id: string;
             look: components["schemas"]["LookLook"];
             name: string;
         };
+        /** @enum {string} */
+        MethodKey: "eye_order" | "eye_remover" | "first_cleanse_on" | "first_cleanse_off" | "second_cleanse" | "micellar_rinse" | "check_with_micellar" | "removal_tool" | "wipes" | "massage" | "toner" | "toner_by" | "eye_cream_slot" | "eye_cream_reach" | "moisture_dose" | "oil_slot" | "damp_layering" | "depuff" | "oily_moisture" | "mist_how" | "primer_split" | "primer_spf_order" | "spf_layer" | "spf_measure" | "second_coat" | "same_day_polish" | "night_layers" | "cleanser_spend" | "lip_order";
         MethodMethod: {
-            key: string;
+            key: components["schemas"]["MethodKey"];
             name: string;
             options: components["schemas"]["MethodOption"][];
             part: string;
@@ -959,17 +1017,36 @@ export interface components {
             name: string;
             reason: string;
         };
+        PlanBounds: {
+            /** Format: double */
+            close_call: number;
+            /** Format: double */
+            full_dose: number;
+            grade_from: {
+                [key: string]: components["schemas"]["FaceZone"];
+            };
+            /** Format: double */
+            hot_surface_c: number;
+            /** Format: double */
+            room_humidity: number;
+            /** Format: double */
+            room_temp_c: number;
+        };
         PlanCatalogue: {
+            bounds: components["schemas"]["PlanBounds"];
             figures: components["schemas"]["FigureFigure"][];
             implied: {
                 [key: string]: string[];
             };
-            kinds: string[];
+            kinds: components["schemas"]["KitKind"][];
             methods: components["schemas"]["MethodMethod"][];
             presets: components["schemas"]["LookPreset"][];
-            removers: string[];
+            removers: components["schemas"]["KitKind"][];
             rules: components["schemas"]["RulesRule"][];
-            slots: string[][];
+            slots: components["schemas"]["KitKind"][][];
+            words: {
+                [key: string]: components["schemas"]["PlanWord"][];
+            };
         };
         PlanCompared: {
             /** Format: int64 */
@@ -980,7 +1057,7 @@ export interface components {
             left: number;
             /** Format: double */
             minutes: number;
-            missed: string[];
+            missed: components["schemas"]["FaceZone"][];
             /** Format: int64 */
             pads: number;
             /** Format: int64 */
@@ -1018,6 +1095,10 @@ export interface components {
             };
             remover?: string;
         };
+        PlanWord: {
+            id: string;
+            name: string;
+        };
         PlanZones: {
             areas: {
                 [key: string]: number;
@@ -1030,7 +1111,7 @@ export interface components {
             chosen: string;
             runner_up: string;
             slot: string;
-            zones: string[];
+            zones: components["schemas"]["FaceZone"][];
         };
         PrepDue: {
             do: string;
@@ -1040,12 +1121,14 @@ export interface components {
         PrepGaveUp: {
             /** Format: double */
             cost: number;
-            how: string;
+            how: components["schemas"]["PrepGiveUp"];
             /** Format: int64 */
             saves_s: number;
             say: string;
             what: string;
         };
+        /** @enum {string} */
+        PrepGiveUp: "drop" | "quicker" | "cross_work";
         PrepPrep: {
             /** Format: double */
             cost: number;
@@ -1078,26 +1161,30 @@ export interface components {
             instead: string;
             lifted?: string;
             overridable: boolean;
-            phase: string;
+            phase: components["schemas"]["RulesPhase"];
             rule: string;
             say: string;
-            severity: string;
+            severity: components["schemas"]["RulesSeverity"];
             step: string;
-            zones: string[];
+            zones: components["schemas"]["FaceZone"][];
         };
+        /** @enum {string} */
+        RulesPhase: "prep" | "wear" | "lift" | "aftercare";
         RulesRule: {
             because: string;
             final: boolean;
             id: string;
             instead: string;
-            mark: string;
-            method: string;
-            phase: string;
+            mark: components["schemas"]["FigureMark"];
+            method: components["schemas"]["MethodKey"];
+            phase: components["schemas"]["RulesPhase"];
             say: string;
-            severity: string;
+            severity: components["schemas"]["RulesSeverity"];
             source: string;
             when: string;
         };
+        /** @enum {string} */
+        RulesSeverity: "stop" | "caution" | "note";
         SittingLift: {
             by?: string;
             on?: string;
@@ -1130,12 +1217,12 @@ export interface components {
             spoon_ml: number;
         };
         StackLayer: {
-            base: string;
-            binder?: string;
+            base: components["schemas"]["KitBase"];
+            binder?: components["schemas"]["LookBinder"];
             /** Format: double */
             film_mg_cm2: number;
             item?: string;
-            kind?: string;
+            kind?: components["schemas"]["KitKind"];
             /** Format: double */
             load?: number;
             product: string;
@@ -1144,7 +1231,7 @@ export interface components {
             set_at: string;
         };
         StackStep: {
-            act: string;
+            act: components["schemas"]["ActAct"];
             amount: string;
             because: string[];
             /** Format: int64 */
@@ -1180,7 +1267,7 @@ export interface components {
             /** Format: double */
             units: number;
             with?: string;
-            zones: string[];
+            zones: components["schemas"]["FaceZone"][];
         };
         Wash: {
             at: string;
@@ -1234,7 +1321,7 @@ export interface components {
             dose_sed: number;
             /** Format: double */
             film_mg_cm2: number;
-            place: string;
+            place: components["schemas"]["DayWhere"];
             /** Format: double */
             spf_effective: number;
             /** Format: double */
@@ -1242,10 +1329,10 @@ export interface components {
         };
         WearShine: {
             at: string;
-            zone: string;
+            zone: components["schemas"]["FaceZone"];
         };
         WearTouchStep: {
-            act: string;
+            act: components["schemas"]["ActAct"];
             /** Format: int64 */
             coats?: number;
             /** Format: double */

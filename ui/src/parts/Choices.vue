@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T extends string | number">
-// Choices is a row of touch targets of which one is taken. It is a group of radio buttons to keyboard and screen reader.
+// Choices is a row of touch targets of which one is taken. It is a group of radio buttons to keyboard and screen
+// reader.
 import { useId } from 'vue'
 
 defineProps<{ legend: string; options: { value: T; label: string; hint?: string }[]; fault?: string }>()
@@ -21,7 +22,20 @@ const name = useId()
 </template>
 
 <style scoped>
-.choices-set { border: 0; padding: 0; margin: 0; min-width: 0; display: grid; gap: 2px; }
-legend { padding: 0; }
-.fault { color: var(--madder); font-weight: 600; font-size: 15px; }
+.choices-set {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  min-width: 0;
+  display: grid;
+  gap: 2px;
+}
+legend {
+  padding: 0;
+}
+.fault {
+  color: var(--madder);
+  font-weight: 600;
+  font-size: 15px;
+}
 </style>

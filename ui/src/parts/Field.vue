@@ -3,7 +3,16 @@
 import AInput from 'ant-design-vue/es/input'
 import { useId } from 'vue'
 
-defineProps<{ label: string; type?: string; fault?: string; autocomplete?: string; step?: string; min?: string | number; max?: string | number; hint?: string }>()
+defineProps<{
+  label: string
+  type?: string
+  fault?: string
+  autocomplete?: string
+  step?: string
+  min?: string | number
+  max?: string | number
+  hint?: string
+}>()
 const model = defineModel<string | number>()
 const id = useId()
 </script>
@@ -28,5 +37,7 @@ const id = useId()
 </template>
 
 <style scoped>
-.hint { font-size: 14px; }
+.hint {
+  font-size: 14px;
+}
 </style>

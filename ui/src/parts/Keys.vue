@@ -19,7 +19,12 @@ const keys = [
 
 function typing(e: KeyboardEvent) {
   const t = e.target as HTMLElement
-  return t.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select, [contenteditable]') || e.ctrlKey || e.metaKey || e.altKey
+  return (
+    t.matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea, select, [contenteditable]') ||
+    e.ctrlKey ||
+    e.metaKey ||
+    e.altKey
+  )
 }
 
 useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
@@ -54,9 +59,27 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 </template>
 
 <style scoped>
-dialog { border: 0; border-top: 4px solid var(--ink); background: var(--cloth); color: var(--ink); padding: 24px 32px; min-width: 340px; }
-dialog::backdrop { background: #20302fb0; }
-dl { display: grid; grid-template-columns: 70px 1fr; gap: 8px; margin: 16px 0; }
-dt { font-weight: 700; }
-dd { margin: 0; }
+dialog {
+  border: 0;
+  border-top: 4px solid var(--ink);
+  background: var(--cloth);
+  color: var(--ink);
+  padding: 24px 32px;
+  min-width: 340px;
+}
+dialog::backdrop {
+  background: #20302fb0;
+}
+dl {
+  display: grid;
+  grid-template-columns: 70px 1fr;
+  gap: 8px;
+  margin: 16px 0;
+}
+dt {
+  font-weight: 700;
+}
+dd {
+  margin: 0;
+}
 </style>

@@ -1,9 +1,9 @@
-<script setup lang="ts">
+<script setup lang="ts" generic="T extends string">
 // Toggles is a row of touch targets of which any number is taken.
-defineProps<{ legend: string; options: { value: string; label: string }[] }>()
-const model = defineModel<string[]>({ default: () => [] })
+defineProps<{ legend: string; options: { value: T; label: string }[] }>()
+const model = defineModel<T[]>({ default: () => [] })
 
-function flip(value: string, on: boolean) {
+function flip(value: T, on: boolean) {
   model.value = on ? [...model.value, value] : model.value.filter((v) => v !== value)
 }
 </script>
@@ -13,7 +13,11 @@ function flip(value: string, on: boolean) {
     <legend class="legend">{{ legend }}</legend>
     <div class="choices">
       <label v-for="o in options" :key="o.value" class="choice">
-        <input type="checkbox" :checked="model.includes(o.value)" @change="flip(o.value, ($event.target as HTMLInputElement).checked)" />
+        <input
+          type="checkbox"
+          :checked="model.includes(o.value)"
+          @change="flip(o.value, ($event.target as HTMLInputElement).checked)"
+        />
         <span>{{ o.label }}</span>
       </label>
     </div>
@@ -21,6 +25,15 @@ function flip(value: string, on: boolean) {
 </template>
 
 <style scoped>
-.choices-set { border: 0; padding: 0; margin: 0; min-width: 0; display: grid; gap: 2px; }
-legend { padding: 0; }
+.choices-set {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  min-width: 0;
+  display: grid;
+  gap: 2px;
+}
+legend {
+  padding: 0;
+}
 </style>

@@ -13,6 +13,16 @@ defineProps<{ whole?: boolean; say?: string }>()
 </template>
 
 <style scoped>
-.whole { padding: 30vh 10vw; display: grid; gap: 12px; font-size: 20px; }
-.strip { background: var(--warm); border-left: 6px solid var(--copper); padding: 10px 16px; font-size: 16px; }
+.whole {
+  padding: 30vh 10vw;
+  display: grid;
+  gap: 12px;
+  font-size: 20px;
+}
+.strip {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 10px 16px;
+  font-size: 16px;
+}
 </style>

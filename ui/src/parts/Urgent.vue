@@ -22,10 +22,38 @@ const dialog = ref<HTMLDialogElement>()
 </template>
 
 <style scoped>
-.open { background: #f4dfcf; border: 0; color: #5f270a; font-weight: 650; min-height: 48px; margin: 12px 4px 0; cursor: pointer; font-size: 15px; }
-dialog { border: 0; border-top: 6px solid var(--madder); background: var(--cloth); color: var(--ink); padding: 26px 34px; width: min(620px, 90vw); text-align: left; }
-dialog::backdrop { background: #20302fb0; }
-dl { margin: 14px 0 20px; font-size: 20px; line-height: 1.3; }
-dt { font-weight: 700; margin-top: 14px; }
-dd { margin: 2px 0 0; }
+.open {
+  background: #f4dfcf;
+  border: 0;
+  color: #5f270a;
+  font-weight: 650;
+  min-height: 48px;
+  margin: 12px 4px 0;
+  cursor: pointer;
+  font-size: 15px;
+}
+dialog {
+  border: 0;
+  border-top: 6px solid var(--madder);
+  background: var(--cloth);
+  color: var(--ink);
+  padding: 26px 34px;
+  width: min(620px, 90vw);
+  text-align: left;
+}
+dialog::backdrop {
+  background: #20302fb0;
+}
+dl {
+  margin: 14px 0 20px;
+  font-size: 20px;
+  line-height: 1.3;
+}
+dt {
+  font-weight: 700;
+  margin-top: 14px;
+}
+dd {
+  margin: 2px 0 0;
+}
 </style>

@@ -19,14 +19,45 @@ function add() {
   <div class="field">
     <label :for="id">{{ label }}</label>
     <div class="line">
-      <button v-for="w in model ?? []" :key="w" type="button" class="word" :aria-label="`Take away ${w}`" @click="model = model?.filter((x) => x !== w)">{{ w.replaceAll('_', ' ') }} <span aria-hidden="true">×</span></button>
-      <AInput :id="id" v-model:value="next" :placeholder="hint ?? 'Type a word, then Enter'" autocomplete="off" @press-enter.prevent="add" @blur="add" />
+      <button
+        v-for="w in model ?? []"
+        :key="w"
+        type="button"
+        class="word"
+        :aria-label="`Take away ${w}`"
+        @click="model = model?.filter((x) => x !== w)"
+      >
+        {{ w.replaceAll('_', ' ') }} <span aria-hidden="true">×</span>
+      </button>
+      <AInput
+        :id="id"
+        v-model:value="next"
+        :placeholder="hint ?? 'Type a word, then Enter'"
+        autocomplete="off"
+        @press-enter.prevent="add"
+        @blur="add"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.line { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
-.line :deep(.ant-input) { flex: 1; min-width: 180px; }
-.word { background: var(--ink); color: #fff; border: 0; min-height: 38px; padding: 0 12px; cursor: pointer; }
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.line :deep(.ant-input) {
+  flex: 1;
+  min-width: 180px;
+}
+.word {
+  background: var(--ink);
+  color: #fff;
+  border: 0;
+  min-height: 38px;
+  padding: 0 12px;
+  cursor: pointer;
+}
 </style>

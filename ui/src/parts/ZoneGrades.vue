@@ -10,10 +10,20 @@ const model = defineModel<Record<string, Grades>>({ required: true })
 
 <template>
   <div class="pads">
-    <GradePad v-for="z in only" :key="z" :title="sentence(plain(z))" :grades="model[z] ?? {}" required @change="(g) => (model = { ...model, [z]: g })" />
+    <GradePad
+      v-for="z in only"
+      :key="z"
+      :title="sentence(plain(z))"
+      :grades="model[z] ?? {}"
+      required
+      @change="(g) => (model = { ...model, [z]: g })"
+    />
   </div>
 </template>
 
 <style scoped>
-.pads { display: grid; gap: 16px; }
+.pads {
+  display: grid;
+  gap: 16px;
+}
 </style>

@@ -1,14 +1,38 @@
 // How times and names are written on every page.
 import dayjs from 'dayjs'
+import type { Schemas } from '../api/client'
 
-export const zones = ['forehead', 'nose', 'upper_lip', 'chin', 'cheeks', 'jaw', 'under_eyes', 'eyelids', 'brows', 'lips', 'neck', 'ears', 'chest'] as const
-export type Zone = (typeof zones)[number]
+export type Zone = Schemas['FaceZone']
+// In the order in which every list of zones stands. A zone that the API does not know, or one left out, does not
+// compile.
+const order: Record<Zone, true> = {
+  forehead: true,
+  nose: true,
+  upper_lip: true,
+  chin: true,
+  cheeks: true,
+  jaw: true,
+  under_eyes: true,
+  eyelids: true,
+  brows: true,
+  lips: true,
+  neck: true,
+  ears: true,
+  chest: true,
+}
+export const zones = Object.keys(order) as Zone[]
 
 export const plain = (id: string) => id.replaceAll('_', ' ')
 export const sentence = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 export const clock = (local: string) => local.slice(11, 16)
 export const longDate = (local: string) => dayjs(local.slice(0, 10)).format('dddd D MMMM YYYY')
 export const shortDate = (local: string) => dayjs(local.slice(0, 10)).format('D MMM YYYY')
+
+/** timeOfDay is a time written as hours and minutes, undefined for what is none. */
+export function timeOfDay(hours: string | undefined, minutes: string | undefined) {
+  if (hours === undefined || minutes === undefined || Number(hours) > 23 || Number(minutes) > 59) return undefined
+  return `${hours.padStart(2, '0')}:${minutes}`
+}
 
 /** seconds between two wall-clock times */
 export const between = (from: string, to: string) => (Date.parse(to + 'Z') - Date.parse(from + 'Z')) / 1000
@@ -21,6 +45,8 @@ export function minutes(seconds: number) {
 export const names = (list: readonly string[]) => {
   const face = zones.slice(0, 10)
   const whole = face.every((z) => list.includes(z))
-  const words = (whole ? ['the face', ...list.filter((z) => !(face as readonly string[]).includes(z))] : [...list]).map(plain)
+  const words = (
+    whole ? ['the face', ...list.filter((z) => !(face as readonly string[]).includes(z))] : [...list]
+  ).map(plain)
   return words.length < 2 ? words.join('') : words.slice(0, -1).join(', ') + ' and ' + words.at(-1)
 }

@@ -7,5 +7,10 @@
 </template>
 
 <style scoped>
-.nowhere { padding: 80px 28px; display: grid; gap: 14px; justify-items: start; }
+.nowhere {
+  padding: 80px 28px;
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+}
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// HandPanel changes the step that is taken up: its place, start, product, amount and zones. Everything a drag does can be
+// HandPanel changes the step that is taken up: its place, start, product, amount and zones. Everything a drag does
+// can be
 // done here too, by tap or by keyboard.
 import Select from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
@@ -15,7 +16,9 @@ const at = computed(() => list.value.findIndex((s) => s.id === props.step?.id))
 const laid = computed(() => props.step?.act === 'apply')
 const kind = computed(() => props.step?.kind ?? '')
 const options = (fits: (kinds: string[]) => boolean) =>
-  props.kit.filter((p) => props.slots.some((kinds) => fits(kinds) && kinds.includes(p.kind))).map((p) => ({ value: p.id, label: p.name }))
+  props.kit
+    .filter((p) => props.slots.some((kinds) => fits(kinds) && kinds.includes(p.kind)))
+    .map((p) => ({ value: p.id, label: p.name }))
 const rivals = computed(() => options((kinds) => kinds.includes(kind.value)))
 const layable = computed(() => options(() => true))
 const zoneOptions = zones.map((value) => ({ value, label: plain(value) }))
@@ -27,7 +30,8 @@ const on = (how: (s: Step) => void, retime = true) =>
     if (s) how(s)
     return l
   }, retime)
-const place = (by: number) => props.hand.change((l) => moved(l, props.step!.id, Math.max(0, Math.min(l.length - 1, at.value + by))))
+const place = (by: number) =>
+  props.hand.change((l) => moved(l, props.step!.id, Math.max(0, Math.min(l.length - 1, at.value + by))))
 const start = (by: number) => on((s) => (s.start = shifted(s.start, by)), false)
 const swap = (id: string) =>
   on((s) => {
@@ -40,7 +44,7 @@ const swap = (id: string) =>
   })
 const amount = (times: number) =>
   on((s) => {
-    for (const z of Object.keys(s.film_mg_cm2)) s.film_mg_cm2[z] = Math.round(s.film_mg_cm2[z] * times * 1000) / 1000
+    for (const [z, film] of Object.entries(s.film_mg_cm2)) s.film_mg_cm2[z] = Math.round(film * times * 1000) / 1000
   })
 const spread = (to: string[]) =>
   on((s) => {
@@ -56,7 +60,12 @@ function remove() {
 async function add(id: string) {
   adding.value = false
   const p = props.kit.find((x) => x.id === id)!
-  const step = { ...blank(fresh(list.value), 'apply', p, props.step?.start ?? list.value[0].start), how: 'press', hands_s: 30, say: `${p.name}, added by hand.` }
+  const step = {
+    ...blank(fresh(list.value), 'apply', p, props.step?.start ?? list.value[0]?.start ?? ''),
+    how: 'press',
+    hands_s: 30,
+    say: `${p.name}, added by hand.`,
+  }
   const where = at.value < 0 ? list.value.length - 1 : at.value + 1
   await props.hand.change((l) => [...l.slice(0, where), step, ...l.slice(where)])
   emit('pick', step.id)
@@ -66,17 +75,47 @@ async function add(id: string) {
 <template>
   <div class="panel hand-panel" aria-label="Change by hand" role="group">
     <div class="row">
-      <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
-      <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
+      <button
+        type="button"
+        class="quiet"
+        :disabled="!hand.canUndo.value"
+        aria-keyshortcuts="Control+Z"
+        @click="hand.undo"
+      >
+        Undo
+      </button>
+      <button
+        type="button"
+        class="quiet"
+        :disabled="!hand.canRedo.value"
+        aria-keyshortcuts="Control+Shift+Z"
+        @click="hand.redo"
+      >
+        Redo
+      </button>
       <label v-if="adding" class="visually-hidden" for="hand-add">Product to add</label>
-      <Select v-if="adding" id="hand-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which product" :options="layable" @change="(v) => add(String(v))" @blur="adding = false" />
+      <Select
+        v-if="adding"
+        id="hand-add"
+        class="grow"
+        show-search
+        autofocus
+        default-open
+        option-filter-prop="label"
+        placeholder="Which product"
+        :options="layable"
+        @change="(v) => add(String(v))"
+        @blur="adding = false"
+      />
       <button v-else type="button" class="quiet" @click="adding = true">Add a layer</button>
       <slot />
     </div>
     <template v-if="step && step.act !== 'ready'">
       <div class="row">
         <button type="button" class="quiet" :disabled="at <= 0" @click="place(-1)">Earlier in the order</button>
-        <button type="button" class="quiet" :disabled="at >= list.length - 2" @click="place(1)">Later in the order</button>
+        <button type="button" class="quiet" :disabled="at >= list.length - 2" @click="place(1)">
+          Later in the order
+        </button>
         <button type="button" class="quiet" aria-label="Start 15 seconds earlier" @click="start(-15)">− 15 s</button>
         <span class="now">{{ clock(step.start) }}{{ step.start.slice(16, 19) }}</span>
         <button type="button" class="quiet" aria-label="Start 15 seconds later" @click="start(15)">+ 15 s</button>
@@ -85,7 +124,14 @@ async function add(id: string) {
       <div v-if="laid" class="row">
         <div class="field grow">
           <label for="hand-swap">Product</label>
-          <Select id="hand-swap" :value="step.product" show-search option-filter-prop="label" :options="rivals" @change="(v) => swap(String(v))" />
+          <Select
+            id="hand-swap"
+            :value="step.product"
+            show-search
+            option-filter-prop="label"
+            :options="rivals"
+            @change="(v) => swap(String(v))"
+          />
         </div>
         <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">less</button>
         <span class="now">{{ step.amount }}</span>
@@ -98,5 +144,9 @@ async function add(id: string) {
 </template>
 
 <style scoped>
-.hand-panel :deep(.choice span) { padding: 2px 10px; min-height: 38px; font-size: 15px; }
+.hand-panel :deep(.choice span) {
+  padding: 2px 10px;
+  min-height: 38px;
+  font-size: 15px;
+}
 </style>

@@ -40,7 +40,11 @@ export function useHand<T = Step>(w: Wiring<T>) {
       }
       return p
     } catch (e) {
-      if (asked === turn) trouble.value = e instanceof Problem ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ') : 'That could not be checked.'
+      if (asked === turn)
+        trouble.value =
+          e instanceof Problem
+            ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ')
+            : 'That could not be checked.'
     }
   }
   function settle(next: T[]) {
@@ -78,28 +82,31 @@ export function useHand<T = Step>(w: Wiring<T>) {
     look(to, false)
     w.keep(to)
   }
-  const undo = () => inTurn(() => {
-    const last = past.value.at(-1)
-    if (!last) return
-    future.value = [...future.value, now()]
-    past.value = past.value.slice(0, -1)
-    back(last)
-  })
-  const redo = () => inTurn(() => {
-    const next = future.value.at(-1)
-    if (!next) return
-    past.value = [...past.value, now()]
-    future.value = future.value.slice(0, -1)
-    back(next)
-  })
+  const undo = () =>
+    inTurn(() => {
+      const last = past.value.at(-1)
+      if (!last) return
+      future.value = [...future.value, now()]
+      past.value = past.value.slice(0, -1)
+      back(last)
+    })
+  const redo = () =>
+    inTurn(() => {
+      const next = future.value.at(-1)
+      if (!next) return
+      past.value = [...past.value, now()]
+      future.value = future.value.slice(0, -1)
+      back(next)
+    })
   /** again drops what was made by hand. It can be undone. */
-  const again = () => inTurn(() => {
-    past.value = [...past.value.slice(-few), now()]
-    future.value = []
-    replanned.value = true
-    mine.value = undefined
-    w.keep(undefined)
-  })
+  const again = () =>
+    inTurn(() => {
+      past.value = [...past.value.slice(-few), now()]
+      future.value = []
+      replanned.value = true
+      mine.value = undefined
+      w.keep(undefined)
+    })
   /** caught is called when all that was kept has come back planned. */
   function caught() {
     turn++
@@ -107,7 +114,21 @@ export function useHand<T = Step>(w: Wiring<T>) {
     mine.value = undefined
   }
 
-  return { steps, trial, replanned, trouble, change, drag, drop, undo, redo, again, caught, canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0) }
+  return {
+    steps,
+    trial,
+    replanned,
+    trouble,
+    change,
+    drag,
+    drop,
+    undo,
+    redo,
+    again,
+    caught,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+  }
 }
 
 export type Hand = ReturnType<typeof useHand<Step>>
@@ -117,15 +138,37 @@ const copy = <T>(list: T[]) => JSON.parse(JSON.stringify(list)) as T[]
 export function moved(list: Step[], id: string, to: number) {
   const from = list.findIndex((s) => s.id === id)
   const [s] = list.splice(from, 1)
-  list.splice(to, 0, s)
+  if (s) list.splice(to, 0, s)
   return list
 }
-export const shifted = (local: string, seconds: number) => new Date(Date.parse(local + 'Z') + seconds * 1000).toISOString().slice(0, 19)
+export const shifted = (local: string, seconds: number) =>
+  new Date(Date.parse(local + 'Z') + seconds * 1000).toISOString().slice(0, 19)
 /** fresh is an id that no step of the list has yet. */
-export const fresh = (list: { id?: string }[]) => 'h' + (1 + Math.max(0, ...list.map((s) => Number(/^h(\d+)$/.exec(s.id ?? '')?.[1] ?? 0))))
+export const fresh = (list: { id?: string }[]) =>
+  'h' + (1 + Math.max(0, ...list.map((s) => Number(/^h(\d+)$/.exec(s.id ?? '')?.[1] ?? 0))))
 
 /** blank is a step with nothing but its product said. */
 export const blank = (id: string, act: Step['act'], p: Product, start: string): Step => ({
-  id, act, kind: p.kind, product: p.id, zones: [], grams: 0, units: 0, unit: '', hand: '', amount: '', film_mg_cm2: {}, how: '', start,
-  hands_s: 0, set_s: 0, contact_s: 0, pads: 0, pad_faces: 0, buds: 0, cloths: 0, because: [], say: '',
+  id,
+  act,
+  kind: p.kind,
+  product: p.id,
+  zones: [],
+  grams: 0,
+  units: 0,
+  unit: '',
+  hand: '',
+  amount: '',
+  film_mg_cm2: {},
+  how: '',
+  start,
+  hands_s: 0,
+  set_s: 0,
+  contact_s: 0,
+  pads: 0,
+  pad_faces: 0,
+  buds: 0,
+  cloths: 0,
+  because: [],
+  say: '',
 })

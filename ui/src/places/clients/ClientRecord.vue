@@ -12,16 +12,25 @@ import Toggles from '../../parts/Toggles.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import ZoneGrades from '../../parts/ZoneGrades.vue'
+import { useWords } from '../../parts/catalogue'
 import { clock, shortDate } from '../../parts/words'
 import NewSitting from '../today/NewSitting.vue'
 import CompareSkins from './CompareSkins.vue'
-import { phototypes, sensitivities, wears } from './words'
 
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
 const id = computed(() => (route.name === 'client' ? String(route.params.id) : ''))
-const fresh = (): ClientEdit => ({ version: 0, notes: '', record: { name: '', phototype: 2, sensitivity: 0, zones: { forehead: { oil: 1, water: 2 }, cheeks: { oil: 1, water: 2 } } } })
+const fresh = (): ClientEdit => ({
+  version: 0,
+  notes: '',
+  record: {
+    name: '',
+    phototype: 2,
+    sensitivity: 0,
+    zones: { forehead: { oil: 1, water: 2 }, cheeks: { oil: 1, water: 2 } },
+  },
+})
 
 const { data: client, failureReason } = useQuery({
   queryKey: ['client', id],
@@ -32,7 +41,9 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
 const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
 
 // What is typed outlives a reload and a stopped server, in this window only.
-const draft = useSessionStorage<ClientEdit | null>('client:' + (id.value || 'new'), null, { serializer: { read: JSON.parse, write: JSON.stringify } })
+const draft = useSessionStorage<ClientEdit | null>('client:' + (id.value || 'new'), null, {
+  serializer: { read: JSON.parse, write: JSON.stringify },
+})
 if (!id.value && !draft.value) draft.value = fresh()
 const theirs = ref<Client>()
 
@@ -44,7 +55,11 @@ watch(client, (c) => c && !draft.value && take(c), { immediate: true })
 const save = useMutation({
   mutationFn: (e: ClientEdit) => {
     const body = { ...e, record: tidy(e.record) }
-    return ask(id.value ? api.PUT('/api/clients/{id}', { params: { path: { id: id.value } }, body }) : api.POST('/api/clients', { body }))
+    return ask(
+      id.value
+        ? api.PUT('/api/clients/{id}', { params: { path: { id: id.value } }, body })
+        : api.POST('/api/clients', { body }),
+    )
   },
   retry: (_n, e) => e instanceof Problem && e.away,
   retryDelay: 3_000,
@@ -62,14 +77,17 @@ const save = useMutation({
     if (e instanceof Problem && e.status === 409) theirs.value = e.current as Client
   },
 })
-const waiting = computed(() => save.failureReason.value instanceof Problem && save.failureReason.value.away && save.isPending.value)
+const waiting = computed(
+  () => save.failureReason.value instanceof Problem && save.failureReason.value.away && save.isPending.value,
+)
 const faults = computed(() => (save.error.value instanceof Problem ? save.error.value.faults : []))
 const fault = (end: string) => faults.value.find((f) => f.location === 'record.' + end)?.message
 
 /** tidy leaves out fields that are empty, which the format wants absent. */
 function tidy(r: ClientEdit['record']) {
   const t = { ...r } as Record<string, unknown>
-  for (const k of ['born', 'height_cm', 'weight_kg']) if (t[k] === '' || t[k] === null || t[k] === undefined) delete t[k]
+  for (const k of ['born', 'height_cm', 'weight_kg'])
+    if (t[k] === '' || t[k] === null || t[k] === undefined) delete t[k]
   for (const k of ['height_cm', 'weight_kg']) if (k in t) t[k] = Number(t[k])
   return t as ClientEdit['record']
 }
@@ -87,7 +105,13 @@ function keepTheirs() {
     save.reset()
   }
 }
-const changed = computed(() => !client.value || (draft.value && JSON.stringify({ r: draft.value.record, n: draft.value.notes }) !== JSON.stringify({ r: client.value.record, n: client.value.notes })))
+const changed = computed(
+  () =>
+    !client.value ||
+    (draft.value &&
+      JSON.stringify({ r: draft.value.record, n: draft.value.notes }) !==
+        JSON.stringify({ r: client.value.record, n: client.value.notes })),
+)
 const eraseName = ref('')
 const erase = useMutation({
   mutationFn: () => ask(api.DELETE('/api/clients/{id}', { params: { path: { id: id.value } } })),
@@ -98,6 +122,10 @@ const erase = useMutation({
     router.replace({ name: 'clients' })
   },
 })
+const { list, grades } = useWords()
+const wears = list('wear')
+const phototypes = grades('phototype', 'phototype_hint')
+const sensitivities = grades('sensitivity')
 const planning = ref(false)
 const soon = new Date().toISOString().slice(0, 10)
 </script>
@@ -113,25 +141,40 @@ const soon = new Date().toISOString().slice(0, 10)
     <header>
       <div>
         <h1>{{ client?.record.name || 'New client' }}</h1>
-        <p v-if="client" class="soft">{{ client.skin.type }} skin<template v-if="client.skin.overlays.length">, {{ client.skin.overlays.join(', ') }}</template></p>
+        <p v-if="client" class="soft">
+          {{ client.skin.type }} skin<template v-if="client.skin.overlays.length"
+            >, {{ client.skin.overlays.join(', ') }}</template
+          >
+        </p>
         <p v-else class="soft">A name, a phototype and a look at the skin are enough to plan.</p>
       </div>
       <div class="row">
         <button v-if="client" type="button" class="quiet" @click="planning = true">New sitting</button>
-        <button type="button" class="go" :disabled="!changed || save.isPending.value" @click="save.mutate(draft)">{{ client ? (changed ? 'Save' : 'Saved') : 'Add the client' }}</button>
+        <button type="button" class="go" :disabled="!changed || save.isPending.value" @click="save.mutate(draft)">
+          {{ client ? (changed ? 'Save' : 'Saved') : 'Add the client' }}
+        </button>
       </div>
     </header>
     <NewSitting v-if="planning && client" :date="soon" :client="client.id" @close="planning = false" />
-    <Trouble v-if="waiting" say="The studio’s records do not answer just now. What you typed is kept here; it is saved as soon as they do." />
+    <Trouble
+      v-if="waiting"
+      say="The studio’s records do not answer just now. What you typed is kept here; it is saved as soon as they do."
+    />
     <section v-if="theirs" class="both" role="alertdialog" aria-labelledby="both-title">
       <h2 id="both-title">Somebody saved this client while you were writing</h2>
-      <p>Nothing was overwritten. Theirs: {{ theirs.record.name }}, {{ theirs.notes || 'no notes' }}. Yours: {{ draft.record.name }}, {{ draft.notes || 'no notes' }}.</p>
+      <p>
+        Nothing was overwritten. Theirs: {{ theirs.record.name }}, {{ theirs.notes || 'no notes' }}. Yours:
+        {{ draft.record.name }}, {{ draft.notes || 'no notes' }}.
+      </p>
       <div class="row">
         <button type="button" class="go" @click="keepMine">Keep mine</button>
         <button type="button" class="quiet" @click="keepTheirs">Take theirs</button>
       </div>
     </section>
-    <Trouble v-else-if="save.error.value && !waiting" :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')" />
+    <Trouble
+      v-else-if="save.error.value && !waiting"
+      :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')"
+    />
 
     <div class="cols">
       <section class="sheet part">
@@ -142,12 +185,18 @@ const soon = new Date().toISOString().slice(0, 10)
           <Field v-model="draft.record.height_cm" label="Height, cm" type="number" :fault="fault('height_cm')" />
           <Field v-model="draft.record.weight_kg" label="Weight, kg" type="number" :fault="fault('weight_kg')" />
         </div>
-        <Choices v-model="draft.record.phototype" legend="Phototype: what sun does to bare skin" :options="phototypes" />
+        <Choices
+          v-model="draft.record.phototype"
+          legend="Phototype: what sun does to bare skin"
+          :options="phototypes"
+        />
         <Choices v-model="draft.record.sensitivity" legend="Sensitivity" :options="sensitivities" />
         <Toggles v-model="draft.record.wears" legend="Wears" :options="wears" />
         <div class="pair">
           <label class="tick"><input v-model="draft.record.mature" type="checkbox" /> Mature skin</label>
-          <label class="tick"><input v-model="draft.record.guardian" type="checkbox" /> Guardian present and consenting</label>
+          <label class="tick"
+            ><input v-model="draft.record.guardian" type="checkbox" /> Guardian present and consenting</label
+          >
         </div>
         <h2>To mind</h2>
         <WordList v-model="draft.record.allergies" label="Allergies" hint="Tags, like fragrance, latex, nut_oil" />
@@ -171,7 +220,14 @@ const soon = new Date().toISOString().slice(0, 10)
         <a class="quiet" :href="`/api/clients/${client.id}/export.json`" download="client.json">Export it</a>
         <label class="erase" for="erase-name">To erase it all, write the name</label>
         <input id="erase-name" v-model="eraseName" autocomplete="off" />
-        <button type="button" class="quiet danger" :disabled="eraseName !== client.record.name" @click="erase.mutate()">Erase for good</button>
+        <button
+          type="button"
+          class="quiet danger"
+          :disabled="eraseName !== client.record.name"
+          @click="erase.mutate()"
+        >
+          Erase for good
+        </button>
       </div>
       <Trouble v-if="erase.error.value" :say="erase.error.value.message" />
     </section>
@@ -179,7 +235,10 @@ const soon = new Date().toISOString().slice(0, 10)
       <h2>Sittings</h2>
       <ul class="past">
         <li v-for="s in client.sittings" :key="s.id">
-          <RouterLink :to="{ name: 'prep', params: { id: s.id } }">{{ shortDate(s.chair_at) }}, {{ clock(s.chair_at) }} · {{ s.title || 'Sitting' }} · {{ s.artist }}</RouterLink>
+          <RouterLink :to="{ name: 'prep', params: { id: s.id } }"
+            >{{ shortDate(s.chair_at) }}, {{ clock(s.chair_at) }} · {{ s.title || 'Sitting' }} ·
+            {{ s.artist }}</RouterLink
+          >
         </li>
       </ul>
     </section>
@@ -187,20 +246,89 @@ const soon = new Date().toISOString().slice(0, 10)
 </template>
 
 <style scoped>
-main { display: grid; gap: 16px; align-content: start; }
-header { display: flex; justify-content: space-between; gap: 20px; align-items: start; }
-.row { display: flex; gap: 10px; }
-.cols { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; align-items: start; }
-.part { padding: 16px 20px 20px; display: grid; gap: 14px; }
-.three { display: grid; grid-template-columns: 1.4fr 1fr 1fr; gap: 14px; }
-.pair { display: flex; gap: 24px; flex-wrap: wrap; }
-.tick { display: flex; align-items: center; gap: 10px; min-height: 42px; }
-.tick input { width: 22px; height: 22px; accent-color: var(--copper); }
-.both { background: var(--warm); border-left: 6px solid var(--copper); padding: 14px 18px; display: grid; gap: 10px; }
-.wrap { flex-wrap: wrap; align-items: center; }
-.erase { margin-left: auto; }
-#erase-name { border: 0; border-bottom: 2px solid var(--ink); background: var(--cloth); font: inherit; min-height: 42px; padding: 0 8px; }
-.danger:not(:disabled) { border-color: var(--madder); color: var(--madder); }
-.past { margin: 0; padding: 0; list-style: none; display: grid; gap: 8px; }
-.none { padding: 60px 28px; display: grid; gap: 10px; }
+main {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 20px;
+  align-items: start;
+}
+.row {
+  display: flex;
+  gap: 10px;
+}
+.cols {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 18px;
+  align-items: start;
+}
+.part {
+  padding: 16px 20px 20px;
+  display: grid;
+  gap: 14px;
+}
+.three {
+  display: grid;
+  grid-template-columns: 1.4fr 1fr 1fr;
+  gap: 14px;
+}
+.pair {
+  display: flex;
+  gap: 24px;
+  flex-wrap: wrap;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 42px;
+}
+.tick input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--copper);
+}
+.both {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 14px 18px;
+  display: grid;
+  gap: 10px;
+}
+.wrap {
+  flex-wrap: wrap;
+  align-items: center;
+}
+.erase {
+  margin-left: auto;
+}
+#erase-name {
+  border: 0;
+  border-bottom: 2px solid var(--ink);
+  background: var(--cloth);
+  font: inherit;
+  min-height: 42px;
+  padding: 0 8px;
+}
+.danger:not(:disabled) {
+  border-color: var(--madder);
+  color: var(--madder);
+}
+.past {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 8px;
+}
+.none {
+  padding: 60px 28px;
+  display: grid;
+  gap: 10px;
+}
 </style>

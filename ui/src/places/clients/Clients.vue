@@ -32,27 +32,76 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
       <li v-for="c in list" :key="c.id">
         <RouterLink :to="{ name: 'client', params: { id: c.id } }">
           <b>{{ c.name }}</b>
-          <span>{{ c.skin.type }}<template v-if="c.skin.overlays.length">, {{ c.skin.overlays.join(', ') }}</template></span>
-          <span :class="{ allergic: c.allergies.length }">{{ c.allergies.length ? 'allergic to ' + c.allergies.map(plain).join(', ') : 'no allergies told' }}</span>
-          <span class="soft">{{ c.sittings === 0 ? 'no sittings yet' : c.sittings === 1 ? 'one sitting' : c.sittings + ' sittings' }}<template v-if="c.last">, {{ shortDate(c.last) }}</template></span>
+          <span
+            >{{ c.skin.type
+            }}<template v-if="c.skin.overlays.length">, {{ c.skin.overlays.join(', ') }}</template></span
+          >
+          <span :class="{ allergic: c.allergies.length }">{{
+            c.allergies.length ? 'allergic to ' + c.allergies.map(plain).join(', ') : 'no allergies told'
+          }}</span>
+          <span class="soft"
+            >{{ c.sittings === 0 ? 'no sittings yet' : c.sittings === 1 ? 'one sitting' : c.sittings + ' sittings'
+            }}<template v-if="c.last">, {{ shortDate(c.last) }}</template></span
+          >
         </RouterLink>
       </li>
     </ul>
     <section v-else-if="list" class="none">
       <h2>{{ asked ? 'Nobody by that name' : 'No clients yet' }}</h2>
-      <p>{{ asked ? 'Try a part of the name, or add the client.' : 'Add the first one with New client: a name, a phototype and a look at the skin are enough to plan.' }}</p>
+      <p>
+        {{
+          asked
+            ? 'Try a part of the name, or add the client.'
+            : 'Add the first one with New client: a name, a phototype and a look at the skin are enough to plan.'
+        }}
+      </p>
     </section>
   </main>
 </template>
 
 <style scoped>
-main { display: grid; gap: 18px; align-content: start; }
-header { display: grid; grid-template-columns: 1fr 320px auto; gap: 20px; align-items: center; }
-.list { list-style: none; margin: 0; padding: 0; }
-.list li { border-bottom: 1px solid var(--fold); }
-.list a { display: grid; grid-template-columns: 1.2fr 1.2fr 1.2fr 1fr; gap: 18px; align-items: center; min-height: 60px; padding: 8px 20px; color: var(--ink); text-decoration: none; }
-.list a:hover { background: #fff; }
-.list b { font-size: 18px; }
-.allergic { font-weight: 650; color: var(--madder); }
-.none { padding: 60px 0; display: grid; gap: 10px; }
+main {
+  display: grid;
+  gap: 18px;
+  align-content: start;
+}
+header {
+  display: grid;
+  grid-template-columns: 1fr 320px auto;
+  gap: 20px;
+  align-items: center;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  border-bottom: 1px solid var(--fold);
+}
+.list a {
+  display: grid;
+  grid-template-columns: 1.2fr 1.2fr 1.2fr 1fr;
+  gap: 18px;
+  align-items: center;
+  min-height: 60px;
+  padding: 8px 20px;
+  color: var(--ink);
+  text-decoration: none;
+}
+.list a:hover {
+  background: #fff;
+}
+.list b {
+  font-size: 18px;
+}
+.allergic {
+  font-weight: 650;
+  color: var(--madder);
+}
+.none {
+  padding: 60px 0;
+  display: grid;
+  gap: 10px;
+}
 </style>

@@ -8,7 +8,10 @@ import { plain, shortDate, zones, type Zone } from '../../parts/words'
 import ZonePlan from '../sitting/ZonePlan.vue'
 
 const props = defineProps<{ client: string }>()
-const { data: skins } = useQuery({ queryKey: ['skins', props.client], queryFn: () => ask(api.GET('/api/clients/{id}/skins', { params: { path: { id: props.client } } })) })
+const { data: skins } = useQuery({
+  queryKey: ['skins', props.client],
+  queryFn: () => ask(api.GET('/api/clients/{id}/skins', { params: { path: { id: props.client } } })),
+})
 const left = ref<string>()
 const right = ref<string>()
 const zone = ref<Zone>('forehead')
@@ -20,17 +23,23 @@ watch(
   },
   { immediate: true },
 )
-const options = computed(() => (skins.value ?? []).map((s) => ({ value: s.sitting, label: `${shortDate(s.on)}, ${s.title || 'sitting'}` })))
+const options = computed(() =>
+  (skins.value ?? []).map((s) => ({ value: s.sitting, label: `${shortDate(s.on)}, ${s.title || 'sitting'}` })),
+)
 const of = (id?: string) => skins.value?.find((s) => s.sitting === id)
 const changes = computed(() => {
   const a = of(left.value)?.zones
   const b = of(right.value)?.zones
   if (!a || !b) return []
   return zones.flatMap((z) => {
+    const x = a[z] ?? {}
+    const y = b[z] ?? {}
     const parts = [
-      a[z].oil !== b[z].oil ? `oil ${a[z].oil} to ${b[z].oil}` : '',
-      a[z].water !== b[z].water ? `water ${a[z].water} to ${b[z].water}` : '',
-      (a[z].marks ?? []).join() !== (b[z].marks ?? []).join() ? `marks ${(a[z].marks ?? []).map(plain).join(', ') || 'none'} to ${(b[z].marks ?? []).map(plain).join(', ') || 'none'}` : '',
+      x.oil !== y.oil ? `oil ${x.oil} to ${y.oil}` : '',
+      x.water !== y.water ? `water ${x.water} to ${y.water}` : '',
+      (x.marks ?? []).join() !== (y.marks ?? []).join()
+        ? `marks ${(x.marks ?? []).map(plain).join(', ') || 'none'} to ${(y.marks ?? []).map(plain).join(', ') || 'none'}`
+        : '',
     ].filter(Boolean)
     return parts.length ? [`${plain(z)}: ${parts.join(', ')}`] : []
   })
@@ -43,8 +52,16 @@ const changes = computed(() => {
     <div class="two">
       <div v-for="side in [0, 1]" :key="side">
         <label class="visually-hidden" :for="'skin-' + side">{{ side ? 'Later date' : 'Earlier date' }}</label>
-        <Select :id="'skin-' + side" :value="side ? right : left" :options="options" style="width: 100%" @change="(v) => (side ? (right = String(v)) : (left = String(v)))" />
-        <p><b>{{ of(side ? right : left)?.type.type }}</b> {{ of(side ? right : left)?.type.overlays.join(', ') }}</p>
+        <Select
+          :id="'skin-' + side"
+          :value="side ? right : left"
+          :options="options"
+          style="width: 100%"
+          @change="(v) => (side ? (right = String(v)) : (left = String(v)))"
+        />
+        <p>
+          <b>{{ of(side ? right : left)?.type.type }}</b> {{ of(side ? right : left)?.type.overlays.join(', ') }}
+        </p>
         <ZonePlan v-model="zone" :read="of(side ? right : left)?.zones ?? {}" :name="'side' + side" />
       </div>
     </div>
@@ -53,6 +70,14 @@ const changes = computed(() => {
 </template>
 
 <style scoped>
-.part { padding: 16px 20px 20px; display: grid; gap: 12px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 28px; }
+.part {
+  padding: 16px 20px 20px;
+  display: grid;
+  gap: 12px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 28px;
+}
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // ProductCard is one product with all its properties, to read, change, copy, retire or calibrate.
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import Select from 'ant-design-vue/es/select'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, Problem, type Product, type Shelved } from '../../api/client'
@@ -8,25 +8,48 @@ import Choices from '../../parts/Choices.vue'
 import Field from '../../parts/Field.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
-import { plain, sentence } from '../../parts/words'
+import { useWords } from '../../parts/catalogue'
+import { plain } from '../../parts/words'
 
 const props = defineProps<{ shelved?: Shelved }>()
 const emit = defineEmits<{ close: []; kept: [Shelved] }>()
 const queries = useQueryClient()
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { list } = useWords()
 const state = reactive({ version: props.shelved?.version ?? 0, retired: props.shelved?.retired ?? false })
-const p = ref<Product>(props.shelved ? JSON.parse(JSON.stringify(props.shelved.product)) : { id: '', name: '', kind: 'moisturiser_lotion' })
-const kinds = computed(() => (all.value?.kinds ?? []).map((k) => ({ value: k, label: sentence(plain(k)) })))
-const list = (...words: string[]) => words.map((w) => ({ value: w, label: w || 'none' }))
+const p = ref<Product>(
+  props.shelved ? JSON.parse(JSON.stringify(props.shelved.product)) : { id: '', name: '', kind: 'moisturiser_lotion' },
+)
+const kinds = list('kind')
+const bases = list('base', [''])
+const containers = list('container', [''])
+const filters = list('filters')
 const flags = [
-  ['eye_safe', 'Eye-safe'], ['lens_safe', 'Lens-safe'], ['broad_spectrum', 'Broad spectrum'], ['tinted', 'Tinted'], ['aerosol', 'Aerosol'], ['flammable', 'Flammable'], ['first_use', 'New to the studio'], ['ingredients_unconfirmed', 'Ingredients not confirmed'],
+  ['eye_safe', 'Eye-safe'],
+  ['lens_safe', 'Lens-safe'],
+  ['broad_spectrum', 'Broad spectrum'],
+  ['tinted', 'Tinted'],
+  ['aerosol', 'Aerosol'],
+  ['flammable', 'Flammable'],
+  ['first_use', 'New to the studio'],
+  ['ingredients_unconfirmed', 'Ingredients not confirmed'],
 ] as const
 const numbers = [
-  ['weight', 'Weight, 0–5'], ['spf', 'Factor on the label'], ['white_cast', 'White cast, 0–3'], ['water_resistant_min', 'In water, min'], ['pack_g', 'Pack, g'], ['remaining_g', 'Remaining, g'], ['count', 'Count'], ['grams_per_unit', 'Grams a unit'], ['price', 'Price'], ['pao_months', 'Months after opening'], ['density', 'Density'],
+  ['weight', 'Weight, 0–5'],
+  ['spf', 'Factor on the label'],
+  ['white_cast', 'White cast, 0–3'],
+  ['water_resistant_min', 'In water, min'],
+  ['pack_g', 'Pack, g'],
+  ['remaining_g', 'Remaining, g'],
+  ['count', 'Count'],
+  ['grams_per_unit', 'Grams a unit'],
+  ['price', 'Price'],
+  ['pao_months', 'Months after opening'],
+  ['density', 'Density'],
 ] as const
 const actives = computed({
   get: () => Object.entries(p.value.actives ?? {}).map(([a, n]) => `${a}=${n}`),
-  set: (words: string[]) => (p.value.actives = Object.fromEntries(words.map((w) => [w.split('=')[0], Number(w.split('=')[1] ?? 1) || 0]))),
+  set: (words: string[]) =>
+    (p.value.actives = Object.fromEntries(words.map((w) => [w.split('=')[0], Number(w.split('=')[1] ?? 1) || 0]))),
 })
 
 function tidy(product: Product) {
@@ -36,11 +59,17 @@ function tidy(product: Product) {
     else t[k] = Number(t[k])
   }
   for (const k of ['opened_on', 'expires_on', 'maker', 'unit', 'finish']) if (!t[k]) delete t[k]
-  if (!t.id) t.id = String(t.name ?? '').toLowerCase().replaceAll(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'product'
+  if (!t.id)
+    t.id =
+      String(t.name ?? '')
+        .toLowerCase()
+        .replaceAll(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '') || 'product'
   return t as Product
 }
 const save = useMutation({
-  mutationFn: () => ask(api.PUT('/api/kit', { body: { version: state.version, retired: state.retired, product: tidy(p.value) } })),
+  mutationFn: () =>
+    ask(api.PUT('/api/kit', { body: { version: state.version, retired: state.retired, product: tidy(p.value) } })),
   retry: (_n, e) => e instanceof Problem && e.away,
   retryDelay: 3_000,
   onSuccess(s) {
@@ -64,7 +93,10 @@ function retire() {
   save.mutate()
 }
 const broken = ref(false)
-const weigh = useMutation({ mutationFn: () => ask(api.POST('/api/kit/{id}/strokes', { params: { path: { id: p.value.id }, query: { fault: broken.value } } })) })
+const weigh = useMutation({
+  mutationFn: () =>
+    ask(api.POST('/api/kit/{id}/strokes', { params: { path: { id: p.value.id }, query: { fault: broken.value } } })),
+})
 function take() {
   if (!weigh.data.value) return
   p.value.grams_per_unit = weigh.data.value.grams_per_unit
@@ -79,57 +111,133 @@ function take() {
       <h2 id="card-title">{{ shelved ? p.name : 'New product' }}</h2>
       <button type="button" class="quiet end" @click="emit('close')">Close</button>
     </div>
-    <p v-if="shelved" class="soft">{{ shelved.suits.length ? 'Suits ' + shelved.suits.map(plain).join(', ') + '. ' : '' }}{{ shelved.rules_out.length ? 'Ruled out by an allergy to ' + shelved.rules_out.map(plain).join(', ') + '.' : 'No allergy rules it out.' }} A typical face takes {{ shelved.face_grams.toFixed(2) }} g<template v-if="shelved.face_price">, {{ shelved.face_price.toFixed(2) }} of the price</template>.</p>
-    <Trouble v-if="save.error.value" :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')" />
+    <p v-if="shelved" class="soft">
+      {{ shelved.suits.length ? 'Suits ' + shelved.suits.map(plain).join(', ') + '. ' : ''
+      }}{{
+        shelved.rules_out.length
+          ? 'Ruled out by an allergy to ' + shelved.rules_out.map(plain).join(', ') + '.'
+          : 'No allergy rules it out.'
+      }}
+      A typical face takes {{ shelved.face_grams.toFixed(2) }} g<template v-if="shelved.face_price"
+        >, {{ shelved.face_price.toFixed(2) }} of the price</template
+      >.
+    </p>
+    <Trouble
+      v-if="save.error.value"
+      :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')"
+    />
     <div class="two">
       <Field v-model="p.name" label="Name" :fault="fault('name')" />
       <Field v-model="p.maker" label="Maker" />
-      <div class="field"><label for="card-kind">Kind</label><Select id="card-kind" v-model:value="p.kind" show-search option-filter-prop="label" :options="kinds" /></div>
-      <div class="field"><label for="card-container">Comes in</label><Select id="card-container" v-model:value="p.container" :options="list('jar', 'pump', 'tube', 'dropper', 'spray', 'stick')" /></div>
+      <div class="field">
+        <label for="card-kind">Kind</label
+        ><Select id="card-kind" v-model:value="p.kind" show-search option-filter-prop="label" :options="kinds" />
+      </div>
+      <div class="field">
+        <label for="card-container">Comes in</label
+        ><Select id="card-container" v-model:value="p.container" :options="containers" />
+      </div>
     </div>
-    <Choices v-model="p.base" legend="Built on" :options="list('water', 'oil', 'silicone', 'emulsion', 'powder')" />
+    <Choices v-model="p.base" legend="Built on" :options="bases" />
     <div class="three">
-      <Field v-for="[k, label] in numbers" :key="k" v-model="p[k]" :label="label" type="number" step="any" :fault="fault(k)" />
+      <Field
+        v-for="[k, label] in numbers"
+        :key="k"
+        v-model="p[k]"
+        :label="label"
+        type="number"
+        step="any"
+        :fault="fault(k)"
+      />
       <Field v-model="p.unit" label="Its own unit" />
       <Field v-model="p.opened_on" label="Opened" type="date" :fault="fault('opened_on')" />
       <Field v-model="p.expires_on" label="Expires" type="date" :fault="fault('expires_on')" />
     </div>
-    <Choices v-model="p.filters" legend="Filters" :options="list('', 'mineral', 'organic', 'mixed')" />
+    <Choices v-model="p.filters" legend="Filters" :options="filters" />
     <div class="flags">
-      <label v-for="[k, label] in flags" :key="k" class="tick"><input v-model="p[k]" type="checkbox" /> {{ label }}</label>
+      <label v-for="[k, label] in flags" :key="k" class="tick"
+        ><input v-model="p[k]" type="checkbox" /> {{ label }}</label
+      >
     </div>
     <WordList v-model="p.tags" label="Tags" hint="Like fragrance, nut_oil, oil_free" />
     <WordList v-model="actives" label="Actives, with per cent" hint="Like niacinamide=5" />
     <WordList v-model="p.suits" label="Suits, in our words" />
-    <section v-if="shelved && (p.container === 'pump' || p.container === 'dropper')" class="weigh" aria-label="Calibrate the pump">
+    <section
+      v-if="shelved && (p.container === 'pump' || p.container === 'dropper')"
+      class="weigh"
+      aria-label="Calibrate the pump"
+    >
       <p><b>Calibrate:</b> ten strokes on the scale (simulated).</p>
       <label class="tick"><input v-model="broken" type="checkbox" /> the scale is at fault</label>
       <button type="button" class="quiet" @click="weigh.mutate()">Weigh ten strokes</button>
       <Trouble v-if="weigh.error.value" :say="weigh.error.value.message" />
       <template v-else-if="weigh.data.value">
         <p>{{ weigh.data.value.strokes.map((g) => g.toFixed(2)).join(' · ') }} g</p>
-        <p><b>{{ weigh.data.value.grams_per_unit }} g a stroke</b>, scatter {{ Math.round(weigh.data.value.scatter * 100) }} %{{ weigh.data.value.good ? '' : ': weigh again' }}</p>
+        <p>
+          <b>{{ weigh.data.value.grams_per_unit }} g a stroke</b>, scatter
+          {{ Math.round(weigh.data.value.scatter * 100) }} %{{ weigh.data.value.good ? '' : ': weigh again' }}
+        </p>
         <button v-if="weigh.data.value.good" type="button" class="go" @click="take">Take this weight</button>
       </template>
     </section>
     <div class="row">
-      <button class="go" :disabled="!p.name || save.isPending.value">{{ state.version ? 'Save' : 'Add to the kit' }}</button>
+      <button class="go" :disabled="!p.name || save.isPending.value">
+        {{ state.version ? 'Save' : 'Add to the kit' }}
+      </button>
       <template v-if="shelved">
         <button type="button" class="quiet" @click="copy">Copy it</button>
-        <button type="button" class="quiet" @click="retire">{{ state.retired ? 'Back on the shelf' : 'Retire it' }}</button>
+        <button type="button" class="quiet" @click="retire">
+          {{ state.retired ? 'Back on the shelf' : 'Retire it' }}
+        </button>
       </template>
     </div>
   </form>
 </template>
 
 <style scoped>
-.card { padding: 14px 18px 18px; display: grid; gap: 12px; }
-.row { display: flex; gap: 10px; align-items: center; }
-.end { margin-left: auto; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 10px 14px; }
-.flags { display: grid; grid-template-columns: 1fr 1fr; }
-.tick { display: flex; align-items: center; gap: 10px; min-height: 40px; }
-.tick input { width: 21px; height: 21px; accent-color: var(--copper); }
-.weigh { background: var(--wash); padding: 12px 14px; display: grid; gap: 8px; justify-items: start; }
+.card {
+  padding: 14px 18px 18px;
+  display: grid;
+  gap: 12px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.end {
+  margin-left: auto;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.three {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 10px 14px;
+}
+.flags {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 40px;
+}
+.tick input {
+  width: 21px;
+  height: 21px;
+  accent-color: var(--copper);
+}
+.weigh {
+  background: var(--wash);
+  padding: 12px 14px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
 </style>

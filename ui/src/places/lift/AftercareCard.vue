@@ -9,5 +9,14 @@ const id = String(useRoute().params.id)
 </script>
 
 <template>
-  <CardPage v-if="plan" title="Tonight and tomorrow" :who="`${plan.sitting.client.name}, ${longDate(plan.sitting.day.date)}`" :lines="plan.aftercare.card" :pdf="`/api/sittings/${id}/aftercare.pdf`" file="aftercare.pdf" :back="{ name: 'lift', params: { id } }" back-to="Back to Lift-off" />
+  <CardPage
+    v-if="plan"
+    title="Tonight and tomorrow"
+    :who="`${plan.sitting.client.name}, ${longDate(plan.sitting.day.date)}`"
+    :lines="plan.aftercare.card"
+    :pdf="`/api/sittings/${id}/aftercare.pdf`"
+    file="aftercare.pdf"
+    :back="{ name: 'lift', params: { id } }"
+    back-to="Back to Lift-off"
+  />
 </template>

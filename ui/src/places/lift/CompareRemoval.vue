@@ -6,22 +6,35 @@ import { computed, ref } from 'vue'
 import { api, ask, type Catalogue, type Compared, type Product } from '../../api/client'
 import { plain } from '../../parts/words'
 
-const props = defineProps<{ id: string; version: number; removers: Product[]; methods: Catalogue['methods']; names: Record<string, string> }>()
+const props = defineProps<{
+  id: string
+  version: number
+  removers: Product[]
+  methods: Catalogue['methods']
+  names: Record<string, string>
+}>()
 const ways = computed(() => [
   { value: '', label: 'As the studio does it' },
   ...props.removers.map((p) => ({ value: 'r:' + p.id, label: 'With ' + p.name })),
-  ...props.methods.filter((m) => m.part === 'lift').flatMap((m) => m.options.map((o) => ({ value: `m:${m.key}:${o.id}`, label: `${m.name}: ${o.name.toLowerCase()}` }))),
+  ...props.methods
+    .filter((m) => m.part === 'lift')
+    .flatMap((m) =>
+      m.options.map((o) => ({ value: `m:${m.key}:${o.id}`, label: `${m.name}: ${o.name.toLowerCase()}` })),
+    ),
 ])
 const first = ref('')
 const second = ref('')
 const variant = (way: string) => {
   const [kind, a, b] = way.split(':')
-  return kind === 'r' ? { remover: a } : kind === 'm' ? { method: { [a]: b } } : {}
+  return kind === 'r' ? { remover: a } : kind === 'm' && a && b ? { method: { [a]: b } } : {}
 }
 const asked = computed(() => [variant(first.value), variant(second.value)])
 const { data: two } = useQuery({
   queryKey: ['compare', props.id, computed(() => props.version), asked],
-  queryFn: () => ask(api.POST('/api/sittings/{id}/compare', { params: { path: { id: props.id } }, body: { variants: asked.value } })),
+  queryFn: () =>
+    ask(
+      api.POST('/api/sittings/{id}/compare', { params: { path: { id: props.id } }, body: { variants: asked.value } }),
+    ),
   enabled: computed(() => first.value !== second.value),
   placeholderData: keepPreviousData,
 })
@@ -32,27 +45,57 @@ const rows: { name: string; of: (c: Compared) => string; less?: (c: Compared) =>
   { name: 'Pads', of: (c) => String(c.pads), less: (c) => c.pads },
   { name: 'Cloths', of: (c) => String(c.cloths), less: (c) => c.cloths },
   { name: 'Price', of: (c) => c.price.toFixed(2), less: (c) => c.price },
-  { name: 'Makeup left', of: (c) => (c.missed.length ? `too much on ${c.missed.map(plain).join(', ')}` : `${Math.round(c.left * 100)} % of what may be, ${plain(c.worst)}`), less: (c) => c.left },
+  {
+    name: 'Makeup left',
+    of: (c) =>
+      c.missed.length
+        ? `too much on ${c.missed.map(plain).join(', ')}`
+        : `${Math.round(c.left * 100)} % of what may be, ${plain(c.worst)}`,
+    less: (c) => c.left,
+  },
   { name: 'Remover’s film', of: (c) => `${Math.round(c.film * 100)} %`, less: (c) => c.film },
 ]
-const better = (r: (typeof rows)[number], n: number) => two.value && r.less && r.less(two.value[n]) < r.less(two.value[1 - n]) - 1e-9
+const better = (r: (typeof rows)[number], n: number) => {
+  const [mine, other] = [two.value?.[n], two.value?.[1 - n]]
+  return !!(mine && other && r.less) && r.less(mine) < r.less(other) - 1e-9
+}
 </script>
 
 <template>
   <section class="sheet compare" aria-labelledby="compare-title">
     <h2 id="compare-title">Two ways compared</h2>
     <div class="pick">
-      <div class="field"><label for="way-a">One</label><Select id="way-a" v-model:value="first" show-search option-filter-prop="label" :options="ways" /></div>
-      <div class="field"><label for="way-b">The other</label><Select id="way-b" v-model:value="second" show-search option-filter-prop="label" :options="ways" /></div>
+      <div class="field">
+        <label for="way-a">One</label
+        ><Select id="way-a" v-model:value="first" show-search option-filter-prop="label" :options="ways" />
+      </div>
+      <div class="field">
+        <label for="way-b">The other</label
+        ><Select id="way-b" v-model:value="second" show-search option-filter-prop="label" :options="ways" />
+      </div>
     </div>
     <p v-if="first === second" class="soft">Choose two removers, or two house methods, for this face.</p>
     <table v-else-if="two">
-      <caption class="visually-hidden">Two ways of taking this face down</caption>
-      <thead><tr><th></th><th scope="col">{{ ways.find((w) => w.value === first)?.label }}</th><th scope="col">{{ ways.find((w) => w.value === second)?.label }}</th></tr></thead>
+      <caption class="visually-hidden">
+        Two ways of taking this face down
+      </caption>
+      <thead>
+        <tr>
+          <th></th>
+          <th scope="col">{{ ways.find((w) => w.value === first)?.label }}</th>
+          <th scope="col">{{ ways.find((w) => w.value === second)?.label }}</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="r in rows" :key="r.name">
           <th scope="row">{{ r.name }}</th>
-          <td v-for="n in [0, 1]" :key="n" :class="{ better: better(r, n), bad: r.name === 'Makeup left' && two[n].missed.length }">{{ r.of(two[n]) }}</td>
+          <td
+            v-for="(c, n) in two"
+            :key="n"
+            :class="{ better: better(r, n), bad: r.name === 'Makeup left' && c.missed.length }"
+          >
+            {{ r.of(c) }}
+          </td>
         </tr>
       </tbody>
     </table>
@@ -60,12 +103,42 @@ const better = (r: (typeof rows)[number], n: number) => two.value && r.less && r
 </template>
 
 <style scoped>
-.compare { padding: 12px 16px 14px; display: grid; gap: 10px; align-content: start; }
-.pick { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-table { border-collapse: collapse; width: 100%; table-layout: fixed; }
-th, td { text-align: left; padding: 6px 10px 6px 0; border-bottom: 1px solid var(--fold); vertical-align: top; }
-th { color: var(--soft); font-weight: 600; }
-th:first-child { width: 130px; }
-.better { font-weight: 700; color: var(--glaze); }
-.bad { color: var(--madder); font-weight: 700; }
+.compare {
+  padding: 12px 16px 14px;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.pick {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  table-layout: fixed;
+}
+th,
+td {
+  text-align: left;
+  padding: 6px 10px 6px 0;
+  border-bottom: 1px solid var(--fold);
+  vertical-align: top;
+}
+th {
+  color: var(--soft);
+  font-weight: 600;
+}
+th:first-child {
+  width: 130px;
+}
+.better {
+  font-weight: 700;
+  color: var(--glaze);
+}
+.bad {
+  color: var(--madder);
+  font-weight: 700;
+}
 </style>

@@ -30,7 +30,12 @@ function remove() {
 }
 async function add(id: string) {
   adding.value = false
-  const step = blank(fresh(list.value), 'massage', props.removers.find((x) => x.id === id)!, props.step?.start ?? list.value[0].start)
+  const step = blank(
+    fresh(list.value),
+    'massage',
+    props.removers.find((x) => x.id === id)!,
+    props.step?.start ?? list.value[0]?.start ?? '',
+  )
   await props.hand.change((l) => (l.splice(at.value < 0 ? Math.max(0, l.length - 1) : at.value + 1, 0, step), l))
   emit('pick', step.id)
 }
@@ -44,23 +49,67 @@ const swap = (id: string) =>
 <template>
   <div class="panel hand-panel">
     <div class="row">
-      <button type="button" class="quiet" :disabled="!hand.canUndo.value" aria-keyshortcuts="Control+Z" @click="hand.undo">Undo</button>
-      <button type="button" class="quiet" :disabled="!hand.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="hand.redo">Redo</button>
+      <button
+        type="button"
+        class="quiet"
+        :disabled="!hand.canUndo.value"
+        aria-keyshortcuts="Control+Z"
+        @click="hand.undo"
+      >
+        Undo
+      </button>
+      <button
+        type="button"
+        class="quiet"
+        :disabled="!hand.canRedo.value"
+        aria-keyshortcuts="Control+Shift+Z"
+        @click="hand.redo"
+      >
+        Redo
+      </button>
       <label v-if="adding" class="visually-hidden" for="lift-add">Remover to add</label>
-      <Select v-if="adding" id="lift-add" class="grow" show-search autofocus default-open option-filter-prop="label" placeholder="Which remover" :options="choices" @change="(v) => add(String(v))" @blur="adding = false" />
+      <Select
+        v-if="adding"
+        id="lift-add"
+        class="grow"
+        show-search
+        autofocus
+        default-open
+        option-filter-prop="label"
+        placeholder="Which remover"
+        :options="choices"
+        @change="(v) => add(String(v))"
+        @blur="adding = false"
+      />
       <button v-else type="button" class="quiet" @click="adding = true">Add a pass</button>
       <slot />
     </div>
     <div v-if="step" class="row">
-      <button type="button" class="quiet" :disabled="at <= 0" @click="hand.change((l) => moved(l, step!.id, at - 1))">Earlier in the order</button>
-      <button type="button" class="quiet" :disabled="at >= list.length - 1" @click="hand.change((l) => moved(l, step!.id, at + 1))">Later in the order</button>
+      <button type="button" class="quiet" :disabled="at <= 0" @click="hand.change((l) => moved(l, step!.id, at - 1))">
+        Earlier in the order
+      </button>
+      <button
+        type="button"
+        class="quiet"
+        :disabled="at >= list.length - 1"
+        @click="hand.change((l) => moved(l, step!.id, at + 1))"
+      >
+        Later in the order
+      </button>
       <template v-if="pass">
         <button type="button" class="quiet" aria-label="Five seconds shorter" @click="time(-5)">− 5 s</button>
         <span class="now">{{ step.contact_s }} s</span>
         <button type="button" class="quiet" aria-label="Five seconds longer" @click="time(5)">+ 5 s</button>
         <span class="field grow">
           <label class="visually-hidden" for="lift-swap">Product</label>
-          <Select id="lift-swap" :value="step.product" show-search option-filter-prop="label" :options="choices" @change="(v) => swap(String(v))" />
+          <Select
+            id="lift-swap"
+            :value="step.product"
+            show-search
+            option-filter-prop="label"
+            :options="choices"
+            @change="(v) => swap(String(v))"
+          />
         </span>
       </template>
       <button type="button" class="quiet out" @click="remove">Take it out</button>

@@ -18,7 +18,8 @@ const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const hand = useHand({
   kept: computed(() => kept.value!.lift.steps),
-  check: (lift, retime) => ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body: { lift, retime } })),
+  check: (lift, retime) =>
+    ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body: { lift, retime } })),
   keep: (steps) => change((d) => (d.lift = steps)),
   stepsOf: (p: Plan) => p.lift.steps,
 })
@@ -27,13 +28,20 @@ const plan = computed(() => hand.trial.value ?? kept.value!)
 const lift = computed(() => plan.value.lift)
 const kit = computed(() => kept.value!.sitting.kit)
 const names = computed(() => Object.fromEntries(kit.value.map((p) => [p.id, p.name])))
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { data: all } = useQuery({
+  queryKey: ['catalogue'],
+  queryFn: () => ask(api.GET('/api/catalogue')),
+  staleTime: Infinity,
+})
 const removerKinds = computed(() => new Set(all.value?.removers ?? []))
 const removers = computed(() => kit.value.filter((p) => removerKinds.value.has(p.kind)))
 
 const lit = ref<string>()
 const shown = ref(lift.value.peel.length)
-watch(() => lift.value.peel.length, (n, was) => (shown.value = shown.value === was ? n : Math.min(shown.value, n)))
+watch(
+  () => lift.value.peel.length,
+  (n, was) => (shown.value = shown.value === was ? n : Math.min(shown.value, n)),
+)
 function pick(step?: string) {
   lit.value = step
   const i = lift.value.steps.findIndex((s) => s.id === step)
@@ -55,7 +63,10 @@ function place(s: string, to: number) {
 function byKey(s: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') {
   const i = lift.value.steps.findIndex((x) => x.id === s)
   if (what === 'out') hand.change((l) => l.filter((x) => x.id !== s))
-  else hand.change((l) => moved(l, s, Math.max(0, Math.min(l.length - 1, i + (what === 'up' || what === 'earlier' ? -1 : 1)))))
+  else
+    hand.change((l) =>
+      moved(l, s, Math.max(0, Math.min(l.length - 1, i + (what === 'up' || what === 'earlier' ? -1 : 1)))),
+    )
 }
 function raise(f: Finding, reason: string) {
   change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
@@ -68,14 +79,39 @@ useUndoKeys(hand)
     <section class="sheet" aria-label="What is left">
       <PeelPicture v-model="shown" :lift="lift" :areas="plan.zones.areas" :names="names" :lit="lit" />
     </section>
-    <StepList :model-value="lit" :steps="lift.steps" :products="names" :at="step?.start ?? ''" :flagged="flagged" class="list" @update:model-value="pick" @drag="place" @drop="hand.drop" @key="byKey" />
+    <StepList
+      :model-value="lit"
+      :steps="lift.steps"
+      :products="names"
+      :at="step?.start ?? ''"
+      :flagged="flagged"
+      class="list"
+      @update:model-value="pick"
+      @drag="place"
+      @drop="hand.drop"
+      @key="byKey"
+    />
     <section class="why">
       <template v-if="step">
-        <p><b>{{ clock(step.start) }}</b> {{ step.say }}</p>
-        <p class="more"><template v-if="step.contact_s">Contact {{ step.contact_s }} s. </template><template v-if="step.amount">{{ step.amount }}. </template><template v-if="step.pads">{{ step.pads }} {{ step.pads === 1 ? 'pad' : 'pads' }}, {{ step.pad_faces }} faces.</template></p>
+        <p>
+          <b>{{ clock(step.start) }}</b> {{ step.say }}
+        </p>
+        <p class="more">
+          <template v-if="step.contact_s">Contact {{ step.contact_s }} s. </template
+          ><template v-if="step.amount">{{ step.amount }}. </template
+          ><template v-if="step.pads"
+            >{{ step.pads }} {{ step.pads === 1 ? 'pad' : 'pads' }}, {{ step.pad_faces }} faces.</template
+          >
+        </p>
       </template>
       <template v-else>
-        <p><b>{{ done ? 'Every zone comes clean' : 'Not every zone comes clean' }} in {{ minutes(lift.minutes * 60) }}, from {{ clock(plan.sitting.day.lift_at) }}.</b> Draw the slider to take the stack down pass by pass, or touch a step.</p>
+        <p>
+          <b
+            >{{ done ? 'Every zone comes clean' : 'Not every zone comes clean' }} in {{ minutes(lift.minutes * 60) }},
+            from {{ clock(plan.sitting.day.lift_at) }}.</b
+          >
+          Draw the slider to take the stack down pass by pass, or touch a step.
+        </p>
       </template>
     </section>
     <div class="rest">
@@ -90,19 +126,58 @@ useUndoKeys(hand)
       <Findings :findings="findings" :lit="lit" @pick="pick" @lift="raise" />
       <div class="two">
         <SundryTray :lift="lift" :kit="kit" :lit="lit" />
-        <CompareRemoval :id="id" :version="saved.version" :removers="removers" :methods="all?.methods ?? []" :names="names" />
+        <CompareRemoval
+          :id="id"
+          :version="saved.version"
+          :removers="removers"
+          :methods="all?.methods ?? []"
+          :names="names"
+        />
       </div>
-      <AftercarePanel :care="plan.aftercare" :id="id" />
+      <AftercarePanel :id="id" :care="plan.aftercare" />
     </div>
   </div>
 </template>
 
 <style scoped>
-.lift { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 14px 20px; align-items: start; }
-.rest { grid-column: 1 / -1; display: grid; gap: 12px; }
-.list { grid-row: 1 / 3; grid-column: 2; height: 0; min-height: 100%; }
-.why { background: var(--wash); padding: 11px 16px; font-size: 16px; min-height: 84px; }
-.more { color: var(--soft); font-size: 15px; margin-top: 3px; }
-.two { display: grid; grid-template-columns: 340px minmax(0, 1fr); gap: 12px; }
-.mine { min-height: 44px; display: inline-flex; align-items: center; margin-left: auto; font-weight: 600; }
+.lift {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 14px 20px;
+  align-items: start;
+}
+.rest {
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 12px;
+}
+.list {
+  grid-row: 1 / 3;
+  grid-column: 2;
+  height: 0;
+  min-height: 100%;
+}
+.why {
+  background: var(--wash);
+  padding: 11px 16px;
+  font-size: 16px;
+  min-height: 84px;
+}
+.more {
+  color: var(--soft);
+  font-size: 15px;
+  margin-top: 3px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 340px minmax(0, 1fr);
+  gap: 12px;
+}
+.mine {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  margin-left: auto;
+  font-weight: 600;
+}
 </style>

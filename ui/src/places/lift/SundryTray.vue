@@ -10,9 +10,30 @@ const stock = (...kinds: string[]) => {
 }
 const step = computed(() => props.lift.steps.find((s) => s.id === props.lit))
 const rows = computed(() => [
-  { id: 'pads', name: 'Pads', need: props.lift.pads, have: stock('cotton_pad'), now: step.value?.pads ?? 0, more: `${props.lift.pad_faces} clean faces` },
-  { id: 'buds', name: 'Buds', need: props.lift.buds, have: stock('cotton_bud'), now: step.value?.buds ?? 0, more: 'one bud, one dip' },
-  { id: 'cloths', name: 'Cloths', need: props.lift.cloths, have: stock('cloth', 'mitt'), now: step.value?.cloths ?? 0, more: 'to the 60 °C wash after' },
+  {
+    id: 'pads',
+    name: 'Pads',
+    need: props.lift.pads,
+    have: stock('cotton_pad'),
+    now: step.value?.pads ?? 0,
+    more: `${props.lift.pad_faces} clean faces`,
+  },
+  {
+    id: 'buds',
+    name: 'Buds',
+    need: props.lift.buds,
+    have: stock('cotton_bud'),
+    now: step.value?.buds ?? 0,
+    more: 'one bud, one dip',
+  },
+  {
+    id: 'cloths',
+    name: 'Cloths',
+    need: props.lift.cloths,
+    have: stock('cloth', 'mitt'),
+    now: step.value?.cloths ?? 0,
+    more: 'to the 60 °C wash after',
+  },
 ])
 const firstOf = (id: string) => {
   let n = 0
@@ -29,27 +50,83 @@ const firstOf = (id: string) => {
     <h2 id="tray-title">On the tray</h2>
     <div v-for="r in rows" :key="r.id" class="row">
       <b>{{ r.need }} {{ r.need === 1 ? r.name.toLowerCase().replace(/s$/, '') : r.name.toLowerCase() }}</b>
-      <span class="soft"><template v-if="r.have !== undefined">of {{ r.have }}</template><template v-if="r.need">, {{ r.more }}</template></span>
-      <div v-if="r.need" class="pieces"><svg :viewBox="`0 0 ${Math.min(r.need, 14) * 19} ${Math.ceil(r.need / 14) * 19}`" :width="Math.min(r.need, 14) * 19" :height="Math.ceil(r.need / 14) * 19" aria-hidden="true">
-        <g v-for="i in r.need" :key="i" :class="{ now: r.now && i > firstOf(r.id) && i <= firstOf(r.id) + r.now, lack: r.have !== undefined && i > r.have }" :transform="`translate(${((i - 1) % 14) * 19},${Math.floor((i - 1) / 14) * 19})`">
-          <circle v-if="r.id === 'pads'" cx="8.5" cy="9" r="7" />
-          <path v-else-if="r.id === 'buds'" d="M3 15 13 4" class="stick" />
-          <rect v-else x="2" y="3" width="14" height="12" />
-        </g>
-      </svg></div>
+      <span class="soft"
+        ><template v-if="r.have !== undefined">of {{ r.have }}</template
+        ><template v-if="r.need">, {{ r.more }}</template></span
+      >
+      <div v-if="r.need" class="pieces">
+        <svg
+          :viewBox="`0 0 ${Math.min(r.need, 14) * 19} ${Math.ceil(r.need / 14) * 19}`"
+          :width="Math.min(r.need, 14) * 19"
+          :height="Math.ceil(r.need / 14) * 19"
+          aria-hidden="true"
+        >
+          <g
+            v-for="i in r.need"
+            :key="i"
+            :class="{
+              now: r.now && i > firstOf(r.id) && i <= firstOf(r.id) + r.now,
+              lack: r.have !== undefined && i > r.have,
+            }"
+            :transform="`translate(${((i - 1) % 14) * 19},${Math.floor((i - 1) / 14) * 19})`"
+          >
+            <circle v-if="r.id === 'pads'" cx="8.5" cy="9" r="7" />
+            <path v-else-if="r.id === 'buds'" d="M3 15 13 4" class="stick" />
+            <rect v-else x="2" y="3" width="14" height="12" />
+          </g>
+        </svg>
+      </div>
     </div>
-    <p class="soft">{{ Math.round(lift.minutes) }} min, {{ lift.passes }} passes<template v-if="lift.price">, products for {{ lift.price.toFixed(2) }}</template>.</p>
+    <p class="soft">
+      {{ Math.round(lift.minutes) }} min, {{ lift.passes }} passes<template v-if="lift.price"
+        >, products for {{ lift.price.toFixed(2) }}</template
+      >.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.tray { padding: 12px 16px 14px; display: grid; gap: 7px; align-content: start; }
-.row { display: flex; flex-wrap: wrap; gap: 2px 8px; align-items: baseline; }
-.pieces { flex-basis: 100%; }
-svg { display: block; }
-circle, rect { fill: #fff; stroke: var(--ink); stroke-width: 1.6; }
-.stick { stroke: var(--ink); stroke-width: 3.4; stroke-linecap: round; fill: none; }
-.now circle, .now rect { fill: var(--ember); }
-.now .stick { stroke: var(--copper); stroke-width: 5; }
-.lack circle, .lack rect { stroke: var(--madder); stroke-dasharray: 3 2; }
+.tray {
+  padding: 12px 16px 14px;
+  display: grid;
+  gap: 7px;
+  align-content: start;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: baseline;
+}
+.pieces {
+  flex-basis: 100%;
+}
+svg {
+  display: block;
+}
+circle,
+rect {
+  fill: #fff;
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.stick {
+  stroke: var(--ink);
+  stroke-width: 3.4;
+  stroke-linecap: round;
+  fill: none;
+}
+.now circle,
+.now rect {
+  fill: var(--ember);
+}
+.now .stick {
+  stroke: var(--copper);
+  stroke-width: 5;
+}
+.lack circle,
+.lack rect {
+  stroke: var(--madder);
+  stroke-dasharray: 3 2;
+}
 </style>

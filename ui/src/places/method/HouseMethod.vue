@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import AInput from 'ant-design-vue/es/input'
 import { computed, ref, watch } from 'vue'
-import { api, ask, Problem, type House } from '../../api/client'
+import { api, ask, Problem, type House, type Method, type Schemas } from '../../api/client'
 import { useMe } from '../../me'
 import Choices from '../../parts/Choices.vue'
 import Sign from '../../parts/Sign.vue'
@@ -12,7 +12,11 @@ import Note from './Note.vue'
 
 const queries = useQueryClient()
 const { data: me } = useMe()
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { data: all } = useQuery({
+  queryKey: ['catalogue'],
+  queryFn: () => ask(api.GET('/api/catalogue')),
+  staleTime: Infinity,
+})
 const { data: kept, failureReason } = useQuery({ queryKey: ['house'], queryFn: () => ask(api.GET('/api/house')) })
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 const owner = computed(() => me.value?.role === 'owner')
@@ -44,9 +48,19 @@ function note(key: string, text: string) {
 
 const tab = ref<'methods' | 'rules' | 'figures'>('methods')
 const words = ref('')
-const has = (...texts: string[]) => words.value.toLowerCase().split(/\s+/).every((w) => texts.join(' ').toLowerCase().includes(w))
-const methods = computed(() => (all.value?.methods ?? []).filter((m) => has(m.name, m.key, ...m.options.flatMap((o) => [o.name, o.reason]))))
-const rules = computed(() => (all.value?.rules ?? []).filter((r) => has(r.id, r.say, r.when, r.because, r.instead, r.source, r.severity)))
+const has = (...texts: string[]) =>
+  words.value
+    .toLowerCase()
+    .split(/\s+/)
+    .every((w) => texts.join(' ').toLowerCase().includes(w))
+const methods = computed(() =>
+  (all.value?.methods ?? []).filter((m) => has(m.name, m.key, ...m.options.flatMap((o) => [o.name, o.reason]))),
+)
+const rules = computed(() =>
+  (all.value?.rules ?? []).filter((r) => has(r.id, r.say, r.when, r.because, r.instead, r.source, r.severity)),
+)
+/** way is the option that holds here: the studio's, or the usual one. */
+const way = (m: Method) => house.value?.method[m.key] ?? m.options[0]?.id ?? ''
 const figures = computed(() => (all.value?.figures ?? []).filter((f) => has(f.name, f.unit, f.source)))
 const tabs = computed(() => [
   { id: 'methods' as const, label: 'Methods', n: methods.value.length },
@@ -54,7 +68,7 @@ const tabs = computed(() => [
   { id: 'figures' as const, label: 'Figures', n: figures.value.length },
 ])
 const methodName = (key: string) => all.value?.methods.find((m) => m.key === key)?.name ?? key
-const marks: Record<string, string> = { P: 'published', W: 'working' }
+const marks: Record<Schemas['FigureMark'], string> = { P: 'published', W: 'working' }
 </script>
 
 <template>
@@ -62,26 +76,55 @@ const marks: Record<string, string> = { P: 'published', W: 'working' }
     <header>
       <div>
         <h1>House method</h1>
-        <p class="soft">How the studio works, and what the program goes by: every rule and figure with its reason and source.</p>
+        <p class="soft">
+          How the studio works, and what the program goes by: every rule and figure with its reason and source.
+        </p>
       </div>
       <div class="find">
         <label class="visually-hidden" for="find-method">Find a method, rule or figure</label>
-        <AInput id="find-method" v-model:value="words" type="search" placeholder="Find: lash, sunscreen, 2 mg" autocomplete="off" />
+        <AInput
+          id="find-method"
+          v-model:value="words"
+          type="search"
+          placeholder="Find: lash, sunscreen, 2 mg"
+          autocomplete="off"
+        />
       </div>
     </header>
     <Trouble v-if="away" say="The studio’s records do not answer just now. This tries again by itself." />
     <Trouble v-else-if="save.error.value" :say="save.error.value.message" />
     <div class="tabs" role="tablist" aria-label="Parts of the house method">
-      <button v-for="t in tabs" :id="'tab-' + t.id" :key="t.id" type="button" role="tab" :aria-selected="tab === t.id" aria-controls="panel" @click="tab = t.id">{{ t.label }} <span class="soft">{{ t.n }}</span></button>
+      <button
+        v-for="t in tabs"
+        :id="'tab-' + t.id"
+        :key="t.id"
+        type="button"
+        role="tab"
+        :aria-selected="tab === t.id"
+        aria-controls="panel"
+        @click="tab = t.id"
+      >
+        {{ t.label }} <span class="soft">{{ t.n }}</span>
+      </button>
     </div>
     <section v-if="house && all" id="panel" class="sheet" role="tabpanel" :aria-labelledby="'tab-' + tab">
       <template v-if="tab === 'methods'">
         <article v-for="m in methods" :key="m.key" class="row">
           <div>
-            <Choices v-if="owner" :legend="m.name" :options="m.options.map((o) => ({ value: o.id, label: o.name, hint: o.reason }))" :model-value="house.method[m.key] ?? m.options[0].id" @update:model-value="(v) => pick(m.key, v)" />
-            <p v-else><span class="legend">{{ m.name }}</span><br /><b>{{ m.options.find((o) => o.id === (house!.method[m.key] ?? m.options[0].id))?.name }}</b></p>
+            <Choices
+              v-if="owner"
+              :legend="m.name"
+              :options="m.options.map((o) => ({ value: o.id, label: o.name, hint: o.reason }))"
+              :model-value="way(m)"
+              @update:model-value="(v) => pick(m.key, v)"
+            />
+            <p v-else>
+              <span class="legend">{{ m.name }}</span><br /><b>{{ m.options.find((o) => o.id === way(m))?.name }}</b>
+            </p>
             <ul class="reasons">
-              <li v-for="(o, i) in m.options" :key="o.id" :class="{ picked: o.id === (house.method[m.key] ?? m.options[0].id) }"><b>{{ o.name }}</b><template v-if="i === 0"> (usual)</template>: {{ o.reason }}</li>
+              <li v-for="(o, i) in m.options" :key="o.id" :class="{ picked: o.id === way(m) }">
+                <b>{{ o.name }}</b><template v-if="i === 0"> (usual)</template>: {{ o.reason }}
+              </li>
             </ul>
           </div>
           <Note :text="house.notes[m.key] ?? ''" :about="m.name" :may="owner" @keep="(t) => note(m.key, t)" />
@@ -91,40 +134,132 @@ const marks: Record<string, string> = { P: 'published', W: 'working' }
         <article v-for="r in rules" :key="r.id" class="row">
           <div class="rule">
             <Sign :severity="r.severity" />
-            <p><b>{{ sentence(r.severity) }}. {{ r.say }}</b> <span class="soft">{{ r.phase }}, {{ r.id }}</span></p>
-            <p>When: {{ r.when }}. {{ r.because }} <b>{{ r.instead }}</b></p>
-            <p class="soft">{{ r.mark === 'P' ? 'Published: ' + r.source : 'A working rule of ours' }}<template v-if="r.final"> · no reason lifts it</template><template v-if="r.method"> · changed by “{{ methodName(r.method) }}”</template></p>
+            <p>
+              <b>{{ sentence(r.severity) }}. {{ r.say }}</b> <span class="soft">{{ r.phase }}, {{ r.id }}</span>
+            </p>
+            <p>
+              When: {{ r.when }}. {{ r.because }} <b>{{ r.instead }}</b>
+            </p>
+            <p class="soft">
+              {{ r.mark === 'P' ? 'Published: ' + r.source : 'A working rule of ours'
+              }}<template v-if="r.final"> · no reason lifts it</template
+              ><template v-if="r.method"> · changed by “{{ methodName(r.method) }}”</template>
+            </p>
           </div>
           <Note :text="house.notes[r.id] ?? ''" :about="r.say" :may="owner" @keep="(t) => note(r.id, t)" />
         </article>
       </template>
       <table v-else>
-        <caption class="visually-hidden">Figures of the trade</caption>
-        <thead><tr><th>Figure</th><th>Value</th><th>Mark</th><th>Source</th></tr></thead>
+        <caption class="visually-hidden">
+          Figures of the trade
+        </caption>
+        <thead>
+          <tr>
+            <th>Figure</th>
+            <th>Value</th>
+            <th>Mark</th>
+            <th>Source</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="(f, i) in figures" :key="i"><td>{{ sentence(f.name) }}</td><td class="n">{{ f.value }} {{ f.unit }}</td><td>{{ marks[f.mark] }}</td><td class="soft">{{ f.source }}</td></tr>
+          <tr v-for="(f, i) in figures" :key="i">
+            <td>{{ sentence(f.name) }}</td>
+            <td class="n">{{ f.value }} {{ f.unit }}</td>
+            <td>{{ marks[f.mark] }}</td>
+            <td class="soft">{{ f.source }}</td>
+          </tr>
         </tbody>
       </table>
-      <p v-if="!tabs.find((t) => t.id === tab)?.n" class="none">Nothing by these words here. Try another word, or look in the other parts.</p>
+      <p v-if="!tabs.find((t) => t.id === tab)?.n" class="none">
+        Nothing by these words here. Try another word, or look in the other parts.
+      </p>
     </section>
   </main>
 </template>
 
 <style scoped>
-main { display: grid; gap: 14px; align-content: start; }
-header { display: grid; grid-template-columns: 1fr 340px; gap: 20px; align-items: center; }
-.tabs { display: flex; }
-.tabs button { background: none; border: 0; border-bottom: 3px solid transparent; min-height: 46px; padding: 0 20px; cursor: pointer; }
-.tabs [aria-selected='true'] { border-color: var(--copper); font-weight: 650; }
-.row { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 24px; padding: 14px 20px 16px; border-bottom: 1px solid var(--fold); }
-.row :deep(legend) { font: 500 19px var(--serif); color: var(--ink); padding-bottom: 4px; }
-.reasons { list-style: none; margin: 8px 0 0; padding: 0; font-size: 15px; color: var(--soft); display: grid; gap: 1px; }
-.reasons .picked { color: var(--ink); }
-.rule { position: relative; padding-left: 34px; display: grid; gap: 2px; }
-.rule svg { position: absolute; left: 0; top: 1px; }
-table { width: 100%; border-collapse: collapse; }
-th, td { text-align: left; padding: 8px 20px; border-bottom: 1px solid var(--fold); vertical-align: top; }
-th { font-weight: 600; color: var(--soft); font-size: 15px; }
-.n { white-space: nowrap; font-weight: 600; }
-.none { padding: 30px 20px; }
+main {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header {
+  display: grid;
+  grid-template-columns: 1fr 340px;
+  gap: 20px;
+  align-items: center;
+}
+.tabs {
+  display: flex;
+}
+.tabs button {
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  min-height: 46px;
+  padding: 0 20px;
+  cursor: pointer;
+}
+.tabs [aria-selected='true'] {
+  border-color: var(--copper);
+  font-weight: 650;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 24px;
+  padding: 14px 20px 16px;
+  border-bottom: 1px solid var(--fold);
+}
+.row :deep(legend) {
+  font: 500 19px var(--serif);
+  color: var(--ink);
+  padding-bottom: 4px;
+}
+.reasons {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  font-size: 15px;
+  color: var(--soft);
+  display: grid;
+  gap: 1px;
+}
+.reasons .picked {
+  color: var(--ink);
+}
+.rule {
+  position: relative;
+  padding-left: 34px;
+  display: grid;
+  gap: 2px;
+}
+.rule svg {
+  position: absolute;
+  left: 0;
+  top: 1px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  padding: 8px 20px;
+  border-bottom: 1px solid var(--fold);
+  vertical-align: top;
+}
+th {
+  font-weight: 600;
+  color: var(--soft);
+  font-size: 15px;
+}
+.n {
+  white-space: nowrap;
+  font-weight: 600;
+}
+.none {
+  padding: 30px 20px;
+}
 </style>

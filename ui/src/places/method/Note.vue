@@ -27,13 +27,35 @@ function keep() {
     </template>
     <template v-else>
       <p v-if="text">{{ text }}</p>
-      <button v-if="may" type="button" class="quiet small" :aria-label="(text ? 'Change our note on ' : 'Add our note on ') + about" @click="writing = true">{{ text ? 'Change our note' : 'Add our note' }}</button>
+      <button
+        v-if="may"
+        type="button"
+        class="quiet small"
+        :aria-label="(text ? 'Change our note on ' : 'Add our note on ') + about"
+        @click="writing = true"
+      >
+        {{ text ? 'Change our note' : 'Add our note' }}
+      </button>
     </template>
   </div>
 </template>
 
 <style scoped>
-.note { display: grid; gap: 8px; align-content: start; justify-items: start; font-size: 15px; }
-.note.has { border-left: 4px solid var(--copper); padding-left: 12px; }
-.small { min-height: 40px; font-size: 15px; padding: 0 14px; border-color: var(--fold); }
+.note {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  justify-items: start;
+  font-size: 15px;
+}
+.note.has {
+  border-left: 4px solid var(--copper);
+  padding-left: 12px;
+}
+.small {
+  min-height: 40px;
+  font-size: 15px;
+  padding: 0 14px;
+  border-color: var(--fold);
+}
 </style>

@@ -19,7 +19,10 @@ async function enter() {
   busy.value = true
   trouble.value = ''
   try {
-    queries.setQueryData(['me'], await ask(api.POST('/api/session', { body: { email: email.value, password: password.value } })))
+    queries.setQueryData(
+      ['me'],
+      await ask(api.POST('/api/session', { body: { email: email.value, password: password.value } })),
+    )
     await router.replace(typeof route.query.to === 'string' && route.query.to.startsWith('/') ? route.query.to : '/')
   } catch (e) {
     trouble.value = e instanceof Problem ? e.message : 'That did not work. Try once more.'
@@ -39,7 +42,12 @@ function asDemo() {
   <main class="door">
     <section class="cloth">
       <svg width="132" height="144" viewBox="0 0 44 48" aria-hidden="true">
-        <path d="M13 4h18l-3 6c7 4 10 9 10 16 0 10-7 18-16 18S6 36 6 26c0-7 3-12 10-16z" fill="none" stroke="#E8B48D" stroke-width="1.6" />
+        <path
+          d="M13 4h18l-3 6c7 4 10 9 10 16 0 10-7 18-16 18S6 36 6 26c0-7 3-12 10-16z"
+          fill="none"
+          stroke="#E8B48D"
+          stroke-width="1.6"
+        />
         <path d="M4 24c8 5 12-4 19 0s10 5 17-1" fill="none" stroke="#EFE7D8" stroke-width="1.6" />
         <path d="M4 28c8 5 12-4 19 0s10 5 17-1" fill="none" stroke="#EFE7D8" stroke-width=".8" />
       </svg>
@@ -54,7 +62,9 @@ function asDemo() {
       <button class="go" :disabled="busy || !email || !password">{{ busy ? 'Opening' : 'Open the studio' }}</button>
       <div v-if="hello?.demo" class="demo">
         <p>This is the demo studio, Saltmarsh Row, on the day of the Lantern Regatta.</p>
-        <p><b>{{ hello.demo.email }}</b> · <b>{{ hello.demo.password }}</b></p>
+        <p>
+          <b>{{ hello.demo.email }}</b> · <b>{{ hello.demo.password }}</b>
+        </p>
         <button type="button" class="quiet" @click="asDemo">Enter the demo</button>
       </div>
     </form>
@@ -62,10 +72,42 @@ function asDemo() {
 </template>
 
 <style scoped>
-.door { display: grid; grid-template-columns: 5fr 6fr; min-height: 100%; }
-.cloth { background: var(--ink); color: #efe7d8; display: grid; align-content: center; justify-items: center; gap: 18px; padding: 40px; text-align: center; font-size: 18px; }
-.name { font: 500 56px/1 var(--serif); color: #fff; }
-.in { align-self: center; width: min(440px, 100% - 80px); margin-left: 96px; display: grid; gap: 18px; }
-.in h1 { font-size: 40px; margin-bottom: 6px; }
-.demo { border-top: 2px solid var(--fold); padding-top: 16px; display: grid; gap: 10px; justify-items: start; }
+.door {
+  display: grid;
+  grid-template-columns: 5fr 6fr;
+  min-height: 100%;
+}
+.cloth {
+  background: var(--ink);
+  color: #efe7d8;
+  display: grid;
+  align-content: center;
+  justify-items: center;
+  gap: 18px;
+  padding: 40px;
+  text-align: center;
+  font-size: 18px;
+}
+.name {
+  font: 500 56px/1 var(--serif);
+  color: #fff;
+}
+.in {
+  align-self: center;
+  width: min(440px, 100% - 80px);
+  margin-left: 96px;
+  display: grid;
+  gap: 18px;
+}
+.in h1 {
+  font-size: 40px;
+  margin-bottom: 6px;
+}
+.demo {
+  border-top: 2px solid var(--fold);
+  padding-top: 16px;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
 </style>

@@ -6,12 +6,12 @@ import { api, ask } from '../../api/client'
 import Conditions from '../../parts/Conditions.vue'
 import Toggles from '../../parts/Toggles.vue'
 import WordList from '../../parts/WordList.vue'
+import { useWords } from '../../parts/catalogue'
 import { clock, plain } from '../../parts/words'
-import { wears } from '../clients/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, plan } = useTheSitting()
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { list, catalogue: all } = useWords()
 const { data: shelf } = useQuery({ queryKey: ['kit'], queryFn: () => ask(api.GET('/api/kit')) })
 const asked = computed(() => plan.value?.sitting.asked)
 const implied = computed(() =>
@@ -21,37 +21,95 @@ const implied = computed(() =>
     return { a, also, out }
   }),
 )
-const eyes = [
-  { value: 'watery', label: 'Watery' },
-  { value: 'hooded', label: 'Hooded' },
-]
+const wears = list('wear')
+const eyes = list('eyes')
 </script>
 
 <template>
   <template v-if="draft">
     <div class="top">
-      <p v-if="asked?.at" class="done"><b>Asked at {{ clock(asked.at) }}</b> by {{ asked.by }}.</p>
+      <p v-if="asked?.at" class="done">
+        <b>Asked at {{ clock(asked.at) }}</b> by {{ asked.by }}.
+      </p>
       <button v-else type="button" class="go" @click="change((d) => (d.asked = true))">Asked, all noted</button>
       <p class="soft">Allergies, lenses, medicines, procedures: has anything changed since last time?</p>
     </div>
-    <WordList label="Allergies" hint="Tags, like fragrance, latex, nut_oil" :model-value="draft.client.allergies" @update:model-value="(v) => change((d) => (d.client.allergies = v))" />
+    <WordList
+      label="Allergies"
+      hint="Tags, like fragrance, latex, nut_oil"
+      :model-value="draft.client.allergies"
+      @update:model-value="(v) => change((d) => (d.client.allergies = v))"
+    />
     <ul v-if="implied.length" class="implied">
-      <li v-for="i in implied" :key="i.a"><b>{{ plain(i.a) }}</b><template v-if="i.also.length"> covers {{ i.also.map(plain).join(', ') }} too</template>; {{ i.out.length ? 'rules out ' + i.out.join(', ') : 'rules out nothing in the kit' }}.</li>
+      <li v-for="i in implied" :key="i.a">
+        <b>{{ plain(i.a) }}</b><template v-if="i.also.length"> covers {{ i.also.map(plain).join(', ') }} too</template
+        >; {{ i.out.length ? 'rules out ' + i.out.join(', ') : 'rules out nothing in the kit' }}.
+      </li>
     </ul>
-    <Toggles legend="Wears today" :options="wears" :model-value="draft.client.wears ?? []" @update:model-value="(v) => change((d) => (d.client.wears = v))" />
-    <Toggles legend="Eyes" :options="eyes" :model-value="draft.client.eyes ?? []" @update:model-value="(v) => change((d) => (d.client.eyes = v))" />
-    <Conditions :model-value="draft.client.conditions" @update:model-value="(v) => change((d) => (d.client.conditions = v))" />
-    <WordList label="Would rather avoid" :model-value="draft.client.dislikes" @update:model-value="(v) => change((d) => (d.client.dislikes = v))" />
-    <WordList label="Wishes" hint="Like vegan, no_alcohol" :model-value="draft.client.wishes" @update:model-value="(v) => change((d) => (d.client.wishes = v))" />
-    <label class="tick"><input type="checkbox" :checked="draft.client.guardian" @change="change((d) => (d.client.guardian = ($event.target as HTMLInputElement).checked))" /> Guardian present and consenting</label>
+    <Toggles
+      legend="Wears today"
+      :options="wears"
+      :model-value="draft.client.wears ?? []"
+      @update:model-value="(v) => change((d) => (d.client.wears = v))"
+    />
+    <Toggles
+      legend="Eyes"
+      :options="eyes"
+      :model-value="draft.client.eyes ?? []"
+      @update:model-value="(v) => change((d) => (d.client.eyes = v))"
+    />
+    <Conditions
+      :model-value="draft.client.conditions"
+      @update:model-value="(v) => change((d) => (d.client.conditions = v))"
+    />
+    <WordList
+      label="Would rather avoid"
+      :model-value="draft.client.dislikes"
+      @update:model-value="(v) => change((d) => (d.client.dislikes = v))"
+    />
+    <WordList
+      label="Wishes"
+      hint="Like vegan, no_alcohol"
+      :model-value="draft.client.wishes"
+      @update:model-value="(v) => change((d) => (d.client.wishes = v))"
+    />
+    <label class="tick"
+      ><input
+        type="checkbox"
+        :checked="draft.client.guardian"
+        @change="change((d) => (d.client.guardian = ($event.target as HTMLInputElement).checked))"
+      />
+      Guardian present and consenting</label
+    >
   </template>
 </template>
 
 <style scoped>
-.top { display: flex; gap: 16px; align-items: center; }
-  .top .go { flex: none; }
-.done { color: var(--glaze); }
-.implied { margin: -8px 0 0; padding-left: 18px; font-size: 15px; }
-.tick { display: flex; align-items: center; gap: 10px; min-height: 42px; }
-.tick input { width: 21px; height: 21px; accent-color: var(--copper); }
+.top {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.top .go {
+  flex: none;
+}
+.done {
+  color: var(--glaze);
+}
+.implied {
+  margin: -8px 0 0;
+  padding-left: 18px;
+  font-size: 15px;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 42px;
+}
+.tick input {
+  width: 21px;
+  height: 21px;
+  accent-color: var(--copper);
+}
 </style>

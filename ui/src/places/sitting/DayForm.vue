@@ -5,6 +5,7 @@ import Choices from '../../parts/Choices.vue'
 import ClockField from '../../parts/ClockField.vue'
 import Field from '../../parts/Field.vue'
 import Segments from './Segments.vue'
+import { useWords } from '../../parts/catalogue'
 import { clock } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
@@ -35,7 +36,8 @@ function move(date: string) {
     }
   })
 }
-const skies = ['clear', 'scattered', 'broken', 'overcast'].map((value) => ({ value, label: value }))
+const { list, bounds } = useWords()
+const skies = list('sky')
 const washes = [
   { value: 'long', label: 'More than two hours ago' },
   { value: 'cool', label: 'Washed lukewarm' },
@@ -63,34 +65,124 @@ function surface(v: unknown) {
 <template>
   <template v-if="draft">
     <div class="four">
-      <Field label="Date" type="date" :model-value="day.date" :fault="fault('day.date')" @update:model-value="(v) => move(String(v))" />
-      <ClockField label="Chair" :model-value="clock(day.chair_at)" :fault="fault('day.chair_at')" @update:model-value="(v) => change((d) => (d.day.chair_at = on(v, false)))" />
-      <ClockField label="Base" :model-value="clock(day.base_at)" :fault="fault('day.base_at')" @update:model-value="(v) => change((d) => (d.day.base_at = `${d.day.date}T${v}:00`))" />
-      <ClockField label="Worn until" :model-value="clock(day.wear_until)" :fault="fault('day.wear_until')" @update:model-value="(v) => change((d) => (d.day.wear_until = on(v)))" />
-      <ClockField label="Comes off at" :model-value="clock(day.lift_at)" :fault="fault('day.lift_at')" @update:model-value="(v) => change((d) => (d.day.lift_at = on(v)))" />
+      <Field
+        label="Date"
+        type="date"
+        :model-value="day.date"
+        :fault="fault('day.date')"
+        @update:model-value="(v) => move(String(v))"
+      />
+      <ClockField
+        label="Chair"
+        :model-value="clock(day.chair_at)"
+        :fault="fault('day.chair_at')"
+        @update:model-value="(v) => change((d) => (d.day.chair_at = on(v, false)))"
+      />
+      <ClockField
+        label="Base"
+        :model-value="clock(day.base_at)"
+        :fault="fault('day.base_at')"
+        @update:model-value="(v) => change((d) => (d.day.base_at = `${d.day.date}T${v}:00`))"
+      />
+      <ClockField
+        label="Worn until"
+        :model-value="clock(day.wear_until)"
+        :fault="fault('day.wear_until')"
+        @update:model-value="(v) => change((d) => (d.day.wear_until = on(v)))"
+      />
+      <ClockField
+        label="Comes off at"
+        :model-value="clock(day.lift_at)"
+        :fault="fault('day.lift_at')"
+        @update:model-value="(v) => change((d) => (d.day.lift_at = on(v)))"
+      />
     </div>
     <div class="wash">
       <Choices legend="Last wash" :options="washes" :model-value="wash" @update:model-value="setWash" />
-      <ClockField v-if="day.washed" class="narrow" label="Washed at" :model-value="clock(day.washed.at)" :fault="fault('day.washed.at')" @update:model-value="(v) => change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))" />
+      <ClockField
+        v-if="day.washed"
+        class="narrow"
+        label="Washed at"
+        :model-value="clock(day.washed.at)"
+        :fault="fault('day.washed.at')"
+        @update:model-value="(v) => change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))"
+      />
     </div>
     <div class="four">
-      <Field label="Room, °C" type="number" :model-value="day.air?.temp_c ?? 21" :fault="fault('day.air.temp_c')" @update:model-value="(v) => air('temp_c', v)" />
-      <Field label="Humidity, %" type="number" :model-value="Math.round((day.air?.humidity ?? 0.45) * 100)" :fault="fault('day.air.humidity')" @update:model-value="(v) => air('humidity', v, 0.01)" />
-      <Field label="Cheek, °C" type="number" step="0.1" :model-value="day.surface_c ?? ''" :fault="fault('day.surface_c')" hint="35 is still hot" @update:model-value="surface" />
+      <Field
+        label="Room, °C"
+        type="number"
+        :model-value="day.air?.temp_c ?? bounds?.room_temp_c"
+        :fault="fault('day.air.temp_c')"
+        @update:model-value="(v) => air('temp_c', v)"
+      />
+      <Field
+        label="Humidity, %"
+        type="number"
+        :model-value="Math.round((day.air?.humidity ?? bounds?.room_humidity ?? 0) * 100)"
+        :fault="fault('day.air.humidity')"
+        @update:model-value="(v) => air('humidity', v, 0.01)"
+      />
+      <Field
+        label="Cheek, °C"
+        type="number"
+        step="0.1"
+        :model-value="day.surface_c ?? ''"
+        :fault="fault('day.surface_c')"
+        :hint="bounds && `${bounds.hot_surface_c} is still hot`"
+        @update:model-value="surface"
+      />
     </div>
-    <Choices legend="Sky" :options="skies" :model-value="day.sky ?? 'clear'" @update:model-value="(v) => change((d) => (d.day.sky = v))" />
-    <Segments :model-value="day.segments" :date="day.date" :chair="day.chair_at" :fault="fault" @update:model-value="(v) => change((d) => (d.day.segments = v))" />
+    <Choices
+      legend="Sky"
+      :options="skies"
+      :model-value="day.sky ?? 'clear'"
+      @update:model-value="(v) => change((d) => (d.day.sky = v))"
+    />
+    <Segments
+      :model-value="day.segments"
+      :date="day.date"
+      :chair="day.chair_at"
+      :fault="fault"
+      @update:model-value="(v) => change((d) => (d.day.segments = v))"
+    />
     <div class="four">
-      <Field class="two" label="For what" :model-value="draft.title" @update:model-value="(v) => change((d) => (d.title = String(v ?? '')))" />
-      <Choices class="two" legend="Chair of" :options="(me?.people ?? []).map((p) => ({ value: p, label: p }))" :model-value="draft.artist" @update:model-value="(v) => change((d) => (d.artist = v))" />
+      <Field
+        class="two"
+        label="For what"
+        :model-value="draft.title"
+        @update:model-value="(v) => change((d) => (d.title = String(v ?? '')))"
+      />
+      <Choices
+        class="two"
+        legend="Chair of"
+        :options="(me?.people ?? []).map((p) => ({ value: p, label: p }))"
+        :model-value="draft.artist"
+        @update:model-value="(v) => change((d) => (d.artist = v))"
+      />
     </div>
   </template>
 </template>
 
 <style scoped>
-.four { display: grid; grid-template-columns: 1.7fr repeat(4, minmax(0, 1fr)); gap: 14px; align-items: start; }
-.two { grid-column: span 2; }
-.two + .two { grid-column: span 3; }
-.wash { display: flex; gap: 18px; align-items: start; }
-.narrow { width: 90px; }
+.four {
+  display: grid;
+  grid-template-columns: 1.7fr repeat(4, minmax(0, 1fr));
+  gap: 14px;
+  align-items: start;
+}
+.two {
+  grid-column: span 2;
+}
+.two + .two {
+  grid-column: span 3;
+}
+.wash {
+  display: flex;
+  gap: 18px;
+  align-items: start;
+}
+.narrow {
+  width: 90px;
+}
 </style>

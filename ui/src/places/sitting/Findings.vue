@@ -14,20 +14,36 @@ function lift(f: Finding) {
   asking.value = undefined
   reason.value = ''
 }
-const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(names(f.zones)) ? ` (${names(f.zones)})` : '')
+const where = (f: Finding) =>
+  f.zones.length && !f.say.toLowerCase().includes(names(f.zones)) ? ` (${names(f.zones)})` : ''
 </script>
 
 <template>
   <section v-if="findings.length" class="find" aria-label="Findings">
-    <div v-for="(f, i) in findings" :key="i" class="one" :class="[f.severity, { lifted: f.lifted, lit: f.step && f.step === lit }]">
+    <div
+      v-for="(f, i) in findings"
+      :key="i"
+      class="one"
+      :class="[f.severity, { lifted: f.lifted, lit: f.step && f.step === lit }]"
+    >
       <Sign :severity="f.severity" />
-      <p><b>{{ sentence(f.severity) }}<template v-if="f.lifted">, lifted</template>. {{ f.say }}</b>{{ where(f) }}</p>
+      <p>
+        <b>{{ sentence(f.severity) }}<template v-if="f.lifted">, lifted</template>. {{ f.say }}</b
+        >{{ where(f) }}
+      </p>
       <p class="soft">{{ f.because }} {{ f.instead }}</p>
       <p v-if="f.lifted">Reason given: {{ f.lifted }}</p>
       <p v-else-if="f.severity === 'stop' && !f.overridable" class="soft">No reason lifts this.</p>
       <div class="row">
         <button v-if="f.step" type="button" class="link" @click="emit('pick', f.step)">Show the step</button>
-        <button v-if="f.severity === 'stop' && f.overridable && !f.lifted && asking !== i" type="button" class="link" @click="asking = i">Go on with a written reason</button>
+        <button
+          v-if="f.severity === 'stop' && f.overridable && !f.lifted && asking !== i"
+          type="button"
+          class="link"
+          @click="asking = i"
+        >
+          Go on with a written reason
+        </button>
       </div>
       <form v-if="asking === i" class="reason" @submit.prevent="lift(f)">
         <label :for="'reason-' + i">Why it is right to go on; kept with the sitting</label>
@@ -40,15 +56,64 @@ const where = (f: Finding) => (f.zones.length && !f.say.toLowerCase().includes(n
 </template>
 
 <style scoped>
-.find { display: grid; grid-template-columns: repeat(auto-fit, minmax(380px, 1fr)); gap: 12px; align-items: start; }
-.one { background: var(--cloth); border: 0; border-left: 5px solid var(--fold); text-align: left; padding: 10px 14px 11px 46px; position: relative; font-size: 15px; display: grid; gap: 2px; }
-.one svg { position: absolute; left: 12px; top: 12px; }
-.stop { border-left-color: var(--madder); border-left-width: 9px; }
-.caution { border-left-color: var(--ochre); }
-.lit { background: var(--warm); }
-.lifted { opacity: .85; border-left-style: double; }
-.row { display: flex; gap: 20px; }
-.link { background: none; border: 0; padding: 8px 0; min-height: 40px; color: var(--copper); font-weight: 650; cursor: pointer; text-decoration: underline; }
-.reason { display: grid; gap: 6px; justify-items: start; }
-.clear { padding: 12px 16px; color: var(--glaze); font-weight: 600; }
+.find {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(380px, 1fr));
+  gap: 12px;
+  align-items: start;
+}
+.one {
+  background: var(--cloth);
+  border: 0;
+  border-left: 5px solid var(--fold);
+  text-align: left;
+  padding: 10px 14px 11px 46px;
+  position: relative;
+  font-size: 15px;
+  display: grid;
+  gap: 2px;
+}
+.one svg {
+  position: absolute;
+  left: 12px;
+  top: 12px;
+}
+.stop {
+  border-left-color: var(--madder);
+  border-left-width: 9px;
+}
+.caution {
+  border-left-color: var(--ochre);
+}
+.lit {
+  background: var(--warm);
+}
+.lifted {
+  opacity: 0.85;
+  border-left-style: double;
+}
+.row {
+  display: flex;
+  gap: 20px;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 8px 0;
+  min-height: 40px;
+  color: var(--copper);
+  font-weight: 650;
+  cursor: pointer;
+  text-decoration: underline;
+}
+.reason {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.clear {
+  padding: 12px 16px;
+  color: var(--glaze);
+  font-weight: 600;
+}
 </style>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Grades } from '../../api/client'
 import GradePad from '../../parts/GradePad.vue'
+import { useWords } from '../../parts/catalogue'
 import { plain, sentence, type Zone } from '../../parts/words'
 import AskForm from './AskForm.vue'
 import DayForm from './DayForm.vue'
@@ -22,14 +23,16 @@ const tabs = [
   { id: 'method', label: 'House method' },
 ] as const
 
-const middle = ['forehead', 'nose', 'upper_lip', 'chin']
-const from = computed(() => (middle.includes(zone.value) ? 'forehead' : 'cheeks'))
+const { bounds } = useWords()
+const from = computed<Zone>(() => (bounds.value?.grade_from[zone.value] as Zone | undefined) ?? zone.value)
 const own = computed<Grades>(() => draft.value?.client.zones[zone.value] ?? {})
 const shown = computed<Grades>(() => {
   const f = draft.value?.client.zones[from.value] ?? {}
   return { oil: own.value.oil ?? f.oil, water: own.value.water ?? f.water, marks: own.value.marks ?? [] }
 })
-const borrowed = computed(() => (zone.value !== from.value && own.value.oil === undefined && own.value.water === undefined ? from.value : undefined))
+const borrowed = computed(() =>
+  zone.value !== from.value && own.value.oil === undefined && own.value.water === undefined ? from.value : undefined,
+)
 
 function grade(g: Grades) {
   change((d) => {
@@ -51,27 +54,79 @@ function grade(g: Grades) {
     </section>
     <section class="sheet side">
       <div class="tabs" role="tablist" aria-label="Parts of the intake">
-        <button v-for="t in tabs" :id="'tab-' + t.id" :key="t.id" type="button" role="tab" :aria-selected="tab === t.id" :aria-controls="'panel-' + t.id" @click="tab = t.id">{{ t.label }}</button>
+        <button
+          v-for="t in tabs"
+          :id="'tab-' + t.id"
+          :key="t.id"
+          type="button"
+          role="tab"
+          :aria-selected="tab === t.id"
+          :aria-controls="'panel-' + t.id"
+          @click="tab = t.id"
+        >
+          {{ t.label }}
+        </button>
       </div>
       <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
         <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" @change="grade" />
-        <p class="type"><b>{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template>.</b> {{ plan.skin.because.map(sentence).join('. ') }}.</p>
+        <p class="type">
+          <b
+            >{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length"
+              >, {{ plan.skin.overlays.join(', ') }}</template
+            >.</b
+          >
+          {{ plan.skin.because.map(sentence).join('. ') }}.
+        </p>
         <ReadingsPanel :zone="zone" />
       </div>
-      <div v-else-if="tab === 'ask'" id="panel-ask" role="tabpanel" aria-labelledby="tab-ask" class="panel"><AskForm /></div>
-      <div v-else-if="tab === 'look'" id="panel-look" role="tabpanel" aria-labelledby="tab-look" class="panel"><LookForm /></div>
-      <div v-else-if="tab === 'day'" id="panel-day" role="tabpanel" aria-labelledby="tab-day" class="panel"><DayForm /></div>
+      <div v-else-if="tab === 'ask'" id="panel-ask" role="tabpanel" aria-labelledby="tab-ask" class="panel">
+        <AskForm />
+      </div>
+      <div v-else-if="tab === 'look'" id="panel-look" role="tabpanel" aria-labelledby="tab-look" class="panel">
+        <LookForm />
+      </div>
+      <div v-else-if="tab === 'day'" id="panel-day" role="tabpanel" aria-labelledby="tab-day" class="panel">
+        <DayForm />
+      </div>
       <div v-else id="panel-method" role="tabpanel" aria-labelledby="tab-method" class="panel"><MethodForm /></div>
     </section>
   </div>
 </template>
 
 <style scoped>
-.intake { display: grid; grid-template-columns: 410px minmax(0, 1fr); gap: 18px; align-items: start; }
-.plan { padding: 14px; }
-.tabs { display: flex; border-bottom: 1px solid var(--fold); }
-.tabs button { background: none; border: 0; border-bottom: 3px solid transparent; min-height: 48px; padding: 0 20px; cursor: pointer; }
-.tabs [aria-selected='true'] { border-color: var(--copper); font-weight: 650; }
-.panel { padding: 16px 20px 20px; display: grid; gap: 16px; }
-.type { background: var(--wash); padding: 10px 14px; font-size: 15px; }
+.intake {
+  display: grid;
+  grid-template-columns: 410px minmax(0, 1fr);
+  gap: 18px;
+  align-items: start;
+}
+.plan {
+  padding: 14px;
+}
+.tabs {
+  display: flex;
+  border-bottom: 1px solid var(--fold);
+}
+.tabs button {
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  min-height: 48px;
+  padding: 0 20px;
+  cursor: pointer;
+}
+.tabs [aria-selected='true'] {
+  border-color: var(--copper);
+  font-weight: 650;
+}
+.panel {
+  padding: 16px 20px 20px;
+  display: grid;
+  gap: 16px;
+}
+.type {
+  background: var(--wash);
+  padding: 10px 14px;
+  font-size: 15px;
+}
 </style>

@@ -1,21 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { api, ask, type Look } from '../../api/client'
+import type { Look } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
+import { useWords } from '../../parts/catalogue'
 import { plain, sentence } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change } = useTheSitting()
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { list, catalogue: all } = useWords()
 const preset = (look: Look) => change((d) => (d.look = JSON.parse(JSON.stringify(look))))
-const list = (...words: string[]) => words.map((value) => ({ value, label: sentence(value) }))
-const finishes = list('matte', 'satin', 'dewy')
-const coverages = list('none', 'sheer', 'medium', 'full')
-const bases = list('water', 'silicone', 'oil', 'emulsion', 'powder', 'none')
-const necklines = [
-  { value: 'closed', label: 'Closed' },
-  { value: 'open', label: 'Open, chest shows' },
-]
+const finishes = list('finish')
+const coverages = list('coverage')
+const bases = list('foundation')
+const necklines = list('neckline')
 </script>
 
 <template>
@@ -23,23 +19,66 @@ const necklines = [
     <div>
       <p class="legend">Begin from a look of ours</p>
       <div class="choices">
-        <button v-for="p in all?.presets ?? []" :key="p.id" type="button" class="quiet" @click="preset(p.look)">{{ p.name }}</button>
+        <button v-for="p in all?.presets ?? []" :key="p.id" type="button" class="quiet" @click="preset(p.look)">
+          {{ p.name }}
+        </button>
       </div>
     </div>
-    <Choices legend="Finish" :options="finishes" :model-value="draft.look.finish" @update:model-value="(v) => v && change((d) => (d.look.finish = v))" />
-    <Choices legend="Coverage" :options="coverages" :model-value="draft.look.coverage ?? 'medium'" @update:model-value="(v) => change((d) => (d.look.coverage = v))" />
-    <Choices legend="The foundation is built on" :options="bases" :model-value="draft.look.base" @update:model-value="(v) => v && change((d) => (d.look.base = v))" />
-    <Choices legend="Neckline" :options="necklines" :model-value="draft.look.neckline" @update:model-value="(v) => v && change((d) => (d.look.neckline = v))" />
+    <Choices
+      legend="Finish"
+      :options="finishes"
+      :model-value="draft.look.finish"
+      @update:model-value="(v) => v && change((d) => (d.look.finish = v))"
+    />
+    <Choices
+      legend="Coverage"
+      :options="coverages"
+      :model-value="draft.look.coverage ?? 'medium'"
+      @update:model-value="(v) => change((d) => (d.look.coverage = v))"
+    />
+    <Choices
+      legend="The foundation is built on"
+      :options="bases"
+      :model-value="draft.look.base"
+      @update:model-value="(v) => v && change((d) => (d.look.base = v))"
+    />
+    <Choices
+      legend="Neckline"
+      :options="necklines"
+      :model-value="draft.look.neckline"
+      @update:model-value="(v) => v && change((d) => (d.look.neckline = v))"
+    />
     <div v-if="draft.look.items?.length">
       <p class="legend">What makeup goes on</p>
       <ul>
-        <li v-for="(it, i) in draft.look.items" :key="i">{{ sentence(it.item) }} on {{ plain(it.zone) }}: {{ plain(it.binder) }}, load {{ it.load }}<template v-if="it.keep">, to be kept</template> <button type="button" class="off" :aria-label="`Take off ${it.item}`" @click="change((d) => d.look.items?.splice(i, 1))">×</button></li>
+        <li v-for="(it, i) in draft.look.items" :key="i">
+          {{ sentence(it.item) }} on {{ plain(it.zone) }}: {{ plain(it.binder) }}, load {{ it.load
+          }}<template v-if="it.keep">, to be kept</template>
+          <button
+            type="button"
+            class="off"
+            :aria-label="`Take off ${it.item}`"
+            @click="change((d) => d.look.items?.splice(i, 1))"
+          >
+            ×
+          </button>
+        </li>
       </ul>
     </div>
   </template>
 </template>
 
 <style scoped>
-ul { margin: 4px 0 0; padding-left: 18px; }
-.off { border: 0; background: none; min-width: 40px; min-height: 36px; cursor: pointer; font-weight: 700; }
+ul {
+  margin: 4px 0 0;
+  padding-left: 18px;
+}
+.off {
+  border: 0;
+  background: none;
+  min-width: 40px;
+  min-height: 36px;
+  cursor: pointer;
+  font-weight: 700;
+}
 </style>

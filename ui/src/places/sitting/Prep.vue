@@ -16,7 +16,8 @@ const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const hand = useHand({
   kept: computed(() => kept.value!.prep.steps),
-  check: (steps, retime) => ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body: { steps, retime } })),
+  check: (steps, retime) =>
+    ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body: { steps, retime } })),
   keep: (steps) => change((d) => (d.steps = steps)),
   stepsOf: (p: Plan) => p.prep.steps,
 })
@@ -32,7 +33,11 @@ const bases = computed(() => Object.fromEntries(products.value.map((p) => [p.id,
 const lit = ref<string>()
 const seconds = ref(0)
 const after = (local: string) => (Date.parse(local + 'Z') - Date.parse(day.value.chair_at + 'Z')) / 1000
-watch(() => after(kept.value!.prep.ready_at), (s) => (seconds.value = s), { immediate: true })
+watch(
+  () => after(kept.value!.prep.ready_at),
+  (s) => (seconds.value = s),
+  { immediate: true },
+)
 const at = computed(() => shifted(day.value.chair_at, seconds.value))
 
 function pick(step: string) {
@@ -49,7 +54,11 @@ const flagged = computed(() => {
 const dose = computed(() => plan.value.wear.dose)
 const byHand = computed(() => !!draft.value?.steps)
 const proposed = computed(() => saved.value?.proposed)
-const { data: all } = useQuery({ queryKey: ['catalogue'], queryFn: () => ask(api.GET('/api/catalogue')), staleTime: Infinity })
+const { data: all } = useQuery({
+  queryKey: ['catalogue'],
+  queryFn: () => ask(api.GET('/api/catalogue')),
+  staleTime: Infinity,
+})
 const groups = computed(() => all.value?.slots ?? [])
 
 function lift(f: Finding, reason: string) {
@@ -69,8 +78,13 @@ function slide(step: string, by: number) {
 function byKey(step: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') {
   const i = prep.value.steps.findIndex((s) => s.id === step)
   if (what === 'out') hand.change((l) => l.filter((s) => s.id !== step))
-  else if (what === 'up' || what === 'down') hand.change((l) => moved(l, step, Math.max(0, Math.min(l.length - 2, i + (what === 'up' ? -1 : 1)))))
-  else hand.change((l) => l.map((s) => (s.id === step ? { ...s, start: shifted(s.start, what === 'earlier' ? -15 : 15) } : s)), false)
+  else if (what === 'up' || what === 'down')
+    hand.change((l) => moved(l, step, Math.max(0, Math.min(l.length - 2, i + (what === 'up' ? -1 : 1)))))
+  else
+    hand.change(
+      (l) => l.map((s) => (s.id === step ? { ...s, start: shifted(s.start, what === 'earlier' ? -15 : 15) } : s)),
+      false,
+    )
 }
 useUndoKeys(hand)
 const worse = computed(() => {
@@ -83,26 +97,90 @@ const worse = computed(() => {
 
 <template>
   <div v-if="plan" class="prep">
-    <ClockRibbon v-model="seconds" class="ribbon" :steps="prep.steps" :chair-at="day.chair_at" :ready-at="prep.ready_at" :base-at="day.base_at" :slack-s="prep.slack_s" :lit="lit" :bases="bases" @pick="pick" @drag="slide" @drop="hand.drop" />
+    <ClockRibbon
+      v-model="seconds"
+      class="ribbon"
+      :steps="prep.steps"
+      :chair-at="day.chair_at"
+      :ready-at="prep.ready_at"
+      :base-at="day.base_at"
+      :slack-s="prep.slack_s"
+      :lit="lit"
+      :bases="bases"
+      @pick="pick"
+      @drag="slide"
+      @drop="hand.drop"
+    />
     <section class="sheet picture" aria-label="The stack">
-      <StackPicture :layers="plan.stack.at_base" :areas="plan.zones.areas" :limits="plan.zones.limits" :steps="prep.steps" :at="at" :lit="lit" :names="productNames" @pick="pick" />
+      <StackPicture
+        :layers="plan.stack.at_base"
+        :areas="plan.zones.areas"
+        :limits="plan.zones.limits"
+        :steps="prep.steps"
+        :at="at"
+        :lit="lit"
+        :names="productNames"
+        @pick="pick"
+      />
     </section>
-    <StepList :model-value="lit" :steps="prep.steps" :products="productNames" :at="at" :flagged="flagged" class="list" @update:model-value="(id) => id && pick(id)" @drag="place" @drop="hand.drop" @key="byKey" />
+    <StepList
+      :model-value="lit"
+      :steps="prep.steps"
+      :products="productNames"
+      :at="at"
+      :flagged="flagged"
+      class="list"
+      @update:model-value="(id) => id && pick(id)"
+      @drag="place"
+      @drop="hand.drop"
+      @key="byKey"
+    />
     <section class="why">
       <template v-if="step">
-        <p><b>{{ clock(step.start) }}</b> {{ step.say }}</p>
-        <p v-if="step.second || step.zones.length" class="more">{{ step.second }} <template v-if="step.set_s">Sets in {{ minutes(step.set_s) }}.</template> <template v-if="step.product && kit[step.product]?.maker">{{ kit[step.product].maker }}.</template></p>
+        <p>
+          <b>{{ clock(step.start) }}</b> {{ step.say }}
+        </p>
+        <p v-if="step.second || step.zones.length" class="more">
+          {{ step.second }} <template v-if="step.set_s">Sets in {{ minutes(step.set_s) }}.</template>
+          <template v-if="step.product && kit[step.product]?.maker">{{ kit[step.product]?.maker }}.</template>
+        </p>
       </template>
       <template v-else>
-        <p><b>Ready at {{ clock(prep.ready_at) }}, {{ minutes(prep.slack_s) }} {{ prep.slack_s < 0 ? 'missing' : 'in hand' }}.</b> Touch a step or a cell to see why it is there and what was second.</p>
-        <p v-if="dose.grams" class="more">Sunscreen {{ dose.grams.toFixed(2) }} g over {{ Math.round(dose.area_cm2) }} cm²: {{ dose.finger_strips.toFixed(1) }} finger strips, {{ dose.fingertip_units.toFixed(1) }} fingertip units; the teaspoon habit is {{ dose.spoon_ml }} ml.</p>
-        <p v-if="prep.runner_up.differs.length" class="more">Second-best stack{{ prep.runner_up.more < 0.02 ? ', as good' : `, ${prep.runner_up.more.toFixed(2)} worse` }}: {{ prep.runner_up.differs.map((d) => `${d.slot} on ${names(d.zones)}, ${d.runner_up ? productNames[d.runner_up] : 'none'} instead of ${d.chosen ? productNames[d.chosen] : 'none'}`).join('; ') }}.</p>
+        <p>
+          <b
+            >Ready at {{ clock(prep.ready_at) }}, {{ minutes(prep.slack_s) }}
+            {{ prep.slack_s < 0 ? 'missing' : 'in hand' }}.</b
+          >
+          Touch a step or a cell to see why it is there and what was second.
+        </p>
+        <p v-if="dose.grams" class="more">
+          Sunscreen {{ dose.grams.toFixed(2) }} g over {{ Math.round(dose.area_cm2) }} cm²:
+          {{ dose.finger_strips.toFixed(1) }} finger strips, {{ dose.fingertip_units.toFixed(1) }} fingertip units; the
+          teaspoon habit is {{ dose.spoon_ml }} ml.
+        </p>
+        <p v-if="prep.runner_up.differs.length" class="more">
+          Second-best stack{{
+            prep.runner_up.more < (all?.bounds.close_call ?? 0)
+              ? ', as good'
+              : `, ${prep.runner_up.more.toFixed(2)} worse`
+          }}:
+          {{
+            prep.runner_up.differs
+              .map(
+                (d) =>
+                  `${d.slot} on ${names(d.zones)}, ${d.runner_up ? productNames[d.runner_up] : 'none'} instead of ${d.chosen ? productNames[d.chosen] : 'none'}`,
+              )
+              .join('; ')
+          }}.
+        </p>
       </template>
     </section>
     <div class="rest">
       <HandPanel :hand="hand" :step="step" :kit="products" :slots="groups" @pick="pick">
         <template v-if="byHand">
-          <span class="mine">Made by hand<template v-if="worse">, {{ worse }} than planned</template></span>
+          <span class="mine"
+            >Made by hand<template v-if="worse">, {{ worse }} than planned</template></span
+          >
           <button type="button" class="quiet" @click="hand.again">Plan again</button>
         </template>
         <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
@@ -121,7 +199,9 @@ const worse = computed(() => {
           <a :href="`/api/sittings/${saved?.id}/countdown.ics`" download="countdown.ics">Take it into a calendar</a>
         </div>
         <ol>
-          <li v-for="(d, i) in plan.countdown" :key="i"><span class="soft">{{ shortDate(d.on) }}</span> {{ d.do }}</li>
+          <li v-for="(d, i) in plan.countdown" :key="i">
+            <span class="soft">{{ shortDate(d.on) }}</span> {{ d.do }}
+          </li>
         </ol>
       </section>
     </div>
@@ -129,18 +209,77 @@ const worse = computed(() => {
 </template>
 
 <style scoped>
-.prep { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 14px 20px; align-items: start; }
-.ribbon, .rest { grid-column: 1 / -1; }
-.picture { padding: 12px 10px 8px 6px; }
-.list { grid-row: 2 / 4; grid-column: 2; align-self: stretch; contain: strict; }
-.why { background: var(--wash); padding: 11px 16px; font-size: 16px; min-height: 92px; }
-.more { color: var(--soft); font-size: 15px; margin-top: 3px; }
-.rest { display: grid; gap: 10px; }
-.mine { min-height: 44px; display: inline-flex; align-items: center; margin-left: auto; font-weight: 600; }
-.count { padding: 12px 16px 14px; }
-.count-head { display: flex; justify-content: space-between; align-items: baseline; }
-.count ol { list-style: none; margin: 8px 0 0; padding: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 28px; }
-.count li span { display: inline-block; width: 104px; }
-.gave { font-size: 15px; padding: 10px 16px; }
-.gave ul { list-style: none; padding: 0; margin: 2px 0 0; display: flex; flex-wrap: wrap; gap: 2px 28px; }
+.prep {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 14px 20px;
+  align-items: start;
+}
+.ribbon,
+.rest {
+  grid-column: 1 / -1;
+}
+.picture {
+  padding: 12px 10px 8px 6px;
+}
+.list {
+  grid-row: 2 / 4;
+  grid-column: 2;
+  align-self: stretch;
+  contain: strict;
+}
+.why {
+  background: var(--wash);
+  padding: 11px 16px;
+  font-size: 16px;
+  min-height: 92px;
+}
+.more {
+  color: var(--soft);
+  font-size: 15px;
+  margin-top: 3px;
+}
+.rest {
+  display: grid;
+  gap: 10px;
+}
+.mine {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  margin-left: auto;
+  font-weight: 600;
+}
+.count {
+  padding: 12px 16px 14px;
+}
+.count-head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.count ol {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 28px;
+}
+.count li span {
+  display: inline-block;
+  width: 104px;
+}
+.gave {
+  font-size: 15px;
+  padding: 10px 16px;
+}
+.gave ul {
+  list-style: none;
+  padding: 0;
+  margin: 2px 0 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 28px;
+}
 </style>

@@ -4,14 +4,15 @@ import AInput from 'ant-design-vue/es/input'
 import Select from 'ant-design-vue/es/select'
 import type { Segment } from '../../api/client'
 import ClockField from '../../parts/ClockField.vue'
-import { clock, sentence } from '../../parts/words'
+import { useWords } from '../../parts/catalogue'
+import { clock, timeOfDay } from '../../parts/words'
 
 const props = defineProps<{ date: string; chair: string; fault: (path: string) => string | undefined }>()
 const model = defineModel<Segment[]>()
-const list = (...words: string[]) => words.map((w) => ({ value: w, label: w === '' ? 'plain' : sentence(w) }))
-const places = list('sun', 'shade', 'water', 'glass', 'indoors')
-const grounds = list('', 'grass', 'water', 'sand', 'snow')
-const activities = list('still', 'active', 'swim')
+const { list } = useWords()
+const places = list('place')
+const grounds = list('ground')
+const activities = list('activity', [''])
 
 const on = (time: string) => {
   if (time >= clock(props.chair)) return `${props.date}T${time}:00`
@@ -19,14 +20,18 @@ const on = (time: string) => {
   t.setUTCDate(t.getUTCDate() + 1)
   return `${t.toISOString().slice(0, 10)}T${time}:00`
 }
-const set = (i: number, change: Partial<Segment>) => (model.value = (model.value ?? []).map((s, j) => (i === j ? { ...s, ...change } : s)))
+const set = (i: number, change: Partial<Segment>) =>
+  (model.value = (model.value ?? []).map((s, j) => (i === j ? { ...s, ...change } : s)))
 const towels = (s: Segment) => (s.towelled_at ?? []).map(clock).join(' ')
 /** dried takes the times of day that are written anywhere in a text. */
 function dried(i: number, text: string) {
-  const times = [...text.matchAll(/(\d{1,2})[:.](\d{2})/g)].filter((m) => +m[1] < 24 && +m[2] < 60).map((m) => on(`${m[1].padStart(2, '0')}:${m[2]}`))
-  if (times.map(clock).join(' ') !== towels(model.value![i])) set(i, { towelled_at: times })
+  const written = [...text.matchAll(/(\d{1,2})[:.](\d{2})/g)].map((m) => timeOfDay(m[1], m[2]))
+  const times = written.filter((t) => t !== undefined).map((t) => on(t))
+  const s = model.value?.[i]
+  if (s && times.map(clock).join(' ') !== towels(s)) set(i, { towelled_at: times })
 }
-const wet = (i: number, s: Segment) => s.towelled_at?.map((_, n) => props.fault(`day.segments[${i}].towelled_at[${n}]`)).find((f) => f)
+const wet = (i: number, s: Segment) =>
+  s.towelled_at?.map((_, n) => props.fault(`day.segments[${i}].towelled_at[${n}]`)).find((f) => f)
 function add() {
   const last = model.value?.at(-1)?.to
   const from = last ?? on('12:00')
@@ -39,19 +44,92 @@ function add() {
   <fieldset>
     <legend class="legend">Out and about; otherwise indoors</legend>
     <div v-for="(s, i) in model ?? []" :key="i" class="row">
-      <ClockField label="From" :model-value="clock(s.from)" :fault="fault(`day.segments[${i}].from`)" @update:model-value="(v) => set(i, { from: on(v) })" />
-      <ClockField label="To" :model-value="clock(s.to)" :fault="fault(`day.segments[${i}].to`)" @update:model-value="(v) => set(i, { to: on(v) })" />
-      <div class="field"><label :for="`place-${i}`">Where</label><Select :id="`place-${i}`" :value="s.place" :options="places" @change="(v) => set(i, { place: String(v) })" /></div>
-      <div class="field"><label :for="`ground-${i}`">Ground</label><Select :id="`ground-${i}`" :value="s.ground ?? ''" :options="grounds" @change="(v) => set(i, { ground: String(v) })" /></div>
-      <div class="field"><label :for="`activity-${i}`">Doing</label><Select :id="`activity-${i}`" :value="s.activity || 'still'" :options="activities" @change="(v) => set(i, { activity: String(v) })" /></div>
-      <button type="button" class="quiet" aria-label="Take this stretch away" @click="model = model?.filter((_, j) => j !== i)">×</button>
+      <ClockField
+        label="From"
+        :model-value="clock(s.from)"
+        :fault="fault(`day.segments[${i}].from`)"
+        @update:model-value="(v) => set(i, { from: on(v) })"
+      />
+      <ClockField
+        label="To"
+        :model-value="clock(s.to)"
+        :fault="fault(`day.segments[${i}].to`)"
+        @update:model-value="(v) => set(i, { to: on(v) })"
+      />
+      <div class="field">
+        <label :for="`place-${i}`">Where</label
+        ><Select
+          :id="`place-${i}`"
+          :value="s.place"
+          :options="places"
+          @change="(v) => set(i, { place: v as Segment['place'] })"
+        />
+      </div>
+      <div class="field">
+        <label :for="`ground-${i}`">Ground</label
+        ><Select
+          :id="`ground-${i}`"
+          :value="s.ground ?? ''"
+          :options="grounds"
+          @change="(v) => set(i, { ground: v as Segment['ground'] })"
+        />
+      </div>
+      <div class="field">
+        <label :for="`activity-${i}`">Doing</label
+        ><Select
+          :id="`activity-${i}`"
+          :value="s.activity || 'still'"
+          :options="activities"
+          @change="(v) => set(i, { activity: v as Segment['activity'] })"
+        />
+      </div>
+      <button
+        type="button"
+        class="quiet"
+        aria-label="Take this stretch away"
+        @click="model = model?.filter((_, j) => j !== i)"
+      >
+        ×
+      </button>
       <div class="more">
-        <label class="tick"><input type="checkbox" :checked="s.wind" @change="set(i, { wind: ($event.target as HTMLInputElement).checked })" /> wind</label>
-        <label class="tick"><input type="checkbox" :checked="s.flash" @change="set(i, { flash: ($event.target as HTMLInputElement).checked })" /> flash</label>
-        <label class="tick"><input type="checkbox" :checked="s.keep_free" @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })" /> keep free</label>
+        <label class="tick"
+          ><input
+            type="checkbox"
+            :checked="s.wind"
+            @change="set(i, { wind: ($event.target as HTMLInputElement).checked })"
+          />
+          wind</label
+        >
+        <label class="tick"
+          ><input
+            type="checkbox"
+            :checked="s.flash"
+            @change="set(i, { flash: ($event.target as HTMLInputElement).checked })"
+          />
+          flash</label
+        >
+        <label class="tick"
+          ><input
+            type="checkbox"
+            :checked="s.keep_free"
+            @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })"
+          />
+          keep free</label
+        >
         <div class="field towel" :class="{ 'has-fault': wet(i, s) }">
           <label :for="`towel-${i}`">Towelled at</label>
-          <AInput :id="`towel-${i}`" :key="towels(s)" :default-value="towels(s)" placeholder="none" autocomplete="off" :maxlength="60" :aria-invalid="wet(i, s) ? true : undefined" :aria-describedby="wet(i, s) ? `towel-${i}-fault` : undefined" @blur="(e) => dried(i, (e.target as HTMLInputElement).value)" @press-enter="(e) => dried(i, (e.target as HTMLInputElement).value)" />
+          <AInput
+            :id="`towel-${i}`"
+            :key="towels(s)"
+            :default-value="towels(s)"
+            placeholder="none"
+            autocomplete="off"
+            :maxlength="60"
+            :aria-invalid="wet(i, s) ? true : undefined"
+            :aria-describedby="wet(i, s) ? `towel-${i}-fault` : undefined"
+            @blur="(e) => dried(i, (e.target as HTMLInputElement).value)"
+            @press-enter="(e) => dried(i, (e.target as HTMLInputElement).value)"
+          />
           <p v-if="wet(i, s)" :id="`towel-${i}-fault`" class="fault">{{ wet(i, s) }}</p>
         </div>
       </div>
@@ -61,16 +139,73 @@ function add() {
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 0; margin: 0; display: grid; gap: 8px; justify-items: start; min-width: 0; }
-legend { padding: 0; }
-.row { display: grid; grid-template-columns: 72px 72px 1fr 1fr 1fr 44px; gap: 8px 10px; width: 100%; align-items: end; padding-bottom: 8px; border-bottom: 1px solid var(--fold); }
-.more { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 4px 22px; align-items: center; }
-.tick { display: flex; align-items: center; gap: 6px; min-height: 42px; font-size: 15px; }
-.tick input { width: 20px; height: 20px; accent-color: var(--copper); flex: none; }
-.towel { flex-direction: row; align-items: center; gap: 8px; margin-left: auto; }
-.towel label { white-space: nowrap; margin: 0; }
-.towel :deep(.ant-input) { width: 132px; }
-.row .quiet { padding: 0; }
-.row :deep(.ant-input), .row :deep(.ant-select-selector) { padding: 0 6px !important; min-height: 42px; }
-.row + .row > :deep(.field) > label { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  min-width: 0;
+}
+legend {
+  padding: 0;
+}
+.row {
+  display: grid;
+  grid-template-columns: 72px 72px 1fr 1fr 1fr 44px;
+  gap: 8px 10px;
+  width: 100%;
+  align-items: end;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--fold);
+}
+.more {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  align-items: center;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 42px;
+  font-size: 15px;
+}
+.tick input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--copper);
+  flex: none;
+}
+.towel {
+  flex-direction: row;
+  align-items: center;
+  gap: 8px;
+  margin-left: auto;
+}
+.towel label {
+  white-space: nowrap;
+  margin: 0;
+}
+.towel :deep(.ant-input) {
+  width: 132px;
+}
+.row .quiet {
+  padding: 0;
+}
+.row :deep(.ant-input),
+.row :deep(.ant-select-selector) {
+  padding: 0 6px !important;
+  min-height: 42px;
+}
+.row + .row > :deep(.field) > label {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
 </style>

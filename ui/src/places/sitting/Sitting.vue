@@ -12,7 +12,13 @@ const leaves = [
   { name: 'wear', key: '3', label: 'Wear' },
   { name: 'lift', key: '4', label: 'Lift-off' },
 ]
-const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty: 'Not saved: see the marked field', away: 'Kept here, trying again', stale: 'Two versions' }
+const words: Record<string, string> = {
+  saved: 'Saved',
+  saving: 'Saving',
+  faulty: 'Not saved: see the marked field',
+  away: 'Kept here, trying again',
+  stale: 'Two versions',
+}
 </script>
 
 <template>
@@ -27,26 +33,44 @@ const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty
       <div>
         <h1>{{ plan.sitting.client.name }}</h1>
         <p class="sub">
-          {{ draft.title || 'Sitting' }} · {{ longDate(plan.sitting.day.date) }} ·
-          {{ plan.skin.type }}<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template> · {{ draft.artist || 'no chair yet' }}
+          {{ draft.title || 'Sitting' }} · {{ longDate(plan.sitting.day.date) }} · {{ plan.skin.type
+          }}<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template> ·
+          {{ draft.artist || 'no chair yet' }}
         </p>
       </div>
       <div class="right">
         <nav class="leaves" aria-label="Leaves of the sitting">
-          <RouterLink v-for="l in leaves" :key="l.name" :to="{ name: l.name, params: { id } }" :aria-keyshortcuts="l.key"><i>{{ l.key }}</i>{{ l.label }}</RouterLink>
+          <RouterLink
+            v-for="l in leaves"
+            :key="l.name"
+            :to="{ name: l.name, params: { id } }"
+            :aria-keyshortcuts="l.key"
+            ><i>{{ l.key }}</i
+            >{{ l.label }}</RouterLink
+          >
         </nav>
-        <p class="state" :class="state" role="status">{{ words[state] }} · base at {{ clock(plan.sitting.day.base_at) }}</p>
+        <p class="state" :class="state" role="status">
+          {{ words[state] }} · base at {{ clock(plan.sitting.day.base_at) }}
+        </p>
       </div>
     </header>
     <section v-if="theirs" class="both" role="alertdialog" aria-labelledby="both-title">
       <h2 id="both-title">Somebody changed this sitting while you were writing</h2>
-      <p>Nothing was overwritten. The version that stands: {{ theirs.title || 'Sitting' }}, chair {{ clock(theirs.plan.sitting.day.chair_at) }}, base {{ clock(theirs.plan.sitting.day.base_at) }}, {{ theirs.plan.sitting.look.finish }} look. Yours: {{ draft.title || 'Sitting' }}, chair {{ clock(draft.day.chair_at) }}, base {{ clock(draft.day.base_at) }}, {{ draft.look.finish }} look.</p>
+      <p>
+        Nothing was overwritten. The version that stands: {{ theirs.title || 'Sitting' }}, chair
+        {{ clock(theirs.plan.sitting.day.chair_at) }}, base {{ clock(theirs.plan.sitting.day.base_at) }},
+        {{ theirs.plan.sitting.look.finish }} look. Yours: {{ draft.title || 'Sitting' }}, chair
+        {{ clock(draft.day.chair_at) }}, base {{ clock(draft.day.base_at) }}, {{ draft.look.finish }} look.
+      </p>
       <div class="row">
         <button type="button" class="go" @click="keepMine">Keep mine</button>
         <button type="button" class="quiet" @click="takeTheirs">Take the one that stands</button>
       </div>
     </section>
-    <Trouble v-else-if="state === 'away'" say="The studio’s records do not answer just now. What you changed is kept here and is saved as soon as they do." />
+    <Trouble
+      v-else-if="state === 'away'"
+      say="The studio’s records do not answer just now. What you changed is kept here and is saved as soon as they do."
+    />
     <Trouble v-else-if="state === 'faulty'" :say="say + ' The plan below is of the last version that made sense.'" />
     <RouterView v-slot="{ Component }">
       <KeepAlive><component :is="Component" /></KeepAlive>
@@ -55,18 +79,75 @@ const words: Record<string, string> = { saved: 'Saved', saving: 'Saving', faulty
 </template>
 
 <style scoped>
-main { display: grid; gap: 14px; align-content: start; }
-header { display: flex; justify-content: space-between; gap: 24px; }
-.sub { color: var(--soft); margin-top: 5px; }
-.right { text-align: right; flex: none; }
-.leaves { display: inline-flex; }
-.leaves a { padding: 7px 20px 8px; border-bottom: 3px solid var(--fold); color: var(--ink); text-decoration: none; min-height: 44px; display: inline-flex; align-items: center; }
-.leaves i { font-style: normal; color: var(--soft); font-size: 14px; margin-right: 8px; }
-.leaves .router-link-active { border-color: var(--copper); font-weight: 650; }
-.state { font-size: 14px; color: var(--soft); margin-top: 3px; }
-.state.faulty, .state.stale { color: var(--madder); font-weight: 650; }
-.state.away { color: var(--copper); font-weight: 650; }
-.both { background: var(--warm); border-left: 6px solid var(--copper); padding: 14px 18px; display: grid; gap: 10px; }
-.row { display: flex; gap: 10px; }
-.none { padding: 60px 0; display: grid; gap: 10px; justify-items: start; }
+main {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+}
+.sub {
+  color: var(--soft);
+  margin-top: 5px;
+}
+.right {
+  text-align: right;
+  flex: none;
+}
+.leaves {
+  display: inline-flex;
+}
+.leaves a {
+  padding: 7px 20px 8px;
+  border-bottom: 3px solid var(--fold);
+  color: var(--ink);
+  text-decoration: none;
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+}
+.leaves i {
+  font-style: normal;
+  color: var(--soft);
+  font-size: 14px;
+  margin-right: 8px;
+}
+.leaves .router-link-active {
+  border-color: var(--copper);
+  font-weight: 650;
+}
+.state {
+  font-size: 14px;
+  color: var(--soft);
+  margin-top: 3px;
+}
+.state.faulty,
+.state.stale {
+  color: var(--madder);
+  font-weight: 650;
+}
+.state.away {
+  color: var(--copper);
+  font-weight: 650;
+}
+.both {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 14px 18px;
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+}
+.none {
+  padding: 60px 0;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
 </style>

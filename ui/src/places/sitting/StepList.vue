@@ -3,10 +3,20 @@ import { useEventListener } from '@vueuse/core'
 import { nextTick, onActivated, onDeactivated, ref, useTemplateRef } from 'vue'
 import type { Step } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
+import { useWords } from '../../parts/catalogue'
 import { clock, names, sentence } from '../../parts/words'
 
-const props = defineProps<{ steps: Step[]; products: Record<string, string>; at: string; flagged: Record<string, string> }>()
-const emit = defineEmits<{ drag: [id: string, to: number]; drop: [really: boolean]; key: [id: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out'] }>()
+const props = defineProps<{
+  steps: Step[]
+  products: Record<string, string>
+  at: string
+  flagged: Record<string, string>
+}>()
+const emit = defineEmits<{
+  drag: [id: string, to: number]
+  drop: [really: boolean]
+  key: [id: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out']
+}>()
 const lit = defineModel<string>()
 
 // A step is dragged by its grip; the list makes room as the server's answer comes back.
@@ -31,27 +41,39 @@ const grab = useDrag<string>({
   },
 })
 function press(e: KeyboardEvent, id: string) {
-  const what = e.altKey ? ({ ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'earlier', ArrowRight: 'later' } as const)[e.key as 'ArrowUp'] : e.key === 'Delete' ? ('out' as const) : undefined
+  const what = e.altKey
+    ? ({ ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'earlier', ArrowRight: 'later' } as const)[e.key as 'ArrowUp']
+    : e.key === 'Delete'
+      ? ('out' as const)
+      : undefined
   if (!what) return
   e.preventDefault()
   emit('key', id, what)
 }
 
-const verbs: Record<string, string> = {
-  hands: 'Wash hands', setup: 'Set up', lens_out: 'Lenses out', cool: 'Cool', cleanse: 'Cleanse', rinse: 'Rinse', dry: 'Pat dry', treat: 'Treat', touch_check: 'Touch', refer: 'Leave alone', ready: 'Ready', hold: 'Press and hold', massage: 'Massage', wipe: 'Wipe', cloth: 'Warm cloth', emulsify: 'Emulsify', lashes_off: 'Lashes off', pad_check: 'Pad check', neutralise: 'Neutralise',
+const { named } = useWords()
+const verbs = named('act')
+const layers = named('layer')
+/** title is a step in a word or two: what a layer is there for, or the verb. */
+function title(s: Step) {
+  if (s.kind === 'consultation') return 'Ask'
+  if (s.act === 'apply' || s.kind === 'lip_scrub') return sentence(layers.value[s.kind] ?? s.kind)
+  if (s.act === 'cleanse' && (s.kind === 'micellar' || s.kind === 'toner')) return 'Refresh'
+  return sentence(verbs.value[s.act] ?? s.act)
 }
-const kinds: Record<string, string> = {
-  toner: 'Tone', mist: 'Mist', essence: 'Essence', serum: 'Serum', eye_cream: 'Eyes', lip_balm: 'Lips', dry_patch_balm: 'Patches', face_oil: 'Oil', primer_mattifying: 'Mattify', primer_hydrating: 'Hydrate', primer_gripping: 'Grip', sunscreen: 'Protect', moisturiser_spf: 'Protect', consultation: 'Ask', lip_scrub: 'Scrub lips',
-}
-const title = (s: Step) => (s.act === 'apply' || s.kind === 'consultation' || s.kind === 'lip_scrub' ? (kinds[s.kind] ?? 'Moisturise') : s.act === 'cleanse' && (s.kind === 'micellar' || s.kind === 'toner') ? 'Refresh' : (verbs[s.act] ?? sentence(s.act)))
 
 const live = ref(true) // the leaf stays in memory while another one is open
 onActivated(() => (live.value = true))
 onDeactivated(() => (live.value = false))
 useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
-  if (!live.value || (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') || (e.key !== 'j' && e.key !== 'k')) return
+  if (
+    !live.value ||
+    (e.target as HTMLElement).matches('input:not([type=radio]):not([type=checkbox]):not([type=range]), textarea') ||
+    (e.key !== 'j' && e.key !== 'k')
+  )
+    return
   const i = props.steps.findIndex((s) => s.id === lit.value)
-  lit.value = props.steps[Math.min(props.steps.length - 1, Math.max(0, i + (e.key === 'j' ? 1 : -1)))].id
+  lit.value = props.steps[Math.min(props.steps.length - 1, Math.max(0, i + (e.key === 'j' ? 1 : -1)))]?.id
   await nextTick()
   document.querySelector('.steps [aria-current=step]')?.scrollIntoView({ block: 'nearest' })
 })
@@ -60,10 +82,26 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 <template>
   <ol ref="list" class="steps sheet" aria-label="Steps">
     <li v-for="s in steps" :key="s.id" :class="{ done: s.start < at, held: held === s.id }">
-      <span v-if="s.act !== 'ready'" class="grip" aria-hidden="true" title="Drag to another place" @pointerdown.prevent="grab($event, s.id)">⠿</span>
-      <button type="button" :data-step="s.id" :aria-current="s.id === lit ? 'step' : undefined" aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete" @click="lit = s.id" @keydown="press($event, s.id)">
+      <span
+        v-if="s.act !== 'ready'"
+        class="grip"
+        aria-hidden="true"
+        title="Drag to another place"
+        @pointerdown.prevent="grab($event, s.id)"
+        >⠿</span
+      >
+      <button
+        type="button"
+        :data-step="s.id"
+        :aria-current="s.id === lit ? 'step' : undefined"
+        aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete"
+        @click="lit = s.id"
+        @keydown="press($event, s.id)"
+      >
         <span class="t">{{ clock(s.start) }}</span>
-        <span class="a">{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span>
+        <span class="a"
+          >{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span
+        >
         <span v-if="s.product && s.act !== 'setup'" class="p">{{ products[s.product] }}</span>
         <span class="q">{{ s.amount || names(s.zones) }}</span>
       </button>
@@ -72,19 +110,82 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.steps { list-style: none; margin: 0; padding: 0; overflow-y: auto; scrollbar-color: var(--ink) var(--wash); }
-li { border-bottom: 1px solid var(--fold); position: relative; }
-.grip { position: absolute; right: 2px; top: 2px; width: 36px; height: 36px; display: grid; place-items: center; cursor: grab; color: var(--soft); touch-action: none; user-select: none; font-size: 20px; }
-.held { outline: 3px solid var(--copper); outline-offset: -3px; opacity: .8; }
-button { display: grid; grid-template-columns: 54px 1fr; width: 100%; padding: 7px 36px 7px 10px; border: 0; background: none; text-align: left; cursor: pointer; line-height: 1.22; }
-button:hover { background: #fff; }
-[aria-current] { background: var(--warm) !important; box-shadow: inset 5px 0 0 var(--copper); }
-.t { grid-row: 1 / 4; color: var(--soft); }
-.done .t { color: var(--glaze); font-weight: 600; }
-.a { font-weight: 700; }
-.a i { font-style: normal; font-size: 14px; margin-left: 8px; }
-.a i.stop { color: var(--madder); }
-.a i.caution { color: var(--ochre); }
-.q { font-size: 14px; color: var(--soft); }
-.p, .q { grid-column: 2; }
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  overflow-y: auto;
+  scrollbar-color: var(--ink) var(--wash);
+}
+li {
+  border-bottom: 1px solid var(--fold);
+  position: relative;
+}
+.grip {
+  position: absolute;
+  right: 2px;
+  top: 2px;
+  width: 36px;
+  height: 36px;
+  display: grid;
+  place-items: center;
+  cursor: grab;
+  color: var(--soft);
+  touch-action: none;
+  user-select: none;
+  font-size: 20px;
+}
+.held {
+  outline: 3px solid var(--copper);
+  outline-offset: -3px;
+  opacity: 0.8;
+}
+button {
+  display: grid;
+  grid-template-columns: 54px 1fr;
+  width: 100%;
+  padding: 7px 36px 7px 10px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  line-height: 1.22;
+}
+button:hover {
+  background: #fff;
+}
+[aria-current] {
+  background: var(--warm) !important;
+  box-shadow: inset 5px 0 0 var(--copper);
+}
+.t {
+  grid-row: 1 / 4;
+  color: var(--soft);
+}
+.done .t {
+  color: var(--glaze);
+  font-weight: 600;
+}
+.a {
+  font-weight: 700;
+}
+.a i {
+  font-style: normal;
+  font-size: 14px;
+  margin-left: 8px;
+}
+.a i.stop {
+  color: var(--madder);
+}
+.a i.caution {
+  color: var(--ochre);
+}
+.q {
+  font-size: 14px;
+  color: var(--soft);
+}
+.p,
+.q {
+  grid-column: 2;
+}
 </style>

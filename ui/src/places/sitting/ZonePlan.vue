@@ -1,13 +1,19 @@
 <script setup lang="ts">
-// ZonePlan is thirteen tiles laid out like a face seen from the front, of our own drawing. Each shows its oil as ticks on
+// ZonePlan is thirteen tiles laid out like a face seen from the front, of our own drawing. Each shows its oil as
+// ticks on
 // the left, its water as a level, and a sign for its marks; a tap takes it up for grading.
-import type { Grades } from '../../api/client'
+import type { Grades, Schemas } from '../../api/client'
+import { useWords } from '../../parts/catalogue'
 import { plain, sentence, zones, type Zone } from '../../parts/words'
 
 const props = defineProps<{ read: Record<string, Grades>; name?: string }>()
 const chosen = defineModel<Zone>({ required: true })
 
-interface Tile { d: string; x: number; y: number }
+interface Tile {
+  d: string
+  x: number
+  y: number
+}
 const tiles: Record<Zone, Tile> = {
   forehead: { d: 'M96 16h240q46 0 52 62v30H44V78q6-62 52-62z', x: 216, y: 66 },
   brows: { d: 'M44 114h344v26H44z', x: 216, y: 132 },
@@ -18,18 +24,37 @@ const tiles: Record<Zone, Tile> = {
   upper_lip: { d: 'M154 280h124v28H154z', x: 216, y: 299 },
   lips: { d: 'M154 314h124v36H154z', x: 216, y: 337 },
   chin: { d: 'M154 356h124v48q-30 20-62 20t-62-20z', x: 216, y: 392 },
-  jaw: { d: 'M44 146h14v40q0 96 24 164h66v70Q44 396 44 146zM388 146h-14v40q0 96-24 164h-66v70q104-24 104-274z', x: 117, y: 380 },
+  jaw: {
+    d: 'M44 146h14v40q0 96 24 164h66v70Q44 396 44 146zM388 146h-14v40q0 96-24 164h-66v70q104-24 104-274z',
+    x: 117,
+    y: 380,
+  },
   ears: { d: 'M8 150h30v92H8zM394 150h30v92h-30z', x: 23, y: 200 },
   neck: { d: 'M130 434h172v58H130z', x: 216, y: 468 },
   chest: { d: 'M30 498h372v56H30z', x: 216, y: 531 },
 }
-const signs: Record<string, string> = { flaky: '≈', breakout: '•', pigment: '◐', scar: '/', irritated: '✶', sunburn: '☀', blister: '○', broken: '✕', cold_sore: '◆' }
-const middle = ['forehead', 'nose', 'upper_lip', 'chin']
+const signs: Record<Schemas['FaceMark'], string> = {
+  flaky: '≈',
+  breakout: '•',
+  pigment: '◐',
+  scar: '/',
+  irritated: '✶',
+  sunburn: '☀',
+  blister: '○',
+  broken: '✕',
+  cold_sore: '◆',
+}
+const { bounds } = useWords()
 
-function grades(z: Zone): Required<Pick<Grades, 'oil' | 'water'>> & { marks: string[]; own: boolean } {
+function grades(z: Zone): Required<Pick<Grades, 'oil' | 'water'>> & { marks: Schemas['FaceMark'][]; own: boolean } {
   const g = props.read[z] ?? {}
-  const f = props.read[middle.includes(z) ? 'forehead' : 'cheeks'] ?? {}
-  return { oil: g.oil ?? f.oil ?? 0, water: g.water ?? f.water ?? 0, marks: g.marks ?? [], own: g.oil !== undefined || g.water !== undefined }
+  const f = props.read[bounds.value?.grade_from[z] ?? z] ?? {}
+  return {
+    oil: g.oil ?? f.oil ?? 0,
+    water: g.water ?? f.water ?? 0,
+    marks: g.marks ?? [],
+    own: g.oil !== undefined || g.water !== undefined,
+  }
 }
 const said = (z: Zone) => {
   const g = grades(z)
@@ -41,40 +66,118 @@ const small = (z: Zone) => z === 'ears' || z === 'jaw'
 function step(e: KeyboardEvent, by: number) {
   e.preventDefault()
   const i = (zones.indexOf(chosen.value) + by + zones.length) % zones.length
-  chosen.value = zones[i]
-  document.getElementById((props.name ?? 'zone') + '-' + zones[i])?.focus()
+  const next = zones[i]
+  if (!next) return
+  chosen.value = next
+  document.getElementById((props.name ?? 'zone') + '-' + next)?.focus()
 }
 </script>
 
 <template>
-  <svg viewBox="0 0 432 562" role="radiogroup" aria-label="Zones of the face" @keydown.right="step($event, 1)" @keydown.down="step($event, 1)" @keydown.left="step($event, -1)" @keydown.up="step($event, -1)">
+  <svg
+    viewBox="0 0 432 562"
+    role="radiogroup"
+    aria-label="Zones of the face"
+    @keydown.right="step($event, 1)"
+    @keydown.down="step($event, 1)"
+    @keydown.left="step($event, -1)"
+    @keydown.up="step($event, -1)"
+  >
     <g
-      v-for="z in zones" :id="(name ?? 'zone') + '-' + z" :key="z" role="radio" :aria-checked="chosen === z" :aria-label="said(z)" :tabindex="chosen === z ? 0 : -1"
-      :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own }]" @click="chosen = z" @keydown.enter="chosen = z" @keydown.space.prevent="chosen = z"
+      v-for="z in zones"
+      :id="(name ?? 'zone') + '-' + z"
+      :key="z"
+      role="radio"
+      :aria-checked="chosen === z"
+      :aria-label="said(z)"
+      :tabindex="chosen === z ? 0 : -1"
+      :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own }]"
+      @click="chosen = z"
+      @keydown.enter="chosen = z"
+      @keydown.space.prevent="chosen = z"
     >
       <path :d="tiles[z].d" />
-      <text v-if="!small(z)" :x="tiles[z].x" :y="tiles[z].y - (roomy.includes(z) ? 5 : -2)" text-anchor="middle">{{ plain(z) }}</text>
+      <text v-if="!small(z)" :x="tiles[z].x" :y="tiles[z].y - (roomy.includes(z) ? 5 : -2)" text-anchor="middle">
+        {{ plain(z) }}
+      </text>
       <text v-else :x="tiles[z].x" :y="tiles[z].y - 8" text-anchor="middle">{{ plain(z) }}</text>
-      <text v-if="roomy.includes(z) || small(z)" :x="tiles[z].x" :y="tiles[z].y + 14" text-anchor="middle" class="g">{{ '▪'.repeat(grades(z).oil) || '–' }}<tspan v-if="grades(z).marks.length"> {{ grades(z).marks.map((m) => signs[m]).join('') }}</tspan></text>
+      <text v-if="roomy.includes(z) || small(z)" :x="tiles[z].x" :y="tiles[z].y + 14" text-anchor="middle" class="g">
+        {{ '▪'.repeat(grades(z).oil) || '–' }}
+        <tspan v-if="grades(z).marks.length">
+          {{
+            grades(z)
+              .marks.map((m) => signs[m])
+              .join('')
+          }}
+        </tspan>
+      </text>
     </g>
   </svg>
-  <p class="key soft"><b>▪</b> oil, up to three · the fuller the green, the plumper · signs are marks · a faint edge: taken from its neighbour</p>
+  <p class="key soft">
+    <b>▪</b> oil, up to three · the fuller the green, the plumper · signs are marks · a faint edge: taken from its
+    neighbour
+  </p>
 </template>
 
 <style scoped>
-svg { width: 100%; height: auto; display: block; max-height: 540px; }
-.tile { cursor: pointer; }
-.tile path { fill: #efe3cd; stroke: var(--fold); stroke-width: 1.5; stroke-dasharray: 4 4; }
-.tile.own path { stroke: var(--ink); stroke-dasharray: none; }
-.tile.water-0 path { fill: #f1dfc4; }
-.tile.water-1 path { fill: #e6dfc9; }
-.tile.water-2 path { fill: #cfdfd3; }
-.tile.water-3 path { fill: #abcfc4; }
-.tile.on path { fill: var(--ink); stroke: var(--ember); stroke-width: 3; stroke-dasharray: none; }
-.tile text { font-size: 15px; fill: var(--ink); pointer-events: none; }
-.tile .g { font-size: 16px; letter-spacing: 2px; }
-.tile.on text { fill: #fff; }
-.tile:focus-visible { outline: none; }
-.tile:focus-visible path { stroke: var(--copper); stroke-width: 5; }
-.key { font-size: 14px; margin-top: 8px; }
+svg {
+  width: 100%;
+  height: auto;
+  display: block;
+  max-height: 540px;
+}
+.tile {
+  cursor: pointer;
+}
+.tile path {
+  fill: #efe3cd;
+  stroke: var(--fold);
+  stroke-width: 1.5;
+  stroke-dasharray: 4 4;
+}
+.tile.own path {
+  stroke: var(--ink);
+  stroke-dasharray: none;
+}
+.tile.water-0 path {
+  fill: #f1dfc4;
+}
+.tile.water-1 path {
+  fill: #e6dfc9;
+}
+.tile.water-2 path {
+  fill: #cfdfd3;
+}
+.tile.water-3 path {
+  fill: #abcfc4;
+}
+.tile.on path {
+  fill: var(--ink);
+  stroke: var(--ember);
+  stroke-width: 3;
+  stroke-dasharray: none;
+}
+.tile text {
+  font-size: 15px;
+  fill: var(--ink);
+  pointer-events: none;
+}
+.tile .g {
+  font-size: 16px;
+  letter-spacing: 2px;
+}
+.tile.on text {
+  fill: #fff;
+}
+.tile:focus-visible {
+  outline: none;
+}
+.tile:focus-visible path {
+  stroke: var(--copper);
+  stroke-width: 5;
+}
+.key {
+  font-size: 14px;
+  margin-top: 8px;
+}
 </style>

@@ -20,7 +20,10 @@ export function useSitting(id: string) {
     staleTime: Infinity,
     structuralSharing: false, // a plan is large, and each is a new one
   })
-  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, { shallow: true, serializer: { read: JSON.parse, write: JSON.stringify } })
+  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, {
+    shallow: true,
+    serializer: { read: JSON.parse, write: JSON.stringify },
+  })
   const draft = ref<SittingEdit>()
   const state = ref<State>('saved')
   const faults = ref<Fault[]>([])
@@ -119,7 +122,24 @@ export function useSitting(id: string) {
   const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
   const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
   const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
-  const it = { saved, draft, state, faults, say, theirs, change, keepMine, takeTheirs, absorb, flush, onCaught, fault, away, gone, plan: computed(() => saved.value?.plan) }
+  const it = {
+    saved,
+    draft,
+    state,
+    faults,
+    say,
+    theirs,
+    change,
+    keepMine,
+    takeTheirs,
+    absorb,
+    flush,
+    onCaught,
+    fault,
+    away,
+    gone,
+    plan: computed(() => saved.value?.plan),
+  }
   provide(key, it)
   return it
 }
@@ -127,7 +147,17 @@ export function useSitting(id: string) {
 /** edit is the part of a sitting that a person changes. */
 function edit(s: Sitting): SittingEdit {
   const p = s.plan.sitting
-  return copy({ version: s.version, title: s.title, artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method ?? {}, lifted: p.lifted ?? [], ...byHand(s) })
+  return copy({
+    version: s.version,
+    title: s.title,
+    artist: s.artist,
+    client: p.client,
+    look: p.look,
+    day: p.day,
+    method: p.method ?? {},
+    lifted: p.lifted ?? [],
+    ...byHand(s),
+  })
 }
 
 const copy = <T>(d: T): T => JSON.parse(JSON.stringify(toRaw(d)))

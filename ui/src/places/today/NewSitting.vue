@@ -15,13 +15,26 @@ const router = useRouter()
 const queries = useQueryClient()
 const { data: me } = useMe()
 const { data: clients } = useQuery({ queryKey: ['clients', ''], queryFn: () => ask(api.GET('/api/clients')) })
-const form = reactive({ client: props.client, title: '', artist: me.value?.name ?? '', date: props.date, chair: '09:00', base: '09:40' })
+const form = reactive({
+  client: props.client,
+  title: '',
+  artist: me.value?.name ?? '',
+  date: props.date,
+  chair: '09:00',
+  base: '09:40',
+})
 
 const add = useMutation({
   mutationFn: () =>
     ask(
       api.POST('/api/sittings', {
-        body: { client_id: form.client ?? '', title: form.title, artist: form.artist, chair_at: `${form.date}T${form.chair}`, base_at: `${form.date}T${form.base}` },
+        body: {
+          client_id: form.client ?? '',
+          title: form.title,
+          artist: form.artist,
+          chair_at: `${form.date}T${form.chair}`,
+          base_at: `${form.date}T${form.base}`,
+        },
       }),
     ),
   onSuccess: (s) => {
@@ -52,7 +65,11 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
       <Field v-model="form.title" label="For what" hint="The part, the event" class="wide" />
       <div class="field">
         <label for="new-artist">Chair</label>
-        <Select id="new-artist" v-model:value="form.artist" :options="me?.people.map((p) => ({ value: p, label: p }))" />
+        <Select
+          id="new-artist"
+          v-model:value="form.artist"
+          :options="me?.people.map((p) => ({ value: p, label: p }))"
+        />
       </div>
       <Field v-model="form.date" label="Date" type="date" />
       <ClockField v-model="form.chair" label="In the chair at" :fault="fault('chair_at')" />
@@ -67,10 +84,29 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
 </template>
 
 <style scoped>
-.new { padding: 16px 20px 20px; display: grid; gap: 14px; }
-.grid { display: grid; grid-template-columns: repeat(12, 1fr); gap: 14px 18px; align-items: start; }
-.wide { grid-column: span 6; }
-.field:not(.wide) { grid-column: span 2; }
-.grid > .field:nth-child(3), .grid > .field:nth-child(4) { grid-column: span 4; }
-.row { display: flex; gap: 10px; }
+.new {
+  padding: 16px 20px 20px;
+  display: grid;
+  gap: 14px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(12, 1fr);
+  gap: 14px 18px;
+  align-items: start;
+}
+.wide {
+  grid-column: span 6;
+}
+.field:not(.wide) {
+  grid-column: span 2;
+}
+.grid > .field:nth-child(3),
+.grid > .field:nth-child(4) {
+  grid-column: span 4;
+}
+.row {
+  display: flex;
+  gap: 10px;
+}
 </style>

@@ -18,7 +18,11 @@ const { data: day, failureReason } = useQuery({
 })
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 const adding = ref(false)
-watch(() => route.query.new, (n) => (adding.value ||= n === '1'), { immediate: true })
+watch(
+  () => route.query.new,
+  (n) => (adding.value ||= n === '1'),
+  { immediate: true },
+)
 
 // A day without sittings leads to the nearest one that has some.
 watch(day, (d) => {
@@ -51,7 +55,9 @@ function move(by: number) {
         <h1>{{ day ? longDate(day.date) : 'Today' }}</h1>
         <p class="soft">
           <template v-if="day && isToday">Today, {{ clock(day.now) }}</template>
-          <template v-else-if="day">Nothing stands on today’s page, {{ longDate(day.today) }}; this is the day with sittings.</template>
+          <template v-else-if="day"
+            >Nothing stands on today’s page, {{ longDate(day.today) }}; this is the day with sittings.</template
+          >
         </p>
       </div>
       <div class="turn">
@@ -61,7 +67,10 @@ function move(by: number) {
         <button type="button" class="go" @click="adding = true">New sitting</button>
       </div>
     </header>
-    <Trouble v-if="away" say="The studio’s records do not answer just now. What you see is the last that came; this tries again by itself." />
+    <Trouble
+      v-if="away"
+      say="The studio’s records do not answer just now. What you see is the last that came; this tries again by itself."
+    />
     <NewSitting v-if="adding" :date="day?.date ?? ''" @close="adding = false" />
 
     <template v-if="day && day.sittings.length">
@@ -70,10 +79,19 @@ function move(by: number) {
         <li v-for="s in day.sittings" :key="s.id" :class="{ next: s.id === next?.id }">
           <RouterLink :to="{ name: 'prep', params: { id: s.id } }">
             <span class="when">{{ clock(s.chair_at) }}</span>
-            <span class="who"><b>{{ s.client }}</b><span>{{ s.title }}</span></span>
-            <span class="skin">{{ s.skin }} skin<span class="soft">{{ s.artist || 'no chair yet' }}</span></span>
-            <span class="ready">ready {{ clock(s.ready_at) }}<span class="soft">base {{ clock(s.base_at) }}</span></span>
-            <span class="slack" :class="{ short: s.slack_s < 0 }">{{ minutes(s.slack_s) }}<span>{{ s.slack_s < 0 ? 'missing' : 'in hand' }}</span></span>
+            <span class="who"
+              ><b>{{ s.client }}</b
+              ><span>{{ s.title }}</span></span
+            >
+            <span class="skin"
+              >{{ s.skin }} skin<span class="soft">{{ s.artist || 'no chair yet' }}</span></span
+            >
+            <span class="ready"
+              >ready {{ clock(s.ready_at) }}<span class="soft">base {{ clock(s.base_at) }}</span></span
+            >
+            <span class="slack" :class="{ short: s.slack_s < 0 }"
+              >{{ minutes(s.slack_s) }}<span>{{ s.slack_s < 0 ? 'missing' : 'in hand' }}</span></span
+            >
             <span class="verdict" :class="verdict(s).kind">{{ verdict(s).word }}</span>
           </RouterLink>
         </li>
@@ -88,21 +106,88 @@ function move(by: number) {
 </template>
 
 <style scoped>
-main { display: grid; gap: 16px; align-content: start; }
-header { display: flex; justify-content: space-between; align-items: start; gap: 20px; }
-.turn { display: flex; gap: 8px; }
-.list { list-style: none; margin: 0; padding: 0; }
-.list li { border-bottom: 1px solid var(--fold); }
-.list a { display: grid; grid-template-columns: 76px minmax(0, 1.6fr) minmax(0, 1fr) 130px 130px 170px; gap: 16px; align-items: center; padding: 11px 18px 11px 14px; min-height: 72px; color: var(--ink); text-decoration: none; border-left: 6px solid transparent; }
-.list a:hover { background: #fff; }
-.list li.next a { border-left-color: var(--copper); background: var(--warm); }
-.when { font: 500 26px/1 var(--serif); }
-.who b { font-size: 18px; display: block; }
-.skin span, .ready span, .slack span { display: block; font-size: 15px; font-weight: 400; }
-.slack { color: var(--glaze); font-weight: 650; font-size: 17px; }
-.slack.short { color: var(--madder); }
-.verdict { font-size: 15px; padding-left: 12px; border-left: 3px solid var(--fold); }
-.verdict.stop { color: var(--madder); font-weight: 700; border-color: var(--madder); }
-.verdict.caution { color: var(--ochre); font-weight: 650; border-color: var(--ochre); }
-.none { padding: 60px 0; display: grid; gap: 10px; justify-items: start; }
+main {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 20px;
+}
+.turn {
+  display: flex;
+  gap: 8px;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.list li {
+  border-bottom: 1px solid var(--fold);
+}
+.list a {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1.6fr) minmax(0, 1fr) 130px 130px 170px;
+  gap: 16px;
+  align-items: center;
+  padding: 11px 18px 11px 14px;
+  min-height: 72px;
+  color: var(--ink);
+  text-decoration: none;
+  border-left: 6px solid transparent;
+}
+.list a:hover {
+  background: #fff;
+}
+.list li.next a {
+  border-left-color: var(--copper);
+  background: var(--warm);
+}
+.when {
+  font: 500 26px/1 var(--serif);
+}
+.who b {
+  font-size: 18px;
+  display: block;
+}
+.skin span,
+.ready span,
+.slack span {
+  display: block;
+  font-size: 15px;
+  font-weight: 400;
+}
+.slack {
+  color: var(--glaze);
+  font-weight: 650;
+  font-size: 17px;
+}
+.slack.short {
+  color: var(--madder);
+}
+.verdict {
+  font-size: 15px;
+  padding-left: 12px;
+  border-left: 3px solid var(--fold);
+}
+.verdict.stop {
+  color: var(--madder);
+  font-weight: 700;
+  border-color: var(--madder);
+}
+.verdict.caution {
+  color: var(--ochre);
+  font-weight: 650;
+  border-color: var(--ochre);
+}
+.none {
+  padding: 60px 0;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
 </style>

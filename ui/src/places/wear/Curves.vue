@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// Curves draws the open-sky UV index and the factor that the films really give, over the day. It is loaded when first seen.
+// Curves draws the open-sky UV index and the factor that the films really give, over the day. It is loaded when first
+// seen.
 import { LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'
@@ -13,18 +14,60 @@ const props = defineProps<{ curve: Wear['curve']; left: number; right: number; l
 
 const at = (local: string) => Date.parse(local + 'Z')
 const text = { color: '#3c4744', fontSize: 14, fontFamily: 'Source Sans 3 Variable' }
-const hours = computed(() => (at(props.curve.at(-1)!.at) - at(props.curve[0].at)) / 3_600_000)
+const first = computed(() => at(props.curve[0]?.at ?? ''))
+const last = computed(() => at(props.curve.at(-1)?.at ?? ''))
+const hours = computed(() => (last.value - first.value) / 3_600_000)
 const option = computed(() => ({
   animation: false,
   grid: { left: props.left, right: props.right, top: 26, bottom: 4, outerBoundsMode: 'none' },
-  xAxis: { type: 'time', min: at(props.curve[0].at), max: at(props.curve.at(-1)!.at), axisLabel: { show: false }, axisTick: { show: false }, axisLine: { show: false }, splitLine: { show: hours.value <= 16, lineStyle: { color: '#e9e1d1' } } },
+  xAxis: {
+    type: 'time',
+    min: first.value,
+    max: last.value,
+    axisLabel: { show: false },
+    axisTick: { show: false },
+    axisLine: { show: false },
+    splitLine: { show: hours.value <= 16, lineStyle: { color: '#e9e1d1' } },
+  },
   yAxis: [
-    { type: 'value', name: 'UV index', nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -34] }, min: 0, max: Math.max(8, Math.ceil(Math.max(...props.curve.map((p) => p.uvi)))), splitNumber: 4, axisLabel: text, splitLine: { lineStyle: { color: '#d9ceb8' } } },
-    { type: 'value', name: 'factor', nameTextStyle: { ...text, align: 'right', padding: [0, -34, 0, 0] }, min: 0, max: Math.max(10, Math.ceil(props.label / 10) * 10), splitNumber: 4, axisLabel: text, splitLine: { show: false } },
+    {
+      type: 'value',
+      name: 'UV index',
+      nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -34] },
+      min: 0,
+      max: Math.max(8, Math.ceil(Math.max(...props.curve.map((p) => p.uvi)))),
+      splitNumber: 4,
+      axisLabel: text,
+      splitLine: { lineStyle: { color: '#d9ceb8' } },
+    },
+    {
+      type: 'value',
+      name: 'factor',
+      nameTextStyle: { ...text, align: 'right', padding: [0, -34, 0, 0] },
+      min: 0,
+      max: Math.max(10, Math.ceil(props.label / 10) * 10),
+      splitNumber: 4,
+      axisLabel: text,
+      splitLine: { show: false },
+    },
   ],
   series: [
-    { type: 'line', data: props.curve.map((p) => [at(p.at), p.uvi]), showSymbol: false, silent: true, lineStyle: { color: '#8a5f0c', width: 2, type: [7, 4] }, areaStyle: { color: '#e8b48d', opacity: 0.42 } },
-    { type: 'line', yAxisIndex: 1, data: props.curve.map((p) => [at(p.at), p.spf_effective]), showSymbol: false, silent: true, lineStyle: { color: '#1a4a45', width: 3 } },
+    {
+      type: 'line',
+      data: props.curve.map((p) => [at(p.at), p.uvi]),
+      showSymbol: false,
+      silent: true,
+      lineStyle: { color: '#8a5f0c', width: 2, type: [7, 4] },
+      areaStyle: { color: '#e8b48d', opacity: 0.42 },
+    },
+    {
+      type: 'line',
+      yAxisIndex: 1,
+      data: props.curve.map((p) => [at(p.at), p.spf_effective]),
+      showSymbol: false,
+      silent: true,
+      lineStyle: { color: '#1a4a45', width: 3 },
+    },
   ],
 }))
 </script>
@@ -34,5 +77,8 @@ const option = computed(() => ({
 </template>
 
 <style scoped>
-.curves { height: 190px; width: 100%; }
+.curves {
+  height: 190px;
+  width: 100%;
+}
 </style>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-// DayPicture is the whole wear in one picture: UV and factor above, then the film, where the client is, when zones would
+// DayPicture is the whole wear in one picture: UV and factor above, then the film, where the client is, when zones
+// would
 // shine, and the touch-ups as marks. Marks and the ends of a stretch are dragged in steps of five minutes.
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 import type { Segment, TouchUp, Wear } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
+import { useWords } from '../../parts/catalogue'
 import { clock, names, plain } from '../../parts/words'
 
 const Curves = defineAsyncComponent(() => import('./Curves.vue'))
@@ -23,29 +25,37 @@ const every = 5
 const box = useTemplateRef<HTMLElement>('box')
 const { width } = useElementSize(box)
 const at = (local: string) => Date.parse(local + 'Z') / 60_000
-const from = computed(() => at(props.wear.curve[0].at))
+const start = computed(() => props.wear.curve[0]?.at ?? '')
+const from = computed(() => at(start.value))
 const to = computed(() => Math.max(from.value + 5, at(props.wear.curve.at(-1)!.at)))
 const room = computed(() => Math.max(200, width.value - left - right))
-const x = (local: string) => left + (room.value * Math.min(to.value - from.value, Math.max(0, at(local) - from.value))) / (to.value - from.value)
+const x = (local: string) =>
+  left + (room.value * Math.min(to.value - from.value, Math.max(0, at(local) - from.value))) / (to.value - from.value)
 const ticks = computed(() => {
   const step = to.value - from.value > 20 * 60 ? 240 : to.value - from.value > 10 * 60 ? 120 : 60
   const first = Math.ceil(from.value / step) * step
-  return Array.from({ length: Math.max(0, Math.floor((to.value - first) / step) + 1) }, (_, i) => new Date((first + i * step) * 60_000).toISOString().slice(0, 19))
+  return Array.from({ length: Math.max(0, Math.floor((to.value - first) / step) + 1) }, (_, i) =>
+    new Date((first + i * step) * 60_000).toISOString().slice(0, 19),
+  )
 })
-const most = computed(() => Math.max(2, ...props.wear.curve.map((p) => p.film_mg_cm2)))
+const { bounds } = useWords()
+const most = computed(() => Math.max(bounds.value?.full_dose ?? 0, ...props.wear.curve.map((p) => p.film_mg_cm2)))
 const film = computed(() => {
   const y = (q: number) => 40 - (34 * q) / most.value
   const pts = props.wear.curve.map((p) => `${x(p.at).toFixed(1)},${y(p.film_mg_cm2).toFixed(1)}`)
-  return `M${x(props.wear.curve[0].at)},40L${pts.join('L')}L${x(props.wear.curve.at(-1)!.at)},40Z`
+  return `M${x(start.value)},40L${pts.join('L')}L${x(props.wear.curve.at(-1)!.at)},40Z`
 })
-const full = computed(() => 40 - (34 * 2) / most.value)
+const full = computed(() => 40 - (34 * (bounds.value?.full_dose ?? 0)) / most.value)
 const shines = computed(() => {
   const by = new Map<string, string[]>()
   for (const s of props.wear.shine) by.set(s.at, [...(by.get(s.at) ?? []), s.zone])
-  // Each says its zones, or how many they are, to the right where there is room before the next, else to the left, else only
+  // Each says its zones, or how many they are, to the right where there is room before the next, else to the left,
+  // else only
   // when pointed at.
   let edge = left
-  const marks = [...by].sort().map(([when, zones]) => ({ when, words: [names(zones), `${zones.length} zones`], px: x(when) }))
+  const marks = [...by]
+    .sort()
+    .map(([when, zones]) => ({ when, words: [names(zones), `${zones.length} zones`], px: x(when) }))
   return marks.map((m, i) => {
     const next = (marks[i + 1]?.px ?? width.value) - 6
     for (const say of m.words) {
@@ -61,7 +71,11 @@ const shines = computed(() => {
 })
 const coat = (u: TouchUp) => u.steps.some((s) => s.act === 'reapply')
 function held(s: Segment) {
-  const words = [s.keep_free ? 'keep free' : '', s.place, s.activity && s.activity !== 'still' ? s.activity : ''].filter(Boolean)
+  const words = [
+    s.keep_free ? 'keep free' : '',
+    s.place,
+    s.activity && s.activity !== 'still' ? s.activity : '',
+  ].filter(Boolean)
   while (words.length > 1 && words.join(', ').length * 7.6 + 6 > x(s.to) - x(s.from)) words.pop()
   return words.join(', ')
 }
@@ -94,90 +108,286 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
     <div class="key">
       <span><i class="uv" />open-sky UV index</span>
       <span><i class="factor" />factor that the films really give</span>
-      <span><i class="filmkey" />film, the line is 2 mg/cm²</span>
+      <span><i class="filmkey" />film, the line is {{ bounds?.full_dose }} mg/cm²</span>
     </div>
-    <div class="sky"><Curves v-if="width" :curve="wear.curve" :left="left" :right="right" :label="wear.honest.label" /></div>
-    <div class="ground"><svg v-if="width" :width="width" height="170" class="hand" role="img" aria-label="Film, where the client is, shine and touch-ups over the day; the same as tables below">
-      <path :d="film" class="film" />
-      <line :x1="left" :x2="width - right" :y1="full" :y2="full" class="full" />
-      <text x="4" y="34" class="ax">film</text>
-      <rect :x="left" y="46" :width="room" height="34" class="indoors" />
-      <text x="4" y="68" class="ax">place</text>
-      <g v-for="(s, n) in segments" :key="n" class="seg">
-        <rect :x="x(s.from)" y="46" :width="Math.max(2, x(s.to) - x(s.from))" height="34" :class="['at', s.place, { vow: s.keep_free }]" @pointerdown="grabSegment($event, { n, edge: 'both', from: $event.clientX, by: 0 })" />
-        <path v-if="s.activity === 'active' || s.activity === 'swim'" :d="`M${x(s.from)} 78H${x(s.to)}`" class="busy" />
-        <text v-if="x(s.to) - x(s.from) > held(s).length * 7.6 + 2" :x="(x(s.from) + x(s.to)) / 2" y="68" text-anchor="middle" class="where" :class="{ light: s.place === 'water' || s.place === 'glass' || s.keep_free }">{{ held(s) }}</text>
-        <rect v-for="t in s.towelled_at ?? []" :key="t" :x="x(t) - 1.5" y="42" width="3" height="42" class="towel" />
-        <rect :x="x(s.from) - 5" y="44" width="10" height="38" class="edge" @pointerdown="grabSegment($event, { n, edge: 'from', from: $event.clientX, by: 0 })" />
-        <rect :x="x(s.to) - 5" y="44" width="10" height="38" class="edge" @pointerdown="grabSegment($event, { n, edge: 'to', from: $event.clientX, by: 0 })" />
-      </g>
-      <text x="4" y="103" class="ax">shine</text>
-      <g v-for="u in wear.touch_ups" :key="'s' + u.id"><line :x1="x(u.at)" :x2="x(u.at)" y1="0" y2="112" class="stem" :class="{ strong: u.id === lit }" /></g>
-      <g v-for="s in shines" :key="s.when">
-        <path :d="`M${s.px} 88l4 6-4 6-4-6z`" class="shine" />
-        <text v-if="s.side" :x="s.px + 8 * s.side" y="99" class="sh" :text-anchor="s.side > 0 ? 'start' : 'end'">{{ s.say }}</text>
-        <title>{{ clock(s.when) }} {{ s.words[0] }}</title>
-      </g>
-      <g v-for="u in wear.touch_ups" :key="u.id" class="up" :class="{ lit: u.id === lit }" @pointerdown="grabUp($event, { id: u.id!, from: $event.clientX, by: 0 })">
-        <rect :x="x(u.at) - 22" y="112" width="44" height="26" :class="coat(u) ? 'coat' : 'blot'" />
-        <text :x="x(u.at)" y="130" text-anchor="middle" :class="coat(u) ? 'on' : 'off'">{{ clock(u.at) }}</text>
-      </g>
-      <line :x1="left" :x2="width - right" y1="144" y2="144" class="axis" />
-      <g v-for="t in ticks" :key="t">
-        <line :x1="x(t)" :x2="x(t)" y1="144" y2="150" class="axis" />
-        <text :x="x(t)" y="166" text-anchor="middle" class="ax">{{ clock(t) }}</text>
-      </g>
-    </svg></div>
+    <div class="sky">
+      <Curves v-if="width" :curve="wear.curve" :left="left" :right="right" :label="wear.honest.label" />
+    </div>
+    <div class="ground">
+      <svg
+        v-if="width"
+        :width="width"
+        height="170"
+        class="hand"
+        role="img"
+        aria-label="Film, where the client is, shine and touch-ups over the day; the same as tables below"
+      >
+        <path :d="film" class="film" />
+        <line :x1="left" :x2="width - right" :y1="full" :y2="full" class="full" />
+        <text x="4" y="34" class="ax">film</text>
+        <rect :x="left" y="46" :width="room" height="34" class="indoors" />
+        <text x="4" y="68" class="ax">place</text>
+        <g v-for="(s, n) in segments" :key="n" class="seg">
+          <rect
+            :x="x(s.from)"
+            y="46"
+            :width="Math.max(2, x(s.to) - x(s.from))"
+            height="34"
+            :class="['at', s.place, { vow: s.keep_free }]"
+            @pointerdown="grabSegment($event, { n, edge: 'both', from: $event.clientX, by: 0 })"
+          />
+          <path
+            v-if="s.activity === 'active' || s.activity === 'swim'"
+            :d="`M${x(s.from)} 78H${x(s.to)}`"
+            class="busy"
+          />
+          <text
+            v-if="x(s.to) - x(s.from) > held(s).length * 7.6 + 2"
+            :x="(x(s.from) + x(s.to)) / 2"
+            y="68"
+            text-anchor="middle"
+            class="where"
+            :class="{ light: s.place === 'water' || s.place === 'glass' || s.keep_free }"
+          >
+            {{ held(s) }}
+          </text>
+          <rect v-for="t in s.towelled_at ?? []" :key="t" :x="x(t) - 1.5" y="42" width="3" height="42" class="towel" />
+          <rect
+            :x="x(s.from) - 5"
+            y="44"
+            width="10"
+            height="38"
+            class="edge"
+            @pointerdown="grabSegment($event, { n, edge: 'from', from: $event.clientX, by: 0 })"
+          />
+          <rect
+            :x="x(s.to) - 5"
+            y="44"
+            width="10"
+            height="38"
+            class="edge"
+            @pointerdown="grabSegment($event, { n, edge: 'to', from: $event.clientX, by: 0 })"
+          />
+        </g>
+        <text x="4" y="103" class="ax">shine</text>
+        <g v-for="u in wear.touch_ups" :key="'s' + u.id">
+          <line :x1="x(u.at)" :x2="x(u.at)" y1="0" y2="112" class="stem" :class="{ strong: u.id === lit }" />
+        </g>
+        <g v-for="s in shines" :key="s.when">
+          <path :d="`M${s.px} 88l4 6-4 6-4-6z`" class="shine" />
+          <text v-if="s.side" :x="s.px + 8 * s.side" y="99" class="sh" :text-anchor="s.side > 0 ? 'start' : 'end'">
+            {{ s.say }}
+          </text>
+          <title>{{ clock(s.when) }} {{ s.words[0] }}</title>
+        </g>
+        <g
+          v-for="u in wear.touch_ups"
+          :key="u.id"
+          class="up"
+          :class="{ lit: u.id === lit }"
+          @pointerdown="grabUp($event, { id: u.id!, from: $event.clientX, by: 0 })"
+        >
+          <rect :x="x(u.at) - 22" y="112" width="44" height="26" :class="coat(u) ? 'coat' : 'blot'" />
+          <text :x="x(u.at)" y="130" text-anchor="middle" :class="coat(u) ? 'on' : 'off'">{{ clock(u.at) }}</text>
+        </g>
+        <line :x1="left" :x2="width - right" y1="144" y2="144" class="axis" />
+        <g v-for="t in ticks" :key="t">
+          <line :x1="x(t)" :x2="x(t)" y1="144" y2="150" class="axis" />
+          <text :x="x(t)" y="166" text-anchor="middle" class="ax">{{ clock(t) }}</text>
+        </g>
+      </svg>
+    </div>
     <div class="visually-hidden">
       <table>
-        <caption>The day, hour by hour</caption>
-        <thead><tr><th>At</th><th>Place</th><th>UV index</th><th>Film, mg/cm²</th><th>Factor</th><th>Dose, SED</th></tr></thead>
-        <tbody><tr v-for="p in wear.curve.filter((_, i) => i % 12 === 0)" :key="p.at"><td>{{ clock(p.at) }}</td><td>{{ p.place }}</td><td>{{ p.uvi }}</td><td>{{ p.film_mg_cm2 }}</td><td>{{ p.spf_effective }}</td><td>{{ p.dose_sed }}</td></tr></tbody>
+        <caption>
+          The day, hour by hour
+        </caption>
+        <thead>
+          <tr>
+            <th>At</th>
+            <th>Place</th>
+            <th>UV index</th>
+            <th>Film, mg/cm²</th>
+            <th>Factor</th>
+            <th>Dose, SED</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in wear.curve.filter((_, i) => i % 12 === 0)" :key="p.at">
+            <td>{{ clock(p.at) }}</td>
+            <td>{{ p.place }}</td>
+            <td>{{ p.uvi }}</td>
+            <td>{{ p.film_mg_cm2 }}</td>
+            <td>{{ p.spf_effective }}</td>
+            <td>{{ p.dose_sed }}</td>
+          </tr>
+        </tbody>
       </table>
       <table>
-        <caption>When zones would shine</caption>
-        <thead><tr><th>Zone</th><th>At</th></tr></thead>
-        <tbody><tr v-for="s in wear.shine" :key="s.zone"><td>{{ plain(s.zone) }}</td><td>{{ clock(s.at) }}</td></tr></tbody>
+        <caption>
+          When zones would shine
+        </caption>
+        <thead>
+          <tr>
+            <th>Zone</th>
+            <th>At</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="s in wear.shine" :key="s.zone">
+            <td>{{ plain(s.zone) }}</td>
+            <td>{{ clock(s.at) }}</td>
+          </tr>
+        </tbody>
       </table>
     </div>
   </div>
 </template>
 
 <style scoped>
-.day { padding: 10px 0 4px; min-width: 0; }
-.key { display: flex; gap: 24px; padding: 0 46px 2px; font-size: 15px; color: var(--soft); }
-.key i { display: inline-block; width: 24px; height: 0; margin-right: 7px; vertical-align: middle; border-top: 3px solid var(--glaze); }
-.key .uv { border-top: 2px dashed #8a5f0c; box-shadow: 0 7px 0 0 #f3d6bf; }
-.key .filmkey { border-top: 8px solid #b98877; }
-.sky { height: 190px; } /* their room is kept while they are loaded, so that nothing under them jumps */
-.ground { height: 170px; }
-.hand { display: block; }
-.film { fill: #b98877; stroke: #99594a; }
-.full { stroke: var(--ink); stroke-dasharray: 2 3; }
-.ax { font-size: 14px; fill: var(--soft); }
-.axis { stroke: var(--ink); stroke-width: 1.5; }
-.indoors { fill: var(--wash); }
-.at { cursor: grab; touch-action: none; stroke: var(--cloth); }
-.sun { fill: #e8b48d; }
-.shade { fill: #cdbf9d; }
-.water { fill: #2c6661; }
-.glass { fill: #4a5877; }
-.at.indoors { fill: #ded4c0; }
-.at.vow { fill: var(--madder); }
-.busy { stroke: var(--ink); stroke-width: 4; stroke-dasharray: 4 4; }
-.where { font-size: 15px; font-weight: 600; fill: var(--ink); pointer-events: none; }
-.where.light { fill: #fff; }
-.towel { fill: var(--ink); }
-.edge { fill: transparent; cursor: ew-resize; touch-action: none; }
-.edge:hover { fill: var(--copper); }
-.shine { fill: #8a5f0c; }
-.sh { font-size: 14px; fill: var(--soft); stroke: var(--cloth); stroke-width: 4px; paint-order: stroke; }
-.up { cursor: grab; touch-action: none; }
-.stem { stroke: var(--copper); stroke-width: 2; }
-.coat { fill: var(--copper); }
-.blot { fill: var(--cloth); stroke: var(--copper); stroke-width: 2; }
-.on { fill: #fff; font-size: 15px; font-weight: 650; }
-.off { fill: var(--copper); font-size: 15px; font-weight: 650; }
-.strong { stroke-width: 4; }
-.lit rect { stroke: var(--ink); stroke-width: 3; }
+.day {
+  padding: 10px 0 4px;
+  min-width: 0;
+}
+.key {
+  display: flex;
+  gap: 24px;
+  padding: 0 46px 2px;
+  font-size: 15px;
+  color: var(--soft);
+}
+.key i {
+  display: inline-block;
+  width: 24px;
+  height: 0;
+  margin-right: 7px;
+  vertical-align: middle;
+  border-top: 3px solid var(--glaze);
+}
+.key .uv {
+  border-top: 2px dashed #8a5f0c;
+  box-shadow: 0 7px 0 0 #f3d6bf;
+}
+.key .filmkey {
+  border-top: 8px solid #b98877;
+}
+.sky {
+  height: 190px;
+} /* their room is kept while they are loaded, so that nothing under them jumps */
+.ground {
+  height: 170px;
+}
+.hand {
+  display: block;
+}
+.film {
+  fill: #b98877;
+  stroke: #99594a;
+}
+.full {
+  stroke: var(--ink);
+  stroke-dasharray: 2 3;
+}
+.ax {
+  font-size: 14px;
+  fill: var(--soft);
+}
+.axis {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.indoors {
+  fill: var(--wash);
+}
+.at {
+  cursor: grab;
+  touch-action: none;
+  stroke: var(--cloth);
+}
+.sun {
+  fill: #e8b48d;
+}
+.shade {
+  fill: #cdbf9d;
+}
+.water {
+  fill: #2c6661;
+}
+.glass {
+  fill: #4a5877;
+}
+.at.indoors {
+  fill: #ded4c0;
+}
+.at.vow {
+  fill: var(--madder);
+}
+.busy {
+  stroke: var(--ink);
+  stroke-width: 4;
+  stroke-dasharray: 4 4;
+}
+.where {
+  font-size: 15px;
+  font-weight: 600;
+  fill: var(--ink);
+  pointer-events: none;
+}
+.where.light {
+  fill: #fff;
+}
+.towel {
+  fill: var(--ink);
+}
+.edge {
+  fill: transparent;
+  cursor: ew-resize;
+  touch-action: none;
+}
+.edge:hover {
+  fill: var(--copper);
+}
+.shine {
+  fill: #8a5f0c;
+}
+.sh {
+  font-size: 14px;
+  fill: var(--soft);
+  stroke: var(--cloth);
+  stroke-width: 4px;
+  paint-order: stroke;
+}
+.up {
+  cursor: grab;
+  touch-action: none;
+}
+.stem {
+  stroke: var(--copper);
+  stroke-width: 2;
+}
+.coat {
+  fill: var(--copper);
+}
+.blot {
+  fill: var(--cloth);
+  stroke: var(--copper);
+  stroke-width: 2;
+}
+.on {
+  fill: #fff;
+  font-size: 15px;
+  font-weight: 650;
+}
+.off {
+  fill: var(--copper);
+  font-size: 15px;
+  font-weight: 650;
+}
+.strong {
+  stroke-width: 4;
+}
+.lit rect {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
 </style>

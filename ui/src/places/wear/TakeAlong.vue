@@ -3,14 +3,17 @@
 import type { Product, Wear } from '../../api/client'
 
 defineProps<{ wear: Wear; kit: Record<string, Product>; id: string }>()
-const amount = (b: Wear['bag'][number]) => (b.grams > 0 ? `${b.grams < 0.1 ? b.grams.toFixed(3) : b.grams.toFixed(2)} g` : `${b.count}`)
+const amount = (b: Wear['bag'][number]) =>
+  b.grams > 0 ? `${b.grams < 0.1 ? b.grams.toFixed(3) : b.grams.toFixed(2)} g` : `${b.count}`
 </script>
 
 <template>
   <section class="sheet bag" aria-labelledby="bag-title">
     <h2 id="bag-title">To take along</h2>
     <ul v-if="wear.bag.length">
-      <li v-for="b in wear.bag" :key="b.product"><span>{{ kit[b.product]?.name ?? b.product }}</span><b>{{ amount(b) }}</b></li>
+      <li v-for="b in wear.bag" :key="b.product">
+        <span>{{ kit[b.product]?.name ?? b.product }}</span><b>{{ amount(b) }}</b>
+      </li>
     </ul>
     <p v-else class="soft">Nothing needs to go along.</p>
     <div class="links">
@@ -22,9 +25,31 @@ const amount = (b: Wear['bag'][number]) => (b.grams > 0 ? `${b.grams < 0.1 ? b.g
 </template>
 
 <style scoped>
-.bag { padding: 12px 16px 14px; display: grid; gap: 8px; }
-ul { list-style: none; margin: 0; padding: 0; }
-li { display: flex; justify-content: space-between; gap: 10px; padding: 5px 0; border-bottom: 1px solid var(--fold); }
-.links { display: grid; gap: 2px; }
-.links a { min-height: 36px; display: flex; align-items: center; font-weight: 600; }
+.bag {
+  padding: 12px 16px 14px;
+  display: grid;
+  gap: 8px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--fold);
+}
+.links {
+  display: grid;
+  gap: 2px;
+}
+.links a {
+  min-height: 36px;
+  display: flex;
+  align-items: center;
+  font-weight: 600;
+}
 </style>

@@ -9,5 +9,14 @@ const id = String(useRoute().params.id)
 </script>
 
 <template>
-  <CardPage v-if="plan" title="Touch-ups" :who="`${plan.sitting.client.name}, ${longDate(plan.sitting.day.date)}`" :lines="plan.wear.card" :pdf="`/api/sittings/${id}/touch-ups.pdf`" file="touch-ups.pdf" :back="{ name: 'wear', params: { id } }" back-to="Back to Wear" />
+  <CardPage
+    v-if="plan"
+    title="Touch-ups"
+    :who="`${plan.sitting.client.name}, ${longDate(plan.sitting.day.date)}`"
+    :lines="plan.wear.card"
+    :pdf="`/api/sittings/${id}/touch-ups.pdf`"
+    file="touch-ups.pdf"
+    :back="{ name: 'wear', params: { id } }"
+    back-to="Back to Wear"
+  />
 </template>

@@ -3,16 +3,34 @@
 import Select from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
 import type { Product, TouchUp } from '../../api/client'
+import { useWords } from '../../parts/catalogue'
 import { clock } from '../../parts/words'
 
-const props = defineProps<{ ups: TouchUp[]; kit: Product[]; flagged: Record<string, string>; canUndo: boolean; canRedo: boolean; trouble: string }>()
+const props = defineProps<{
+  ups: TouchUp[]
+  kit: Product[]
+  flagged: Record<string, string>
+  canUndo: boolean
+  canRedo: boolean
+  trouble: string
+}>()
 const lit = defineModel<string>()
-const emit = defineEmits<{ move: [id: string, minutes: number]; remove: [id: string]; add: []; swap: [id: string, step: number, product: string]; coats: [id: string, step: number, by: number]; undo: []; redo: [] }>()
+const emit = defineEmits<{
+  move: [id: string, minutes: number]
+  remove: [id: string]
+  add: []
+  swap: [id: string, step: number, product: string]
+  coats: [id: string, step: number, by: number]
+  undo: []
+  redo: []
+}>()
 const picked = computed(() => props.ups.find((u) => u.id === lit.value))
-const screens = computed(() => props.kit.filter((p) => p.kind.startsWith('spf_') || p.kind === 'sunscreen').map((p) => ({ value: p.id, label: p.name })))
-const why: Record<string, string> = {
-  'reapply-two-hours': 'two outdoor hours', 'reapply-after-water': 'water or sweat, by the label', 'reapply-after-towel': 'towelled', 'dose-over-budget': 'the day’s budget', shine: 'shine', reset: 'half time of a long wear', second_coat: 'an early second coat, by method',
-}
+const screens = computed(() =>
+  props.kit
+    .filter((p) => p.kind.startsWith('spf_') || p.kind === 'sunscreen')
+    .map((p) => ({ value: p.id, label: p.name })),
+)
+const why = useWords().named('touch_because')
 const title = (u: TouchUp) => (u.steps.some((s) => s.act === 'reapply') ? 'Sunscreen' : 'Blot')
 const taking = ref<number>()
 </script>
@@ -22,8 +40,18 @@ const taking = ref<number>()
     <div class="head">
       <h2 id="ups-title">Touch-ups</h2>
       <div class="row">
-        <button type="button" class="quiet" :disabled="!canUndo" aria-keyshortcuts="Control+Z" @click="emit('undo')">Undo</button>
-        <button type="button" class="quiet" :disabled="!canRedo" aria-keyshortcuts="Control+Shift+Z" @click="emit('redo')">Redo</button>
+        <button type="button" class="quiet" :disabled="!canUndo" aria-keyshortcuts="Control+Z" @click="emit('undo')">
+          Undo
+        </button>
+        <button
+          type="button"
+          class="quiet"
+          :disabled="!canRedo"
+          aria-keyshortcuts="Control+Shift+Z"
+          @click="emit('redo')"
+        >
+          Redo
+        </button>
         <button type="button" class="quiet" @click="emit('add')">Add a touch-up</button>
         <slot />
       </div>
@@ -34,29 +62,60 @@ const taking = ref<number>()
       <li v-for="u in ups" :key="u.id" :class="{ lit: u.id === lit, flag: flagged[u.id!] }">
         <button type="button" class="top" :aria-expanded="u.id === lit" @click="lit = u.id === lit ? undefined : u.id">
           <b>{{ clock(u.at) }}</b> <span class="what">{{ title(u) }}</span>
-          <span class="why">{{ u.because.map((b) => why[b] ?? b).join(', ') }}<template v-if="flagged[u.id!]"> · {{ flagged[u.id!] }}</template></span>
+          <span class="why"
+            >{{ u.because.map((b) => why[b] ?? b).join(', ')
+            }}<template v-if="flagged[u.id!]"> · {{ flagged[u.id!] }}</template></span
+          >
         </button>
         <template v-if="u.id === lit">
           <ol class="steps">
             <li v-for="(s, n) in u.steps" :key="n">
               {{ s.say }}
               <span v-if="s.act === 'reapply'" class="row small">
-                <button type="button" class="quiet" :aria-label="`Another product in place of step ${n + 1}`" @click="taking = taking === n ? undefined : n">Another product</button>
+                <button
+                  type="button"
+                  class="quiet"
+                  :aria-label="`Another product in place of step ${n + 1}`"
+                  @click="taking = taking === n ? undefined : n"
+                >
+                  Another product
+                </button>
                 <template v-if="(s.coats ?? 0) > 1 || kit.find((p) => p.id === s.product)?.kind === 'spf_mist'">
-                  <button type="button" class="quiet" aria-label="One coat fewer" :disabled="(s.coats ?? 0) <= 1" @click="emit('coats', u.id!, n, -1)">−</button>
+                  <button
+                    type="button"
+                    class="quiet"
+                    aria-label="One coat fewer"
+                    :disabled="(s.coats ?? 0) <= 1"
+                    @click="emit('coats', u.id!, n, -1)"
+                  >
+                    −
+                  </button>
                   <span class="now">{{ s.coats }}</span>
-                  <button type="button" class="quiet" aria-label="One coat more" @click="emit('coats', u.id!, n, 1)">+</button>
+                  <button type="button" class="quiet" aria-label="One coat more" @click="emit('coats', u.id!, n, 1)">
+                    +
+                  </button>
                 </template>
                 <span v-if="taking === n" class="field take">
                   <label class="visually-hidden" :for="`take-${n}`">Product</label>
-                  <Select :id="`take-${n}`" :value="s.product" show-search option-filter-prop="label" :options="screens" @change="(v) => (emit('swap', u.id!, n, String(v)), (taking = undefined))" />
+                  <Select
+                    :id="`take-${n}`"
+                    :value="s.product"
+                    show-search
+                    option-filter-prop="label"
+                    :options="screens"
+                    @change="(v) => (emit('swap', u.id!, n, String(v)), (taking = undefined))"
+                  />
                 </span>
               </span>
             </li>
           </ol>
           <div v-if="picked" class="row">
-            <button type="button" class="quiet" aria-label="Five minutes earlier" @click="emit('move', u.id!, -5)">− 5 min</button>
-            <button type="button" class="quiet" aria-label="Five minutes later" @click="emit('move', u.id!, 5)">+ 5 min</button>
+            <button type="button" class="quiet" aria-label="Five minutes earlier" @click="emit('move', u.id!, -5)">
+              − 5 min
+            </button>
+            <button type="button" class="quiet" aria-label="Five minutes later" @click="emit('move', u.id!, 5)">
+              + 5 min
+            </button>
             <button type="button" class="quiet out" @click="emit('remove', u.id!)">Take it out</button>
           </div>
         </template>
@@ -66,22 +125,93 @@ const taking = ref<number>()
 </template>
 
 <style scoped>
-.ups { padding: 12px 16px 14px; display: grid; gap: 8px; align-content: start; }
-.head { display: flex; justify-content: space-between; align-items: center; gap: 12px; flex-wrap: wrap; }
-.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-.row .quiet { padding: 0 14px; font-size: 15px; }
-ol { list-style: none; margin: 0; padding: 0; display: grid; gap: 2px; }
-.top { width: 100%; display: flex; gap: 14px; align-items: baseline; background: none; border: 0; border-bottom: 1px solid var(--fold); min-height: 44px; text-align: left; cursor: pointer; padding: 8px 6px; }
-.top b { font-size: 19px; }
-.what { font-weight: 650; min-width: 84px; }
-.why { color: var(--soft); font-size: 15px; }
-.lit .top { background: var(--warm); border-color: var(--copper); }
-.flag .top { border-left: 6px solid var(--madder); }
-.steps { list-style: decimal; padding: 8px 6px 8px 30px; gap: 6px; }
-.small { margin-top: 4px; }
-.now { min-width: 22px; text-align: center; font-weight: 650; }
-.take { min-width: 220px; }
-.out { border-color: var(--madder); color: var(--madder); margin-left: auto; }
-.trouble { color: var(--madder); font-weight: 600; }
-.empty { padding: 6px; }
+.ups {
+  padding: 12px 16px 14px;
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.row .quiet {
+  padding: 0 14px;
+  font-size: 15px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 2px;
+}
+.top {
+  width: 100%;
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--fold);
+  min-height: 44px;
+  text-align: left;
+  cursor: pointer;
+  padding: 8px 6px;
+}
+.top b {
+  font-size: 19px;
+}
+.what {
+  font-weight: 650;
+  min-width: 84px;
+}
+.why {
+  color: var(--soft);
+  font-size: 15px;
+}
+.lit .top {
+  background: var(--warm);
+  border-color: var(--copper);
+}
+.flag .top {
+  border-left: 6px solid var(--madder);
+}
+.steps {
+  list-style: decimal;
+  padding: 8px 6px 8px 30px;
+  gap: 6px;
+}
+.small {
+  margin-top: 4px;
+}
+.now {
+  min-width: 22px;
+  text-align: center;
+  font-weight: 650;
+}
+.take {
+  min-width: 220px;
+}
+.out {
+  border-color: var(--madder);
+  color: var(--madder);
+  margin-left: auto;
+}
+.trouble {
+  color: var(--madder);
+  font-weight: 600;
+}
+.empty {
+  padding: 6px;
+}
 </style>

@@ -44,13 +44,27 @@ const byHand = computed(() => !!draft.value?.touch_ups)
 const proposed = computed(() => saved.value?.proposed)
 
 const ordered = (l: TouchUp[]) => l.sort((a, b) => a.at.localeCompare(b.at))
-const move = (by: number, u: string) => (l: TouchUp[]) => ordered(l.map((x) => (x.id === u ? { ...x, at: shifted(x.at, by * 60) } : x)))
+const move = (by: number, u: string) => (l: TouchUp[]) =>
+  ordered(l.map((x) => (x.id === u ? { ...x, at: shifted(x.at, by * 60) } : x)))
 function dragUp(u: string, by: number) {
   lit.value = u
   hand.drag(move(by, u), false)
 }
 function dragSegment(n: number, edge: 'from' | 'to' | 'both', by: number) {
-  course.drag((l) => l.map((s, i) => (i !== n ? s : { ...s, ...(edge !== 'to' ? { from: shifted(s.from, by * 60) } : {}), ...(edge !== 'from' ? { to: shifted(s.to, by * 60) } : {}), ...(edge === 'both' ? { towelled_at: s.towelled_at?.map((t) => shifted(t, by * 60)) } : {}) })), false)
+  course.drag(
+    (l) =>
+      l.map((s, i) =>
+        i !== n
+          ? s
+          : {
+              ...s,
+              ...(edge !== 'to' ? { from: shifted(s.from, by * 60) } : {}),
+              ...(edge !== 'from' ? { to: shifted(s.to, by * 60) } : {}),
+              ...(edge === 'both' ? { towelled_at: s.towelled_at?.map((t) => shifted(t, by * 60)) } : {}),
+            },
+      ),
+    false,
+  )
 }
 const onStep = (u: string, n: number, how: (s: TouchUp['steps'][number]) => void) =>
   hand.change((l) => {
@@ -62,10 +76,24 @@ function add() {
   const ups = wear.value.touch_ups
   const mine = fresh(ups)
   const curve = wear.value.curve
-  const at = ups.length ? shifted(ups.at(-1)!.at, 1800) : curve[Math.floor(curve.length / 2)].at
+  const at = ups.length ? shifted(ups.at(-1)!.at, 1800) : (curve[Math.floor(curve.length / 2)]?.at ?? '')
   const last = curve.at(-1)!.at
   lit.value = mine
-  hand.change((l) => ordered([...l, { id: mine, at: at > last ? last : at, zones: [], steps: [], film_mg_cm2: 0, spf_effective: 0, spf_alone: 0, because: [] }]))
+  hand.change((l) =>
+    ordered([
+      ...l,
+      {
+        id: mine,
+        at: at > last ? last : at,
+        zones: [],
+        steps: [],
+        film_mg_cm2: 0,
+        spf_effective: 0,
+        spf_alone: 0,
+        because: [],
+      },
+    ]),
+  )
 }
 function swap(u: string, n: number, product: string) {
   onStep(u, n, (s) => {
@@ -83,34 +111,86 @@ useUndoKeys(hand)
 <template>
   <div v-if="plan && draft" class="wear">
     <section class="sheet" aria-label="The day">
-      <DayPicture :wear="wear" :segments="plan.sitting.day.segments ?? []" :lit="lit" @pick="(u) => (lit = u)" @drag-up="dragUp" @drop-up="hand.drop" @drag-segment="dragSegment" @drop-segment="course.drop" />
+      <DayPicture
+        :wear="wear"
+        :segments="plan.sitting.day.segments ?? []"
+        :lit="lit"
+        @pick="(u) => (lit = u)"
+        @drag-up="dragUp"
+        @drop-up="hand.drop"
+        @drag-segment="dragSegment"
+        @drop-segment="course.drop"
+      />
     </section>
     <Honest :wear="wear" :up="picked" />
-    <TouchUps v-model="lit" :ups="wear.touch_ups" :kit="products" :flagged="flagged" :can-undo="hand.canUndo.value" :can-redo="hand.canRedo.value" :trouble="hand.trouble.value || course.trouble.value" @move="(u, by) => hand.change(move(by, u))" @remove="(u) => hand.change((l) => l.filter((x) => x.id !== u))" @add="add" @swap="swap" @coats="(u, n, by) => onStep(u, n, (s) => (s.coats = (s.coats ?? 1) + by))" @undo="hand.undo" @redo="hand.redo">
+    <TouchUps
+      v-model="lit"
+      :ups="wear.touch_ups"
+      :kit="products"
+      :flagged="flagged"
+      :can-undo="hand.canUndo.value"
+      :can-redo="hand.canRedo.value"
+      :trouble="hand.trouble.value || course.trouble.value"
+      @move="(u, by) => hand.change(move(by, u))"
+      @remove="(u) => hand.change((l) => l.filter((x) => x.id !== u))"
+      @add="add"
+      @swap="swap"
+      @coats="(u, n, by) => onStep(u, n, (s) => (s.coats = (s.coats ?? 1) + by))"
+      @undo="hand.undo"
+      @redo="hand.redo"
+    >
       <template v-if="byHand">
-        <span class="mine">Made by hand<template v-if="proposed">; planned: {{ proposed.touch_ups }}, {{ proposed.dose_sed.toFixed(2) }} SED</template></span>
+        <span class="mine"
+          >Made by hand<template v-if="proposed"
+            >; planned: {{ proposed.touch_ups }}, {{ proposed.dose_sed.toFixed(2) }} SED</template
+          ></span
+        >
         <button type="button" class="quiet" @click="hand.again">Plan again</button>
       </template>
       <button v-else-if="hand.replanned.value" type="button" class="quiet" @click="hand.undo">Keep mine</button>
     </TouchUps>
     <div class="side">
-      <TakeAlong :wear="wear" :kit="kit" :id="id" />
+      <TakeAlong :id="id" :wear="wear" :kit="kit" />
       <Amount />
     </div>
     <div class="wide">
       <Findings :findings="findings" :lit="lit" @pick="(s) => (lit = s)" @lift="lift" />
       <section class="sheet where">
-        <Segments v-model="draft.day.segments" :date="draft.day.date" :chair="draft.day.chair_at" :fault="fault" @update:model-value="change(() => {})" />
+        <Segments
+          v-model="draft.day.segments"
+          :date="draft.day.date"
+          :chair="draft.day.chair_at"
+          :fault="fault"
+          @update:model-value="change(() => {})"
+        />
       </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-.wear { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 14px 20px; align-items: start; }
-.wear > :nth-child(2) { height: 100%; }
-.side, .wide { display: grid; gap: 12px; }
-.wide { grid-column: 1 / -1; }
-.where { padding: 12px 16px 14px; }
-.mine { font-weight: 600; font-size: 15px; }
+.wear {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 14px 20px;
+  align-items: start;
+}
+.wear > :nth-child(2) {
+  height: 100%;
+}
+.side,
+.wide {
+  display: grid;
+  gap: 12px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.where {
+  padding: 12px 16px 14px;
+}
+.mine {
+  font-weight: 600;
+  font-size: 15px;
+}
 </style>
