@@ -1,5 +1,5 @@
-// Package core_test holds the core to how it is built: pure, every figure a row, every sentence a message, every word a named
-// constant.
+// Package core_test holds the core to how it is built: pure, every figure a row, every sentence a message, every word
+// a named constant.
 package core_test
 
 import (
@@ -53,8 +53,8 @@ func under(t *testing.T, root string) []source {
 	return list
 }
 
-// Core is pure: nothing of the project outside core, nothing that reads, writes or tells the time of day. Its tests link no
-// database and no browser either.
+// Core is pure: nothing of the project outside core, nothing that reads, writes or tells the time of day. Its tests
+// link no database and no browser either.
 func TestCoreImportsNothingThatDoesIO(t *testing.T) {
 	forbidden := []string{"os", "io/fs", "net", "net/http", "os/exec", "log", "log/slog", "math/rand", "math/rand/v2", "crypto/rand",
 		"database/sql", "syscall", "embed", "path/filepath"}

@@ -1,5 +1,5 @@
-// Package demo holds the demo studio, Saltmarsh Row on the day of the Lantern Regatta, as data files. Every name, maker
-// and place in it is invented.
+// Package demo holds the demo studio, Saltmarsh Row on the day of the Lantern Regatta, as data files. Every name,
+// maker and place in it is invented.
 package demo
 
 import (
@@ -71,7 +71,15 @@ func Read() (d Data, err error) {
 		}
 		return b
 	}
-	wrapped := []byte(fmt.Sprintf(`{"studio":%s,"kit":%s,"clients":%s,"sittings":%s}`, raw("studio"), raw("kit"), raw("clients"), raw("sittings")))
+	wrapped := []byte(
+		fmt.Sprintf(
+			`{"studio":%s,"kit":%s,"clients":%s,"sittings":%s}`,
+			raw("studio"),
+			raw("kit"),
+			raw("clients"),
+			raw("sittings"),
+		),
+	)
 	if err != nil {
 		return d, err
 	}
@@ -95,7 +103,14 @@ func (d Data) Documents() ([]sitting.Sitting, error) {
 	}
 	list := make([]sitting.Sitting, len(d.Sittings))
 	for i, s := range d.Sittings {
-		list[i] = sitting.Sitting{Format: sitting.Format, Client: byKey[s.Client], Look: s.Look, Day: s.Day, Method: d.Studio.Method, Kit: d.Kit}
+		list[i] = sitting.Sitting{
+			Format: sitting.Format,
+			Client: byKey[s.Client],
+			Look:   s.Look,
+			Day:    s.Day,
+			Method: d.Studio.Method,
+			Kit:    d.Kit,
+		}
 		if fs := list[i].Check("", nil); len(fs) > 0 {
 			return nil, fmt.Errorf("sitting of %s: %w", s.Client, fs)
 		}

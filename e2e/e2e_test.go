@@ -487,7 +487,8 @@ func TestABlottingReadingGivesTheGradeAndIsShownWithItsTime(t *testing.T) {
 	})
 }
 
-// check is what every view must hold: text that can be read, controls that are named, and a focus that goes down the page.
+// check is what every view must hold: text that can be read, controls that are named, and a focus that goes down the
+// page.
 const check = `() => {
 	const problems = []
 	const lum = c => { const v = c.map(x => { x /= 255; return x <= 0.03928 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4 }); return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2] }

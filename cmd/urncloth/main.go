@@ -1,4 +1,5 @@
-// Command urncloth plans the skin work around makeup: plan, check and rules need no database; serve is the application.
+// Command urncloth plans the skin work around makeup: plan, check and rules need no database; serve is the
+// application.
 package main
 
 import (
@@ -37,7 +38,12 @@ func main() {
 }
 
 func command() *cobra.Command {
-	root := &cobra.Command{Use: "urncloth", Short: "Plans skin work before, during and after makeup", SilenceErrors: true, SilenceUsage: true}
+	root := &cobra.Command{
+		Use:           "urncloth",
+		Short:         "Plans skin work before, during and after makeup",
+		SilenceErrors: true,
+		SilenceUsage:  true,
+	}
 	root.SetFlagErrorFunc(func(_ *cobra.Command, err error) error { return badInput{err} })
 	root.CompletionOptions.DisableDefaultCmd = true
 	var text bool
@@ -53,7 +59,10 @@ func command() *cobra.Command {
 			}
 			return output(cmd.OutOrStdout(), plan.Make(s), text)
 		}}
-	checkCmd := &cobra.Command{Use: "check [FILE]", Short: "Read a plan made or edited by hand, recompute it, write it back", Args: atMostOne,
+	checkCmd := &cobra.Command{
+		Use:   "check [FILE]",
+		Short: "Read a plan made or edited by hand, recompute it, write it back",
+		Args:  atMostOne,
 		RunE: func(cmd *cobra.Command, args []string) error {
 			data, err := input(cmd, args)
 			if err != nil {
@@ -64,13 +73,18 @@ func command() *cobra.Command {
 				return badInput{faults}
 			}
 			return output(cmd.OutOrStdout(), plan.Check(p), text)
-		}}
+		},
+	}
 	for _, c := range []*cobra.Command{planCmd, checkCmd} {
 		c.Flags().BoolVar(&text, "text", false, "print a sheet a person can read")
 	}
 	var asJSON bool
-	rulesCmd := &cobra.Command{Use: "rules", Short: "List the rules, house methods and figures with their sources", Args: cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error { return printRules(cmd.OutOrStdout(), asJSON) }}
+	rulesCmd := &cobra.Command{
+		Use:   "rules",
+		Short: "List the rules, house methods and figures with their sources",
+		Args:  cobra.NoArgs,
+		RunE:  func(cmd *cobra.Command, _ []string) error { return printRules(cmd.OutOrStdout(), asJSON) },
+	}
 	rulesCmd.Flags().BoolVar(&asJSON, "json", false, "print JSON")
 	root.AddCommand(planCmd, checkCmd, rulesCmd)
 	root.AddCommand(served()...)
@@ -120,7 +134,19 @@ func printRules(w io.Writer, asJSON bool) error {
 	}
 	fmt.Fprintln(w, "RULES")
 	for _, r := range all.Rules {
-		fmt.Fprintf(w, "\n%s · %s · %s\n  when: %s\n  %s %s %s\n  [%s] %s\n", r.ID, r.Severity, r.Phase, r.When, r.Say, r.Because, r.Instead, r.Mark, r.Source)
+		fmt.Fprintf(
+			w,
+			"\n%s · %s · %s\n  when: %s\n  %s %s %s\n  [%s] %s\n",
+			r.ID,
+			r.Severity,
+			r.Phase,
+			r.When,
+			r.Say,
+			r.Because,
+			r.Instead,
+			r.Mark,
+			r.Source,
+		)
 	}
 	fmt.Fprintln(w, "\nHOUSE METHODS, the default first")
 	for _, m := range all.Methods {

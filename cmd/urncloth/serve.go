@@ -37,32 +37,61 @@ const (
 func served() []*cobra.Command {
 	var address, data string
 	var withDemo, secure bool
-	serve := &cobra.Command{Use: "serve", Short: "Serve the web application", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
-		return serve(cmd.Context(), address, data, withDemo, secure)
-	}}
-	serve.Flags().StringVar(&address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"), "address to listen on (URNCLOTH_ADDRESS)")
+	serve := &cobra.Command{
+		Use:   "serve",
+		Short: "Serve the web application",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return serve(cmd.Context(), address, data, withDemo, secure)
+		},
+	}
+	serve.Flags().
+		StringVar(&address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"), "address to listen on (URNCLOTH_ADDRESS)")
 	serve.Flags().BoolVar(&withDemo, "demo", false, "load the demo studio once, and show its sign-in")
-	serve.Flags().BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "", "send cookies over TLS only (URNCLOTH_SECURE)")
+	serve.Flags().
+		BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "", "send cookies over TLS only (URNCLOTH_SECURE)")
 
-	loadDemo := &cobra.Command{Use: "demo", Short: "Load the demo studio into the database, once", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
-		return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error { return demoload.Load(ctx, dsn) })
-	}}
+	loadDemo := &cobra.Command{
+		Use:   "demo",
+		Short: "Load the demo studio into the database, once",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return withDatabase(
+				cmd.Context(),
+				data,
+				func(ctx context.Context, dsn string) error { return demoload.Load(ctx, dsn) },
+			)
+		},
+	}
 
 	var name, email, person, zone string
 	var place day.Place
-	studio := &cobra.Command{Use: "studio", Short: "Add a studio and its owner; the password is read from standard input", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
-		password, err := bufio.NewReader(cmd.InOrStdin()).ReadString('\n')
-		password = strings.TrimRight(password, "\r\n")
-		if err != nil && password == "" || len(password) < app.LeastPassword {
-			return badInput{fmt.Errorf("password: needs at least %d characters, on standard input", app.LeastPassword)}
-		}
-		if _, err := (day.Day{Timezone: zone}).Zone(); err != nil {
-			return badInput{fmt.Errorf("timezone: %w", err)}
-		}
-		return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error {
-			return addStudio(ctx, dsn, store.Studio{ID: uuid.New(), Name: name, Timezone: zone, Place: place}, store.Person{Email: strings.ToLower(email), Name: person, Role: "owner"}, password)
-		})
-	}}
+	studio := &cobra.Command{
+		Use:   "studio",
+		Short: "Add a studio and its owner; the password is read from standard input",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			password, err := bufio.NewReader(cmd.InOrStdin()).ReadString('\n')
+			password = strings.TrimRight(password, "\r\n")
+			if err != nil && password == "" || len(password) < app.LeastPassword {
+				return badInput{
+					fmt.Errorf("password: needs at least %d characters, on standard input", app.LeastPassword),
+				}
+			}
+			if _, err := (day.Day{Timezone: zone}).Zone(); err != nil {
+				return badInput{fmt.Errorf("timezone: %w", err)}
+			}
+			return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error {
+				return addStudio(
+					ctx,
+					dsn,
+					store.Studio{ID: uuid.New(), Name: name, Timezone: zone, Place: place},
+					store.Person{Email: strings.ToLower(email), Name: person, Role: "owner"},
+					password,
+				)
+			})
+		},
+	}
 	studio.Flags().StringVar(&name, "name", "", "the studio's name")
 	studio.Flags().StringVar(&person, "owner", "", "the owner's name")
 	studio.Flags().StringVar(&email, "email", "", "the owner's e-mail")
@@ -74,19 +103,25 @@ func served() []*cobra.Command {
 	}
 	list := []*cobra.Command{serve, loadDemo, studio}
 	for _, c := range list {
-		c.Flags().StringVar(&data, "data", env("URNCLOTH_DATA", ".data"), "folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
+		c.Flags().
+			StringVar(&data, "data", env("URNCLOTH_DATA", ".data"), "folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
 	}
 	return append(list, openAPICommand())
 }
 
 func openAPICommand() *cobra.Command {
-	return &cobra.Command{Use: "openapi", Short: "Print the description of the API", Args: cobra.NoArgs, RunE: func(cmd *cobra.Command, _ []string) error {
-		b, err := web.OpenAPI()
-		if err == nil {
-			_, err = fmt.Fprintln(cmd.OutOrStdout(), string(b))
-		}
-		return err
-	}}
+	return &cobra.Command{
+		Use:   "openapi",
+		Short: "Print the description of the API",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			b, err := web.OpenAPI()
+			if err == nil {
+				_, err = fmt.Fprintln(cmd.OutOrStdout(), string(b))
+			}
+			return err
+		},
+	}
 }
 
 func env(name, otherwise string) string {
@@ -96,8 +131,8 @@ func env(name, otherwise string) string {
 	return otherwise
 }
 
-// withDatabase brings the database up to date and runs work on it: the one of DATABASE_URL, or a private cluster that is
-// stopped again afterwards.
+// withDatabase brings the database up to date and runs work on it: the one of DATABASE_URL, or a private cluster that
+// is stopped again afterwards.
 func withDatabase(ctx context.Context, data string, work func(ctx context.Context, dsn string) error) error {
 	dsn := os.Getenv("DATABASE_URL")
 	if dsn == "" {
@@ -143,9 +178,16 @@ func serve(ctx context.Context, address, data string, withDemo, secure bool) err
 			return err
 		}
 		defer kept.Close()
-		handler := web.New(web.Options{App: &app.App{Store: kept, Now: time.Now}, UI: ui.Files(), Demo: shown, Secure: secure})
+		handler := web.New(
+			web.Options{App: &app.App{Store: kept, Now: time.Now}, UI: ui.Files(), Demo: shown, Secure: secure},
+		)
 		defer handler.Close()
-		server := &http.Server{Handler: handler, ReadHeaderTimeout: readTimeout, ReadTimeout: readTimeout, IdleTimeout: 2 * time.Minute}
+		server := &http.Server{
+			Handler:           handler,
+			ReadHeaderTimeout: readTimeout,
+			ReadTimeout:       readTimeout,
+			IdleTimeout:       2 * time.Minute,
+		}
 		fmt.Printf("Urn Cloth is at http://%s\n", listener.Addr())
 		if shown != nil {
 			fmt.Printf("Demo sign-in: %s, password %s\n", shown.Email, shown.Password)

@@ -1,5 +1,5 @@
-// Package act holds the words for what is done in a step: the act itself, its kind where that is no product's, and the way of
-// the hands.
+// Package act holds the words for what is done in a step: the act itself, its kind where that is no product's, and
+// the way of the hands.
 package act
 
 import "urncloth/core/doc"
@@ -35,18 +35,41 @@ const (
 
 // Acts lists the acts.
 func Acts() []Act {
-	return []Act{Hands, Setup, LensOut, Cool, Cleanse, Rinse, Cloth, Dry, Treat, Neutralise, Apply, TouchCheck, Blot, Reapply,
-		LashesOff, Hold, Wipe, Massage, Emulsify, PadCheck, Refer, Ready}
+	return []Act{
+		Hands,
+		Setup,
+		LensOut,
+		Cool,
+		Cleanse,
+		Rinse,
+		Cloth,
+		Dry,
+		Treat,
+		Neutralise,
+		Apply,
+		TouchCheck,
+		Blot,
+		Reapply,
+		LashesOff,
+		Hold,
+		Wipe,
+		Massage,
+		Emulsify,
+		PadCheck,
+		Refer,
+		Ready,
+	}
 }
 
 // UnmarshalText accepts the words of Acts.
 func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(*a, Acts()) }
 
-// Lift is a pass of a remover as fit is asked about it: not a step's act, but what hold, massage and wipe have in common.
+// Lift is a pass of a remover as fit is asked about it: not a step's act, but what hold, massage and wipe have in
+// common.
 const Lift Act = "lift"
 
-// Kind is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a person
-// wrote may name another.
+// Kind is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a
+// person wrote may name another.
 type Kind string
 
 // Kinds of acts without a product of that kind.

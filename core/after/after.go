@@ -1,5 +1,5 @@
-// Package after plans what the skin gets once everything is off, that night and the next morning, and the card that goes
-// home with the client. The same rules check steps made by hand.
+// Package after plans what the skin gets once everything is off, that night and the next morning, and the card that
+// goes home with the client. The same rules check steps made by hand.
 package after
 
 import (
@@ -35,8 +35,8 @@ func Empty() Aftercare {
 	return Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}}
 }
 
-// Day is what of the day matters at night: when removal ended, what took makeup off, and whether more sun than the budget
-// reached the skin.
+// Day is what of the day matters at night: when removal ended, what took makeup off, and whether more sun than the
+// budget reached the skin.
 type Day struct {
 	From     time.Time
 	Removers []string // product ids in order
@@ -73,9 +73,14 @@ func use(c *sitting.Case, p *kit.Product, what act.Act, z face.Zone) *fit.Use {
 	return &fit.Use{Case: c, Product: p, Act: what, Kind: act.Kind(p.Kind), How: act.Pat, Zone: z, After: true}
 }
 
-// find returns the product that costs least among those of some kinds that nothing but a note speaks against, and where it
-// may go.
-func (pl *planner) find(what act.Act, on face.Set, misfit func(*kit.Product) (float64, bool), kinds ...kit.Kind) (*kit.Product, face.Set) {
+// find returns the product that costs least among those of some kinds that nothing but a note speaks against, and
+// where it may go.
+func (pl *planner) find(
+	what act.Act,
+	on face.Set,
+	misfit func(*kit.Product) (float64, bool),
+	kinds ...kit.Kind,
+) (*kit.Product, face.Set) {
 	var best *kit.Product
 	var where face.Set
 	least := math.Inf(1)
@@ -90,14 +95,21 @@ func (pl *planner) find(what act.Act, on face.Set, misfit func(*kit.Product) (fl
 		}
 		var zones face.Set
 		for _, z := range on.List() {
-			if !slices.ContainsFunc(use(pl.c, p, what, z).Fits(), func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note }) {
+			if !slices.ContainsFunc(
+				use(pl.c, p, what, z).Fits(),
+				func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note },
+			) {
 				zones |= face.SetOf(z)
 			}
 		}
 		if zones == 0 {
 			continue
 		}
-		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) + float64(len(on.List())-len(zones.List()))
+		cost += figure.DislikedCost*float64(
+			p.CountCarried(pl.c.Client.Dislikes),
+		) + float64(
+			len(on.List())-len(zones.List()),
+		)
 		if cost < least-figure.Same {
 			best, where, least = p, zones, cost
 		}
@@ -114,9 +126,25 @@ type dose struct {
 }
 
 // add writes a step; its message has the slots product, zones and amount.
-func (pl *planner) add(what act.Act, p *kit.Product, zones face.Set, d dose, hands int, message say.ID, because ...rules.ID) {
-	s := stack.Step{ID: "n" + strconv.Itoa(len(pl.steps)+1), Act: what, Zones: zones.List(), Film: d.film, HandsS: hands, How: act.Pat,
-		Because: because, Start: day.Wall(pl.at)}
+func (pl *planner) add(
+	what act.Act,
+	p *kit.Product,
+	zones face.Set,
+	d dose,
+	hands int,
+	message say.ID,
+	because ...rules.ID,
+) {
+	s := stack.Step{
+		ID:      "n" + strconv.Itoa(len(pl.steps)+1),
+		Act:     what,
+		Zones:   zones.List(),
+		Film:    d.film,
+		HandsS:  hands,
+		How:     act.Pat,
+		Because: because,
+		Start:   day.Wall(pl.at),
+	}
 	name := ""
 	if p != nil {
 		name, s.Kind, s.Product = p.Name, act.Kind(p.Kind), p.ID
@@ -194,8 +222,15 @@ func (pl *planner) write() {
 		}
 	}
 	if retinoid != nil {
-		pl.add(act.Apply, retinoid, onRetinoid, dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG}, figure.NightHandsS,
-			say.NightRetinoid, rules.TwoActives)
+		pl.add(
+			act.Apply,
+			retinoid,
+			onRetinoid,
+			dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
+			figure.NightHandsS,
+			say.NightRetinoid,
+			rules.TwoActives,
+		)
 	}
 	pl.moisturise(open)
 	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
@@ -206,7 +241,14 @@ func (pl *planner) write() {
 	}
 	if layered && !slices.Contains(c.Client.Wears, face.LashExtensions) {
 		if p, _ := pl.find(act.Apply, face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, kit.LashSerum); p != nil {
-			pl.add(act.Apply, p, face.SetOf(face.Eyelids), dose{map[face.Zone]doc.Num{}, figure.DropG}, figure.NightSpotS, say.NightLashes)
+			pl.add(
+				act.Apply,
+				p,
+				face.SetOf(face.Eyelids),
+				dose{map[face.Zone]doc.Num{}, figure.DropG},
+				figure.NightSpotS,
+				say.NightLashes,
+			)
 		}
 	}
 }
@@ -236,7 +278,9 @@ func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
 // exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
 func (pl *planner) exfoliate(open face.Set) {
 	c := pl.c
-	if c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() || c.Within(fit.RetinoidWindow(c), face.Retinoid) != 0 {
+	if c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || c.Client.Sensitivity >= figure.SensitiveFrom ||
+		!pl.calm() ||
+		c.Within(fit.RetinoidWindow(c), face.Retinoid) != 0 {
 		return
 	}
 	gentle := func(p *kit.Product) (float64, bool) {
@@ -314,7 +358,10 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
 	find := func(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-		r.Findings = append(r.Findings, rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message, slots...))
+		r.Findings = append(
+			r.Findings,
+			rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message, slots...),
+		)
 		return &r.Findings[len(r.Findings)-1]
 	}
 	acid, retinoid := "", ""
@@ -359,7 +406,14 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 		}
 	}
 	if unneutral != nil {
-		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), say.NeutraliseNeeded, "product", c.Product(unneutral.Product).Name)
+		find(
+			rules.NotNeutralised,
+			unneutral.ID,
+			face.SetOf(unneutral.Zones...),
+			say.NeutraliseNeeded,
+			"product",
+			c.Product(unneutral.Product).Name,
+		)
 	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)
@@ -395,7 +449,8 @@ func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
 // tomorrow is the next morning.
 func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
 	list := []string{c.Say(say.MorningRinse), c.Say(say.MorningSunscreen)}
-	if acid || c.Within(figure.PhotosensitiveDays, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
+	if acid ||
+		c.Within(figure.PhotosensitiveDays, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
 		list = append(list, c.Say(say.MorningAcid))
 	}
 	if retinoid || c.Chronic(face.Retinoid) != 0 {
@@ -407,7 +462,10 @@ func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
 	if sunned || c.Marked(face.Sunburn) != 0 {
 		list = append(list, c.Say(say.OutOfSun))
 	}
-	if slices.ContainsFunc(c.Conditions, func(k sitting.Condition) bool { return k.Kind == face.Eczema || k.Kind == face.Rosacea }) {
+	if slices.ContainsFunc(
+		c.Conditions,
+		func(k sitting.Condition) bool { return k.Kind == face.Eczema || k.Kind == face.Rosacea },
+	) {
 		list = append(list, c.Say(say.OwnEmollient))
 	}
 	return list

@@ -261,8 +261,8 @@ func (d Day) Zone() (*time.Location, error) {
 	return loc, nil
 }
 
-// In returns the instant at which the wall clock in loc shows l. Of a time that comes twice, the first; ok is false for
-// a time that the clock skips.
+// In returns the instant at which the wall clock in loc shows l. Of a time that comes twice, the first; ok is false
+// for a time that the clock skips.
 func (l Local) In(loc *time.Location) (at time.Time, ok bool) {
 	t := l.t
 	at = time.Date(t.Year(), t.Month(), t.Day(), t.Hour(), t.Minute(), t.Second(), 0, loc)

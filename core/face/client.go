@@ -64,8 +64,23 @@ var Conditions = func() (list []Kind) {
 	for _, m := range Marks {
 		list = append(list, Kind(m))
 	}
-	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables, Rosacea, Eczema,
-		Pregnant, Asthma, EyeInfection, Exfoliated)
+	return append(
+		list,
+		Isotretinoin,
+		Retinoid,
+		PeelLight,
+		PeelMedium,
+		PeelDeep,
+		Laser,
+		Needling,
+		Injectables,
+		Rosacea,
+		Eczema,
+		Pregnant,
+		Asthma,
+		EyeInfection,
+		Exfoliated,
+	)
 }()
 
 // UnmarshalText accepts the words of Conditions.
@@ -198,7 +213,8 @@ func (s State) WantsMattifying() bool {
 	return s.Oil >= figure.OilyFrom && s.Water >= figure.MoistFrom && !s.Has(Flaky)
 }
 
-// GradeFrom is the zone whose grades a zone takes that was left out: the forehead's for the oily middle, else the cheeks'.
+// GradeFrom is the zone whose grades a zone takes that was left out: the forehead's for the oily middle, else the
+// cheeks'.
 func (z Zone) GradeFrom() Zone {
 	if z.TZone() {
 		return Forehead
@@ -229,7 +245,8 @@ func (c Client) States(on day.Date) [N]State {
 			continue
 		}
 		for z := range N {
-			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil && m == ColdSore && z == Lips) && !all[z].Has(m) {
+			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil && m == ColdSore && z == Lips) &&
+				!all[z].Has(m) {
 				all[z].Marks = append(all[z].Marks, m)
 			}
 		}
@@ -302,8 +319,8 @@ type Type struct {
 	Because  []string  `json:"because"`
 }
 
-// TypeOf derives the type: oily where T-zone mean and cheeks ≥ 2; combination where the mean is ≥ 1.5 and cheeks ≤ 1; dry
-// where all oil ≤ 1 and mean water ≤ 1 over the ten face zones; else balanced. Overlays lie over any of them.
+// TypeOf derives the type: oily where T-zone mean and cheeks ≥ 2; combination where the mean is ≥ 1.5 and cheeks ≤ 1;
+// dry where all oil ≤ 1 and mean water ≤ 1 over the ten face zones; else balanced. Overlays lie over any of them.
 func (c Client) TypeOf(l *say.Language, states [N]State) Type {
 	var middle, water, oiliest float64
 	var thirsty, spotty Set

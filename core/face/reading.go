@@ -32,8 +32,8 @@ func BlotGrade(sheet Sheet) (oil int, ok bool) {
 	return 0, false
 }
 
-// SebumGrade is the oil grade of a sebum reading in µg/cm²: 1 below the low limit (0 below a third of it [W]), 2 up to the
-// high one, 3 above.
+// SebumGrade is the oil grade of a sebum reading in µg/cm²: 1 below the low limit (0 below a third of it [W]), 2 up
+// to the high one, 3 above.
 func SebumGrade(z Zone, sebum float64) int {
 	low, high := figure.SebumCheeksLow, figure.SebumCheeksHigh
 	if z.TZone() {
@@ -63,8 +63,8 @@ func WaterGrade(hydration float64) int {
 	return figure.GradeMost
 }
 
-// BareWait reads half an hour without product: tightness (0 none to 3 painful) is dryness, shine (0 none to 3 all over) is
-// oil. Both are held to the range of the grades.
+// BareWait reads half an hour without product: tightness (0 none to 3 painful) is dryness, shine (0 none to 3 all
+// over) is oil. Both are held to the range of the grades.
 func BareWait(tightness, shine int) (oil, water int) {
 	most := figure.GradeMost
 	return min(max(shine, 0), most), most - min(max(tightness, 0), most)

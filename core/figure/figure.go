@@ -1,6 +1,7 @@
-// Package figure holds the figures of the trade, a row each: its value, unit, mark, source and name stand together, the code
-// reads the value that the row returns, and the catalogue lists the rows. A figure that is one of a table by zone, kind or
-// binder stands in that table, in the figures.go of the package that owns the words, and is listed from there.
+// Package figure holds the figures of the trade, a row each: its value, unit, mark, source and name stand together,
+// the code reads the value that the row returns, and the catalogue lists the rows. A figure that is one of a table by
+// zone, kind or binder stands in that table, in the figures.go of the package that owns the words, and is listed from
+// there.
 package figure
 
 import (
@@ -28,8 +29,8 @@ func (m *Mark) UnmarshalText(b []byte) error {
 // Marks lists the words.
 func Marks() []Mark { return []Mark{Published, Working} }
 
-// Figure is one number of the trade, or the coefficients of one published formula in Values. Key is stable and unique; it is
-// how words and documents name the figure.
+// Figure is one number of the trade, or the coefficients of one published formula in Values. Key is stable and
+// unique; it is how words and documents name the figure.
 type Figure struct {
 	Key    string    `json:"key"`
 	Where  string    `json:"where"` // the part of the work it belongs to

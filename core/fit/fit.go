@@ -91,8 +91,8 @@ func (u *Use) Fits() []Objection {
 	return list
 }
 
-// when objects where is holds, in the words of a message, or where that is "" in the rule's own. The slot product is filled
-// here.
+// when objects where is holds, in the words of a message, or where that is "" in the rule's own. The slot product is
+// filled here.
 func (u *Use) when(is bool, message say.ID, slots ...any) *Objection {
 	if !is {
 		return nil
@@ -248,8 +248,11 @@ var checks = []check{
 		}
 		s := u.state()
 		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid))
-		return u.when(s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom || retinoid,
-			say.ScrubsSore)
+		return u.when(
+			s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom ||
+				retinoid,
+			say.ScrubsSore,
+		)
 	}},
 	{rules.TooOften, func(u *Use) *Objection {
 		return u.when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
@@ -261,7 +264,10 @@ var checks = []check{
 			say.ShavenStings)
 	}},
 	{rules.Isotretinoin, func(u *Use) *Objection {
-		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(), say.None)
+		return u.when(
+			u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(),
+			say.None,
+		)
 	}},
 	{rules.RecentRetinoid, func(u *Use) *Objection {
 		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), say.None)
@@ -282,7 +288,10 @@ var checks = []check{
 			return u.when(true, say.InjectablesPress)
 		}
 		rubs := u.Act == act.Massage || u.How == act.Massaged || u.Kind == act.Massaging || u.Kind == act.Suction
-		return u.when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)), say.InjectablesMassage)
+		return u.when(
+			rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)),
+			say.InjectablesMassage,
+		)
 	}},
 	{rules.Rosacea, func(u *Use) *Objection {
 		if !u.told() || !u.on(u.Case.Chronic(face.Rosacea)) {
@@ -290,7 +299,11 @@ var checks = []check{
 		}
 		p := u.Product
 		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
-		return u.when(harsh || u.Act == act.Massage || slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind), say.None)
+		return u.when(
+			harsh || u.Act == act.Massage ||
+				slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind),
+			say.None,
+		)
 	}},
 	{rules.Eczema, func(u *Use) *Objection {
 		p := u.Product
@@ -322,10 +335,12 @@ var checks = []check{
 		if u.Product.Aerosol {
 			return u.when(true, say.AerosolAsthma)
 		}
-		return u.when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SPFPowder, say.PowderAsthma).as(rules.Caution)
+		return u.when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SPFPowder, say.PowderAsthma).
+			as(rules.Caution)
 	}},
 	{rules.LicensedOnly, func(u *Use) *Objection {
-		if u.Act != act.Treat || !slices.Contains(act.Licensed(), u.Kind) || slices.Contains(u.Case.Day.Licensed, string(u.Kind)) {
+		if u.Act != act.Treat || !slices.Contains(act.Licensed(), u.Kind) ||
+			slices.Contains(u.Case.Day.Licensed, string(u.Kind)) {
 			return nil
 		}
 		return u.when(true, say.NotLicensed, "kind", string(u.Kind))
@@ -334,18 +349,26 @@ var checks = []check{
 		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes)
 	}},
 	{rules.OilOnExtensions, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
-			say.OilyExtensions)
+		return u.when(
+			u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
+			say.OilyExtensions,
+		)
 	}},
 	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
-		return u.when(u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() && p.Kind != kit.EyeCream,
-			say.TooRichOily)
+		return u.when(
+			u.leaves() && p.Weight >= figure.HeavyFrom && u.state().Oil >= figure.OilyFrom && !p.Kind.SpotBalm() &&
+				p.Kind != kit.EyeCream,
+			say.TooRichOily,
+		)
 	}},
 	{rules.UnderEyeHeavy, func(u *Use) *Objection {
 		p := u.Product
-		return u.when(u.leaves() && u.Zone == face.UnderEyes && (p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
-			say.HeavyUnderEyes)
+		return u.when(
+			u.leaves() && u.Zone == face.UnderEyes &&
+				(p.Weight >= figure.HeavyFrom && p.Kind != kit.EyeCream || !p.EyeSafe),
+			say.HeavyUnderEyes,
+		)
 	}},
 	{rules.OnLashLine, func(u *Use) *Objection {
 		p := u.Product
@@ -361,7 +384,11 @@ var checks = []check{
 	}},
 	{rules.MattifiesDry, func(u *Use) *Objection {
 		s := u.state()
-		return u.when(u.Product != nil && u.Product.Kind == kit.PrimerMattifying && (s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)), say.None)
+		return u.when(
+			u.Product != nil && u.Product.Kind == kit.PrimerMattifying &&
+				(s.Oil <= figure.DryUpTo || s.Water <= figure.DryUpTo || s.Has(face.Flaky)),
+			say.None,
+		)
 	}},
 	{rules.SPFLow, func(u *Use) *Objection {
 		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
@@ -375,13 +402,19 @@ var checks = []check{
 	}},
 	{rules.Flashback, func(u *Use) *Objection {
 		p := u.Product
-		return u.when(u.Case.Flash && p != nil && p.Filters != "" && (p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
-			say.MayFlash)
+		return u.when(
+			u.Case.Flash && p != nil && p.Filters != "" &&
+				(p.WhiteCast >= figure.CastInFlash || p.Filters == kit.Mineral && !p.Tinted),
+			say.MayFlash,
+		)
 	}},
 	{rules.WhiteCast, func(u *Use) *Objection {
 		p, dark := u.Product, u.Case.Client.Phototype
-		return u.when(p != nil && (dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
-			say.LeavesCast)
+		return u.when(
+			p != nil &&
+				(dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
+			say.LeavesCast,
+		)
 	}},
 }
 

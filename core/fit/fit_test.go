@@ -42,8 +42,8 @@ func born(date string) func(s *sitting.Sitting) {
 	return func(s *sitting.Sitting) { _ = s.Client.Born.UnmarshalText([]byte(date)); s.Client.Guardian = true }
 }
 
-// TestEdgesOfWhoMayHaveWhat tries each window and threshold on both sides, by the phases that ask fit: before makeup, and
-// after it.
+// TestEdgesOfWhoMayHaveWhat tries each window and threshold on both sides, by the phases that ask fit: before makeup,
+// and after it.
 func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
 	polish := func(s *sitting.Sitting) { s.Method[method.SameDayPolish] = method.Full }
 	both := func(a, b func(s *sitting.Sitting)) func(s *sitting.Sitting) {

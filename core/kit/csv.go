@@ -16,8 +16,9 @@ import (
 	"urncloth/core/say"
 )
 
-// CSV form: RFC 4180 with a header row of the product's field names. Lists are joined by |, actives are name=percent. A
-// cell that a spreadsheet would run as a formula is written with an apostrophe before it, which reading takes off again.
+// CSV form: RFC 4180 with a header row of the product's field names. Lists are joined by |, actives are name=percent.
+// A cell that a spreadsheet would run as a formula is written with an apostrophe before it, which reading takes off
+// again.
 
 const listMark = "|"
 
@@ -108,8 +109,8 @@ func guarded(s string) string {
 	return s
 }
 
-// ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all; otherwise
-// good holds the sound rows and faults every fault of the others. Tables with semicolons are read too.
+// ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all;
+// otherwise good holds the sound rows and faults every fault of the others. Tables with semicolons are read too.
 func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
 	if bytes.HasPrefix(data, []byte("\xff\xfe")) || bytes.HasPrefix(data, []byte("\xfe\xff")) || !utf8.Valid(data) {
@@ -159,7 +160,10 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 			continue
 		}
 		if len(row) > len(header) {
-			faults = append(faults, RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header", len(header))})
+			faults = append(
+				faults,
+				RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header", len(header))},
+			)
 			continue
 		}
 		p, fs := readRow(header, known, row)

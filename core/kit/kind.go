@@ -79,9 +79,9 @@ const (
 	Sundries
 )
 
-// KindFigures is what is known of a kind: its nominal film in mg/cm² (lean and full where they differ), how long it sets
-// in seconds at 21 °C and 45 % humidity, the share of that which is evaporation, and the share of the film that stays on
-// the skin. Source of every figure: the studio's working table, [W].
+// KindFigures is what is known of a kind: its nominal film in mg/cm² (lean and full where they differ), how long it
+// sets in seconds at 21 °C and 45 % humidity, the share of that which is evaporation, and the share of the film that
+// stays on the skin. Source of every figure: the studio's working table, [W].
 type KindFigures struct {
 	ID          Kind
 	Group       Group

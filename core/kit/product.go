@@ -122,7 +122,8 @@ func (k Kit) Check(path string) doc.Faults {
 		if w := p.WaterResistantMin; w != 0 && w != figure.Label40 && w != figure.Label80 {
 			fs.Add(at+".water_resistant_min", say.NotALabel, "minutes", w)
 		}
-		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() && p.ExpiresOn.AddMonths(figure.PackMonths).Before(p.OpenedOn) {
+		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() &&
+			p.ExpiresOn.AddMonths(figure.PackMonths).Before(p.OpenedOn) {
 			fs.Add(at+".expires_on", say.FarBeforeOpened, "date", p.ExpiresOn)
 		}
 	}
@@ -137,7 +138,8 @@ var implies = map[string][]string{
 	"adhesive":  {"latex", "acrylate", "cyanoacrylate", "colophony"},
 }
 
-// wishes translates what a client may ask for into the tags it rules out. A wish that is not listed is itself a tag. [W]
+// wishes translates what a client may ask for into the tags it rules out. A wish that is not listed is itself a tag.
+// [W]
 var wishes = map[string][]string{
 	"vegan":         {"bee", "propolis", "beeswax", "lanolin", "snail", "carmine", "animal"},
 	"no_alcohol":    {"alcohol_denat"},
@@ -238,7 +240,16 @@ func (p *Product) Retinoid() bool {
 }
 
 // soothing actives may stay on skin that must have no actives. [W]
-var soothing = []string{"hyaluronic", "ceramides", "glycerin", "panthenol", "urea", "allantoin", "vitamin_e", "zinc_oxide"}
+var soothing = []string{
+	"hyaluronic",
+	"ceramides",
+	"glycerin",
+	"panthenol",
+	"urea",
+	"allantoin",
+	"vitamin_e",
+	"zinc_oxide",
+}
 
 var stinging = []string{"fragrance", "alcohol_denat", "menthol"}
 
@@ -360,7 +371,8 @@ func Hand(l *say.Language, grams float64) string {
 // units is what a container gives by the stroke.
 var units = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}
 
-// Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of 0.03 g.
+// Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of
+// 0.03 g.
 func (p *Product) Units(grams float64) (n float64, unit string) {
 	switch {
 	case p.GramsPerUnit > 0:

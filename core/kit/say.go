@@ -44,8 +44,14 @@ func Quarters(n float64) string {
 }
 
 // unitForms is the units that the program knows, one and several; a studio's own word is taken as English.
-var unitForms = [][2]string{{"pump", "pumps"}, {"drop", "drops"}, {"spray second", "spray seconds"}, {"pass", "passes"},
-	{"scoop", "scoops"}, {"unit", "units"}}
+var unitForms = [][2]string{
+	{"pump", "pumps"},
+	{"drop", "drops"},
+	{"spray second", "spray seconds"},
+	{"pass", "passes"},
+	{"scoop", "scoops"},
+	{"unit", "units"},
+}
 
 var unitNames = func() map[string]say.ID {
 	m := map[string]say.ID{}

@@ -16,9 +16,19 @@ var (
 
 // layerLabels says in a word what a layer of a kind is there for.
 var layerLabels = func() say.Labels {
-	labels := say.Labels{"toner": "tone", "eye_cream": "eyes", "lip_balm": "lips", "dry_patch_balm": "patches", "face_oil": "oil",
-		"primer_mattifying": "mattify", "primer_hydrating": "hydrate", "primer_gripping": "grip", "sunscreen": "protect",
-		"moisturiser_spf": "protect", "lip_scrub": "scrub lips"}
+	labels := say.Labels{
+		"toner":             "tone",
+		"eye_cream":         "eyes",
+		"lip_balm":          "lips",
+		"dry_patch_balm":    "patches",
+		"face_oil":          "oil",
+		"primer_mattifying": "mattify",
+		"primer_hydrating":  "hydrate",
+		"primer_gripping":   "grip",
+		"sunscreen":         "protect",
+		"moisturiser_spf":   "protect",
+		"lip_scrub":         "scrub lips",
+	}
 	for _, k := range kindIDs() {
 		if k.Moisturiser() {
 			labels[string(k)] = "moisturise"

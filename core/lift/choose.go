@@ -65,7 +65,14 @@ type chooser struct {
 }
 
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
-	ch := &chooser{c: c, pads: -1, wanted: c.Method.Is(method.SecondCleanse, method.Always), refused: c.Method.Is(method.SecondCleanse, method.Never), one: c.Method.Is(method.CleanserSpend, method.Same), beard: fullBeard(c)}
+	ch := &chooser{
+		c:       c,
+		pads:    -1,
+		wanted:  c.Method.Is(method.SecondCleanse, method.Always),
+		refused: c.Method.Is(method.SecondCleanse, method.Never),
+		one:     c.Method.Is(method.CleanserSpend, method.Same),
+		beard:   fullBeard(c),
+	}
 	mitt := false
 	for i := range c.Kit {
 		p := &c.Kit[i]
@@ -95,8 +102,8 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 	return ch
 }
 
-// thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more cautions, no
-// dearer, and with plenty left. Of two that are alike the first in the kit stays.
+// thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more
+// cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays.
 func (ch *chooser) thin() {
 	gone := map[int]bool{}
 	for j, b := range ch.removers {
@@ -138,7 +145,8 @@ func (ch *chooser) everywhere(a, b int) bool {
 	return true
 }
 
-// turn is when a remover has its turn: effects adhesives first, then what leaves a film of itself, then what takes that off.
+// turn is when a remover has its turn: effects adhesives first, then what leaves a film of itself, then what takes
+// that off.
 type turn int
 
 const (
@@ -208,8 +216,10 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 
 func (g *group) alike(c *sitting.Case, o *group) bool {
 	scar := func(z face.Zone) bool { return c.Skin[z].Has(face.Scar) }
-	return slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
-		delicacy(g.like, scar(g.like)) == delicacy(o.like, scar(o.like)) && !slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) })
+	return slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed, o.allowed) &&
+		slices.Equal(g.cautions, o.cautions) &&
+		delicacy(g.like, scar(g.like)) == delicacy(o.like, scar(o.like)) &&
+		!slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) })
 }
 
 // level is the step of the load that contact times go by; nothing finer matters to the choice.
@@ -225,11 +235,14 @@ func level(load float64) int {
 
 // hasStrip reports whether strip lashes are on, to be kept or not.
 func hasStrip(c *sitting.Case, keep bool) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.GlueStrip && it.Keep == keep })
+	return slices.ContainsFunc(
+		c.Look.Items,
+		func(it look.Item) bool { return it.Attach == look.GlueStrip && it.Keep == keep },
+	)
 }
 
-// allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the house
-// method for eyes.
+// allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the
+// house method for eyes.
 func (ch *chooser) allow(g *group) {
 	for i, p := range ch.removers {
 		cost, may := ch.may(p, g.like, g.on)
@@ -280,10 +293,13 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 			caution += figure.CautionCost
 		}
 	}
-	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single }); single && z == face.Eyelids && p.Oily() {
+	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single }); single &&
+		z == face.Eyelids &&
+		p.Oily() {
 		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
 	}
-	if p.Kind == kit.PlantOil != c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && films(p.Kind) && rubbed(p.Kind) {
+	if p.Kind == kit.PlantOil != c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && films(p.Kind) &&
+		rubbed(p.Kind) {
 		caution += figure.WrongSkin
 	}
 	return caution, true
@@ -295,11 +311,15 @@ func effects(b look.Binder) bool {
 
 // onlyWater reports whether the makeup there is held by water film alone, over care.
 func onlyWater(on Loads) bool {
-	return on[look.WaterFilm] > 0 && !slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != look.WaterFilm && b != look.Care })
+	return on[look.WaterFilm] > 0 &&
+		!slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != look.WaterFilm && b != look.Care })
 }
 
 func glitter(c *sitting.Case, z face.Zone) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return named(it.Item, "glitter") && it.Zone.Zones.Has(z) })
+	return slices.ContainsFunc(
+		c.Look.Items,
+		func(it look.Item) bool { return named(it.Item, "glitter") && it.Zone.Zones.Has(z) },
+	)
 }
 
 // objections lists what speaks against a remover on a zone after makeup.
@@ -309,7 +329,10 @@ func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []f
 	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == rules.NotEyeSafe })
 	add := func(is bool, rule rules.ID, s rules.Severity, message say.ID) {
 		if is {
-			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name), Bars: s == rules.Stop})
+			list = append(
+				list,
+				fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name), Bars: s == rules.Stop},
+			)
 		}
 	}
 	near := z == face.Eyelids || z == face.UnderEyes
@@ -368,7 +391,8 @@ func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 		}
 		return 1
 	}
-	if rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt || !ch.c.Method.Is(method.RemovalTool, method.Pads) {
+	if rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt ||
+		!ch.c.Method.Is(method.RemovalTool, method.Pads) {
 		return 0
 	}
 	n := 0
@@ -397,8 +421,8 @@ func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) 
 	return figure.WipeS, 0
 }
 
-// byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method, dry skin
-// by a cloth, and always what has no emulsifier.
+// byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method,
+// dry skin by a cloth, and always what has no emulsifier.
 func (ch *chooser) byCloth(k kit.Kind) bool { return byCloth(ch.c, k) }
 
 func byCloth(c *sitting.Case, k kit.Kind) bool {
@@ -422,7 +446,13 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 		d *= figure.TravelTimes
 	}
 	grams := ch.passGrams(g, p)
-	cost := figure.PassDelicacy*d*float64(k.counts) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight + figure.PadCost*float64(ch.padsFor(g, p)) + figure.PriceCost*p.PriceOf(grams)
+	cost := figure.PassDelicacy*d*float64(
+		k.counts,
+	) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight + figure.PadCost*float64(
+		ch.padsFor(g, p),
+	) + figure.PriceCost*p.PriceOf(
+		grams,
+	)
 	if p.Short(grams) || ch.scarceOnes[p.ID] {
 		cost += figure.CautionCost
 	}
@@ -478,7 +508,10 @@ func (ch *chooser) least(g *group, left []float64, passes int) []float64 {
 		share1 := 1.0
 		for _, r := range g.allowed {
 			for _, k := range ch.options(g, r) {
-				share1 = min(share1, math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact), 1/float64(k.counts)))
+				share1 = min(
+					share1,
+					math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact), 1/float64(k.counts)),
+				)
 			}
 		}
 		best[i] *= math.Pow(share1, float64(passes))
@@ -509,12 +542,20 @@ type ends struct {
 
 func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < figure.PadsEnough }
 
-// sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none does
-// it returns the one that leaves least, and reached is false.
+// sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none
+// does it returns the one that leaves least, and reached is false.
 func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
-	s := &search{chooser: ch, g: g, best: map[ends]sequence{}, cheap: slices.Repeat([]float64{math.Inf(1)}, figure.PadsEnough+1), pass1: math.Inf(1)}
+	s := &search{
+		chooser: ch,
+		g:       g,
+		best:    map[ends]sequence{},
+		cheap:   slices.Repeat([]float64{math.Inf(1)}, figure.PadsEnough+1),
+		pass1:   math.Inf(1),
+	}
 	s.check = 1
-	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar && !held(g.like) && ch.c.Method.Is(method.CheckWithMicellar, method.Yes) {
+	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar &&
+		!held(g.like) &&
+		ch.c.Method.Is(method.CheckWithMicellar, method.Yes) {
 		s.check -= washes[kit.Micellar]
 	}
 	if len(g.allowed) == 0 {
@@ -551,7 +592,11 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 		}
 	}
 	slices.SortFunc(list, func(a, b sequence) int {
-		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)), a.pads-b.pads) // ties fall by kit order
+		return cmp.Or(
+			cmp.Compare(a.cost, b.cost),
+			cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)),
+			a.pads-b.pads,
+		) // ties fall by kit order
 	})
 	return list, true
 }
@@ -610,14 +655,23 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 			for i := range left {
 				next[i] = left[i] * s.shares[n][o][i]
 			}
-			if g.worst(next) > Target(g.like)+figure.Same && (cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
+			if g.worst(next) > Target(g.like)+figure.Same &&
+				(cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
 				continue
 			}
 			nf := film * math.Pow(1-washes[p.Kind], float64(k.counts))
 			if films(p.Kind) {
 				_, nf = s.finish(g, p)
 			}
-			s.walk(sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads}, next, n, o, done+k.counts, deep, nf)
+			s.walk(
+				sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
+				next,
+				n,
+				o,
+				done+k.counts,
+				deep,
+				nf,
+			)
 		}
 	}
 }
@@ -660,7 +714,8 @@ func (s *search) arrive(q sequence, left []float64, film float64) {
 	}
 }
 
-// honest is the best that can be done where nothing reaches the target: pass by pass what leaves least of the worst binder.
+// honest is the best that can be done where nothing reaches the target: pass by pass what leaves least of the worst
+// binder.
 func (s *search) honest() sequence {
 	left, q := s.g.start, sequence{}
 	used := map[int]int{}
@@ -744,8 +799,8 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 	return picked, cost
 }
 
-// shared is the cost of what all groups use together: products, pads that are not there, a second product where the method
-// is one.
+// shared is the cost of what all groups use together: products, pads that are not there, a second product where the
+// method is one.
 func (ch *chooser) shared(set, skin uint64, pads int) float64 {
 	cost := figure.ProductCost * float64(bits.OnesCount64(set))
 	if ch.pads >= 0 && pads > ch.pads {

@@ -14,8 +14,8 @@ import (
 	test "urncloth/core/testutil"
 )
 
-// whole is the cheapest that any choice of sequences costs, found by trying all of them: for each group every multiset of
-// up to four passes in order, then every combination of groups.
+// whole is the cheapest that any choice of sequences costs, found by trying all of them: for each group every
+// multiset of up to four passes in order, then every combination of groups.
 func (ch *chooser) whole() float64 {
 	lists := make([][]sequence, len(ch.groups))
 	for i, g := range ch.groups {

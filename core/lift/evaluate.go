@@ -38,7 +38,8 @@ func (r *PadReading) UnmarshalText(b []byte) error {
 	return doc.OneOf(*r, PadReadings)
 }
 
-// Left is what is left of makeup on a zone, the worst binder's share, and what may be; and the same of the remover's film.
+// Left is what is left of makeup on a zone, the worst binder's share, and what may be; and the same of the remover's
+// film.
 type Left struct {
 	Left    doc.Num    `json:"left"`
 	Target  doc.Num    `json:"target"`
@@ -100,13 +101,20 @@ type run struct {
 	used     map[string]float64
 }
 
-// Evaluate reckons what removal steps come to on what lies on the skin: what is left on each zone, what is used, and the
-// findings. Steps keep their order, starts, seconds and products. O(steps × zones × binders).
+// Evaluate reckons what removal steps come to on what lies on the skin: what is left on each zone, what is used, and
+// the findings. Steps keep their order, starts, seconds and products. O(steps × zones × binders).
 func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result {
 	res := Result{Lift: Empty(), End: c.Until, Findings: []rules.Finding{}}
 	res.Lift.Steps = make([]stack.Step, len(steps))
 	copy(res.Lift.Steps, steps)
-	r := &run{c: c, res: &res, on: On(c, layers), of: map[string]int{}, removers: map[kit.Kind]bool{}, used: map[string]float64{}}
+	r := &run{
+		c:        c,
+		res:      &res,
+		on:       On(c, layers),
+		of:       map[string]int{},
+		removers: map[kit.Kind]bool{},
+		used:     map[string]float64{},
+	}
 	for z := range face.N {
 		r.binders[z] = r.on[z].binders()
 		r.left[z] = slices.Repeat([]float64{1}, len(r.binders[z]))
@@ -149,7 +157,8 @@ func (r *run) step(s *stack.Step) {
 		r.find(rules.TooHot, s.ID, zones, say.TooHotC, "temp", s.TempC)
 	}
 	kind := kindOf(p)
-	remover := p != nil && takes[kind] != nil && (s.Act == act.Hold || s.Act == act.Massage || s.Act == act.Wipe || s.Act == act.Cleanse)
+	remover := p != nil && takes[kind] != nil &&
+		(s.Act == act.Hold || s.Act == act.Massage || s.Act == act.Wipe || s.Act == act.Cleanse)
 	if p != nil {
 		stack.Measure(r.c, s, p, float64(s.Grams))
 		r.object(s, p, zones, remover)
@@ -222,7 +231,18 @@ func (r *run) stock(s *stack.Step, p *kit.Product) {
 	before := r.used[p.ID]
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !p.Short(before) {
-		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has", doc.Round(*p.RemainingG))
+		r.find(
+			rules.RunsOut,
+			s.ID,
+			0,
+			say.NeedsMore,
+			"product",
+			p.Name,
+			"needs",
+			doc.Round(r.used[p.ID]),
+			"has",
+			doc.Round(*p.RemainingG),
+		)
 	}
 	r.res.Lift.Price += doc.Num(p.PriceOf(float64(s.Grams)))
 }
@@ -230,7 +250,9 @@ func (r *run) stock(s *stack.Step, p *kit.Product) {
 // pass takes off what one pass of a remover takes off. On a bud at the lash line it reaches the glue alone.
 func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set) {
 	r.removers[kind] = true
-	budOnly := s.Buds > 0 && s.Pads == 0 && s.Cloths == 0 && zones == face.SetOf(face.Eyelids) && hasLashes(r.c) && !r.lashes && !extended(r.c)
+	budOnly := s.Buds > 0 && s.Pads == 0 && s.Cloths == 0 && zones == face.SetOf(face.Eyelids) && hasLashes(r.c) &&
+		!r.lashes &&
+		!extended(r.c)
 	var short, many face.Set
 	for _, z := range zones.List() {
 		if films(kind) && z == face.Eyelids && !r.lashes && keptLashes(r.c) && p.Oily() {
@@ -283,7 +305,11 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 	if many != 0 {
 		r.find(rules.Rubbing, s.ID, many, say.TooManyPasses, "zones", r.c.Names(many))
 	}
-	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) && r.passes[face.Lips] == 0 && !r.c.Barred().All().Has(face.Lips) && r.c.Method.Is(method.LipOrder, method.StrongFirst) && !zones.Has(face.Lips) {
+	if zones.Has(face.Cheeks) && zones&face.BaseArea != 0 && !r.smeared && strongLips(r.c) &&
+		r.passes[face.Lips] == 0 &&
+		!r.c.Barred().All().Has(face.Lips) &&
+		r.c.Method.Is(method.LipOrder, method.StrongFirst) &&
+		!zones.Has(face.Lips) {
 		r.smeared = true
 		r.find(rules.LipSmear, s.ID, face.SetOf(face.Lips), say.StrongLipsOn)
 	}
@@ -320,7 +346,18 @@ func (r *run) unmilked(step string, zones face.Set) {
 	for i := range r.res.Findings {
 		if f := &r.res.Findings[i]; f.Rule == rules.NotEmulsified && f.Step == step {
 			all := face.SetOf(f.Zones...) | zones
-			*f = rules.New(r.c.Words, rules.NotEmulsified, rules.Lift, step, all.List(), say.NotMilked, "product", r.nameOf(step), "zones", r.c.Names(all))
+			*f = rules.New(
+				r.c.Words,
+				rules.NotEmulsified,
+				rules.Lift,
+				step,
+				all.List(),
+				say.NotMilked,
+				"product",
+				r.nameOf(step),
+				"zones",
+				r.c.Names(all),
+			)
 			return
 		}
 	}
@@ -356,7 +393,10 @@ func (r *run) letGo(z face.Zone) {
 }
 
 func (r *run) lashesOff(s *stack.Step) {
-	if i := slices.Index(r.binders[face.Eyelids], look.Binder(look.Adhesive)); s.Kind != act.MagneticBand && i >= 0 && !r.lashes && r.left[face.Eyelids][i] > figure.LashHalf && glued(r.c) {
+	if i := slices.Index(r.binders[face.Eyelids], look.Binder(look.Adhesive)); s.Kind != act.MagneticBand && i >= 0 &&
+		!r.lashes &&
+		r.left[face.Eyelids][i] > figure.LashHalf &&
+		glued(r.c) {
 		r.find(rules.Rubbing, s.ID, face.SetOf(face.Eyelids), say.LashesPulled)
 	}
 	r.lashes = true
@@ -422,14 +462,21 @@ func (r *run) finish() {
 			continue
 		}
 		worst := slices.Max(r.left[z])
-		l.Residue[z] = Left{doc.Num(worst), doc.Num(Target(z)), doc.Num(r.film[z]), doc.Num(welcome(r.c, z)), reads(z, worst)}
+		l.Residue[z] = Left{
+			doc.Num(worst),
+			doc.Num(Target(z)),
+			doc.Num(r.film[z]),
+			doc.Num(welcome(r.c, z)),
+			reads(z, worst),
+		}
 		if worst > Target(z)+figure.Same {
 			missed |= face.SetOf(z)
 			if reads(z, worst) == PadHeavy {
 				heavy |= face.SetOf(z)
 			}
 		}
-		if !r.touched.Has(z) && !r.c.Barred().All().Has(z) && (z == face.Neck || z == face.Ears || z == face.Chest || z == face.Lips || z == face.Jaw || z == face.Forehead) {
+		if !r.touched.Has(z) && !r.c.Barred().All().Has(z) &&
+			(z == face.Neck || z == face.Ears || z == face.Chest || z == face.Lips || z == face.Jaw || z == face.Forehead) {
 			dirty |= face.SetOf(z)
 		}
 	}
@@ -481,7 +528,17 @@ func (r *run) lacking(missed face.Set) {
 				worst.b, worst.left = b, r.left[z][i]
 			}
 		}
-		words := r.c.Say(say.IsLeft, "zones", "", "left", worst.left, "binder", binderNames[worst.b], "target", worst.target)
+		words := r.c.Say(
+			say.IsLeft,
+			"zones",
+			"",
+			"left",
+			worst.left,
+			"binder",
+			binderNames[worst.b],
+			"target",
+			worst.target,
+		)
 		if said[words] == 0 {
 			order = append(order, words)
 		}
@@ -490,13 +547,26 @@ func (r *run) lacking(missed face.Set) {
 	}
 	for _, words := range order {
 		zones, w := said[words], worsts[words]
-		f := r.find(rules.CannotDissolve, "", zones, say.IsLeft, "zones", r.c.Names(zones), "left", w.left, "binder", binderNames[w.b], "target", w.target)
+		f := r.find(
+			rules.CannotDissolve,
+			"",
+			zones,
+			say.IsLeft,
+			"zones",
+			r.c.Names(zones),
+			"left",
+			w.left,
+			"binder",
+			binderNames[w.b],
+			"target",
+			w.target,
+		)
 		*f = f.Do(instead[words])
 	}
 }
 
-// manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within four
-// passes.
+// manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within
+// four passes.
 func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 	if takes[k] == nil || k == kit.Wipe || k == kit.PlantOil || k == kit.WaterMitt && !onlyWater(r.on[z]) {
 		return false
@@ -522,7 +592,11 @@ func (r *run) wouldDo(z face.Zone, b look.Binder) string {
 	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range r.c.Kit {
 		p := &r.c.Kit[i]
-		if e := takes[p.Kind][b]; e > least && !p.Empty() && !slices.ContainsFunc(objections(r.c, p, z, r.c.Client.Has(face.LensesStay)), func(o fit.Objection) bool { return o.Bars }) {
+		if e := takes[p.Kind][b]; e > least && !p.Empty() &&
+			!slices.ContainsFunc(
+				objections(r.c, p, z, r.c.Client.Has(face.LensesStay)),
+				func(o fit.Objection) bool { return o.Bars },
+			) {
 			best, least = p, e
 		}
 	}
@@ -574,9 +648,13 @@ func keptLashes(c *sitting.Case) bool {
 }
 
 func extended(c *sitting.Case) bool {
-	return c.Client.Has(face.LashExtensions) || slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
+	return c.Client.Has(face.LashExtensions) ||
+		slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
 }
 
 func strongLips(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) })
+	return slices.ContainsFunc(
+		c.Look.Items,
+		func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) },
+	)
 }

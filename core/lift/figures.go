@@ -1,9 +1,9 @@
-// Package lift plans how everything comes off: what lies on each zone at removal, which removers dissolve it in how many
-// passes, in what order, with how many pads, buds and cloths, and what is left.
+// Package lift plans how everything comes off: what lies on each zone at removal, which removers dissolve it in how
+// many passes, in what order, with how many pads, buds and cloths, and what is left.
 //
-// Choosing is a branch and bound over remover sequences: for each group of zones the cheapest sequence for every set of
-// products, then the cheapest union of sets over all groups. The same arithmetic reckons planned steps and those made by
-// hand.
+// Choosing is a branch and bound over remover sequences: for each group of zones the cheapest sequence for every set
+// of products, then the cheapest union of sets over all groups. The same arithmetic reckons planned steps and those
+// made by hand.
 package lift
 
 import (
@@ -16,8 +16,8 @@ import (
 	"urncloth/core/say"
 )
 
-// takes is the share of a binder that one proper pass takes off, by remover and binder, in the order of binders. Effects
-// adhesives and alcohol films stand after the handbook's ten. [W], to be calibrated by the pad checks.
+// takes is the share of a binder that one proper pass takes off, by remover and binder, in the order of binders.
+// Effects adhesives and alcohol films stand after the handbook's ten. [W], to be calibrated by the pad checks.
 var takes = map[kit.Kind]map[look.Binder]float64{
 	kit.WaterMitt:     row(.85, .85, .75, .85, .30, .35, .10, .40, 0, .20),
 	kit.Micellar:      with(row(.90, .60, .75, .85, .60, .50, .45, .55, .35, .65), .05, .05, .05, 0),

@@ -17,8 +17,8 @@ import (
 // Loads is how much of each binder lies on a zone.
 type Loads map[look.Binder]float64
 
-// Held is what holds a layer of a product on the skin, and how much of it there is: care and water-based primers as care,
-// silicone primers as silicone film, water-resistant sunscreen as such, powder as powder.
+// Held is what holds a layer of a product on the skin, and how much of it there is: care and water-based primers as
+// care, silicone primers as silicone film, water-resistant sunscreen as such, powder as powder.
 func Held(p *kit.Product, l stack.Layer) (look.Binder, float64) {
 	load := float64(l.Film) * l.Kind.Of().Stays / figure.CareFilm
 	switch {
@@ -59,8 +59,8 @@ func Annotate(c *sitting.Case, all *stack.Layers) {
 // fixes reports whether an item is a fixing spray, which makes the film under it harder to take off.
 func fixes(item string) bool { return named(item, "fixing spray", "setting spray") }
 
-// On sums what is on each zone by binder, from annotated layers. Extensions stay on and are left out. A fixing spray adds
-// one to the film under it.
+// On sums what is on each zone by binder, from annotated layers. Extensions stay on and are left out. A fixing spray
+// adds one to the film under it.
 func On(c *sitting.Case, all *stack.Layers) [face.N]Loads {
 	var on [face.N]Loads
 	for z := range face.N {
@@ -172,9 +172,9 @@ func films(k kit.Kind) bool {
 // emulsifies reports whether a remover turns milky with water.
 func emulsifies(k kit.Kind) bool { return k == kit.Balm || k == kit.CleansingOil }
 
-// Share is what one pass of a remover leaves of a binder on a zone, after so many seconds of contact. Held on lids, brows
-// and lips: (1 − e)^(t/t0), t/t0 at most 3 where e ≥ 0.60 and 1.5 where less. Elsewhere a pad leaves 1 − e, and what is
-// massaged (1 − e)^(t/massage), twice at most.
+// Share is what one pass of a remover leaves of a binder on a zone, after so many seconds of contact. Held on lids,
+// brows and lips: (1 − e)^(t/t0), t/t0 at most 3 where e ≥ 0.60 and 1.5 where less. Elsewhere a pad leaves 1 − e, and
+// what is massaged (1 − e)^(t/massage), twice at most.
 func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, contact float64) float64 {
 	e := takes[k][b]
 	if e <= 0 {

@@ -26,8 +26,8 @@ import (
 // Plan chooses the removers and writes the steps in order. Layers are those at removal, annotated.
 func Plan(c *sitting.Case, layers *stack.Layers) Result { return PlanWith(c, layers, nil) }
 
-// PlanWith plans as if removers that stand in for one were not in the kit: the other oily ones for an oily one, the other
-// washes for a wash. It is nil for the whole kit.
+// PlanWith plans as if removers that stand in for one were not in the kit: the other oily ones for an oily one, the
+// other washes for a wash. It is nil for the whole kit.
 func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 	on := On(c, layers)
 	scarce := map[string]bool{}
@@ -77,7 +77,8 @@ type planner struct {
 	looseness int // holds on a bud
 }
 
-// loosen finds how the glue of strip lashes to be kept is loosened from the outer corner with an oil-free remover on a bud.
+// loosen finds how the glue of strip lashes to be kept is loosened from the outer corner with an oil-free remover on
+// a bud.
 func (pl *planner) loosen() {
 	pl.loosened = 1
 	load := pl.on[face.Eyelids][look.Adhesive]
@@ -118,8 +119,8 @@ func (pl *planner) glueS() float64 {
 	return grip(t0(look.Adhesive, pl.on[face.Eyelids][look.Adhesive]) * figure.MostWrong)
 }
 
-// Usual fills in passes that are only a product: on all the skin that has something on and that the product may go on, for
-// its time.
+// Usual fills in passes that are only a product: on all the skin that has something on and that the product may go
+// on, for its time.
 func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.Step {
 	on := On(c, layers)
 	out := slices.Clone(steps)
@@ -137,7 +138,8 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 		var zones face.Set
 		contact := float64(figure.GripS)
 		for z := range face.N {
-			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) || slices.ContainsFunc(objections(c, p, z, c.Client.Has(face.LensesStay)), barring) {
+			if len(on[z].binders()) == 0 || held(z) || c.Barred().All().Has(z) ||
+				slices.ContainsFunc(objections(c, p, z, c.Client.Has(face.LensesStay)), barring) {
 				continue
 			}
 			zones |= face.SetOf(z)
@@ -156,7 +158,15 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 		}
 		s.Complete()
 		stack.Measure(c, s, p, kind.PassGrams(true))
-		s.Say = c.Say(say.UsualPass, "product", p.Name, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n", int(contact)))
+		s.Say = c.Say(
+			say.UsualPass,
+			"product",
+			p.Name,
+			"zones",
+			whereabouts(c, zones),
+			"seconds",
+			c.Say(say.ShortSeconds, "n", int(contact)),
+		)
 	}
 	return out
 }
@@ -196,13 +206,34 @@ func (pl *planner) write() {
 	if worked == 0 && !hasLashes(c) {
 		return
 	}
-	pl.add(stack.Step{Act: act.Hands, HandsS: figure.HandsS, Because: []rules.ID{rules.HandsFirst}, Say: pl.c.Say(say.WashHands)})
+	pl.add(
+		stack.Step{
+			Act:     act.Hands,
+			HandsS:  figure.HandsS,
+			Because: []rules.ID{rules.HandsFirst},
+			Say:     pl.c.Say(say.WashHands),
+		},
+	)
 	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
-		pl.add(stack.Step{Act: act.LensOut, HandsS: figure.LensS, Because: []rules.ID{rules.LensIn}, Say: pl.c.Say(say.LensesOutFirst)})
+		pl.add(
+			stack.Step{
+				Act:     act.LensOut,
+				HandsS:  figure.LensS,
+				Because: []rules.ID{rules.LensIn},
+				Say:     pl.c.Say(say.LensesOutFirst),
+			},
+		)
 	}
 	pl.add(stack.Step{Act: act.Setup, HandsS: figure.SetupOffS, Because: []rules.ID{}, Say: pl.setupWords()})
 	if barred := c.Barred().All(); barred != 0 {
-		pl.add(stack.Step{Act: act.Refer, Zones: barred.List(), Because: []rules.ID{rules.Contagious, rules.BrokenSkin}, Say: c.Say(say.LeaveAloneLift, "zones", c.Names(barred))})
+		pl.add(
+			stack.Step{
+				Act:     act.Refer,
+				Zones:   barred.List(),
+				Because: []rules.ID{rules.Contagious, rules.BrokenSkin},
+				Say:     c.Say(say.LeaveAloneLift, "zones", c.Names(barred)),
+			},
+		)
 	}
 	pl.lashesFirst()
 	pl.effects()
@@ -244,16 +275,47 @@ func (pl *planner) lashesFirst() {
 		if n > 0 {
 			words = pl.c.Say(say.LoosenAgain)
 		}
-		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud, Grams: doc.Num(figure.BudGrams),
-			Because: []rules.ID{rules.OilOnReusedLashes}, Say: words})
+		s := pl.add(
+			stack.Step{
+				Act:      act.Hold,
+				Kind:     act.Kind(pl.looseBy.Kind),
+				Product:  pl.looseBy.ID,
+				Zones:    lids,
+				ContactS: int(pl.glueS()),
+				HandsS:   int(pl.glueS()),
+				Buds:     2,
+				How:      act.Bud,
+				Grams:    doc.Num(figure.BudGrams),
+				Because:  []rules.ID{rules.OilOnReusedLashes},
+				Say:      words,
+			},
+		)
 		stack.Measure(pl.c, s, pl.looseBy, figure.BudGrams)
 	}
 	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Magnetic })
 	switch {
 	case magnetic:
-		pl.add(stack.Step{Act: act.LashesOff, Kind: act.MagneticBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: pl.c.Say(say.PeelMagnetic)})
+		pl.add(
+			stack.Step{
+				Act:     act.LashesOff,
+				Kind:    act.MagneticBand,
+				Zones:   lids,
+				HandsS:  figure.LashesS,
+				Because: []rules.ID{rules.OilOnReusedLashes},
+				Say:     pl.c.Say(say.PeelMagnetic),
+			},
+		)
 	case pl.looseness > 0:
-		pl.add(stack.Step{Act: act.LashesOff, Kind: act.StripBand, Zones: lids, HandsS: figure.LashesS, Because: []rules.ID{rules.OilOnReusedLashes}, Say: pl.c.Say(say.LiftBand)})
+		pl.add(
+			stack.Step{
+				Act:     act.LashesOff,
+				Kind:    act.StripBand,
+				Zones:   lids,
+				HandsS:  figure.LashesS,
+				Because: []rules.ID{rules.OilOnReusedLashes},
+				Say:     pl.c.Say(say.LiftBand),
+			},
+		)
 	}
 }
 
@@ -265,8 +327,23 @@ func (pl *planner) effects() {
 			if turnOf(p.Kind) != turnEffects {
 				continue
 			}
-			s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(p.Kind), Product: p.ID, Zones: g.zones.List(), ContactS: int(k.contact), HandsS: int(k.contact), Pads: 1, PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())), How: act.Press,
-				Because: []rules.ID{rules.CannotDissolve}, Say: pl.c.Say(say.HoldEffects, "product", p.Name, "zones", pl.c.Names(g.zones))})
+			s := pl.add(
+				stack.Step{
+					Act:      act.Hold,
+					Kind:     act.Kind(p.Kind),
+					Product:  p.ID,
+					Zones:    g.zones.List(),
+					ContactS: int(k.contact),
+					HandsS:   int(k.contact),
+					Pads:     1,
+					PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())),
+					How:      act.Press,
+					Because: []rules.ID{
+						rules.CannotDissolve,
+					},
+					Say: pl.c.Say(say.HoldEffects, "product", p.Name, "zones", pl.c.Names(g.zones)),
+				},
+			)
 			stack.Measure(pl.c, s, p, pl.passGrams(g, p))
 		}
 	}
@@ -323,13 +400,22 @@ func (pl *planner) heldPasses(list []planned) {
 		}
 		if !freed && pl.letsGo(list, n) {
 			freed = true
-			pl.add(stack.Step{Act: act.LashesOff, Kind: act.GluedLashes, Zones: []face.Zone{face.Eyelids}, HandsS: figure.LashesS, Because: []rules.ID{rules.LeftOn}, Say: pl.c.Say(say.LiftLashes)})
+			pl.add(
+				stack.Step{
+					Act:     act.LashesOff,
+					Kind:    act.GluedLashes,
+					Zones:   []face.Zone{face.Eyelids},
+					HandsS:  figure.LashesS,
+					Because: []rules.ID{rules.LeftOn},
+					Say:     pl.c.Say(say.LiftLashes),
+				},
+			)
 		}
 	}
 }
 
-// letsGo reports whether lashes that were not freed before come off after the nth pass on the lids: a strip once half of its
-// glue has gone, single ones at the last pass, if by then it has.
+// letsGo reports whether lashes that were not freed before come off after the nth pass on the lids: a strip once half
+// of its glue has gone, single ones at the last pass, if by then it has.
 func (pl *planner) letsGo(list []planned, n int) bool {
 	i := slices.IndexFunc(list, func(p planned) bool { return p.g.like == face.Eyelids })
 	if i < 0 || pl.looseness > 0 || !glued(pl.c) || n >= len(list[i].passes) {
@@ -343,7 +429,10 @@ func (pl *planner) letsGo(list []planned, n int) bool {
 }
 
 func glued(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.GlueStrip || it.Attach == look.Single })
+	return slices.ContainsFunc(
+		c.Look.Items,
+		func(it look.Item) bool { return it.Attach == look.GlueStrip || it.Attach == look.Single },
+	)
 }
 
 // hold writes one pass on lids, brows or lips and what finishes it.
@@ -358,7 +447,16 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	for _, z := range list {
 		grams += map[bool]float64{true: figure.EyeGrams, false: figure.SpotGrams}[z == face.Eyelids]
 	}
-	s := stack.Step{Act: what, Kind: act.Kind(p.Kind), Product: p.ID, Zones: list, ContactS: int(contact), HandsS: int(contact), How: how, Because: pl.because(p, zones)}
+	s := stack.Step{
+		Act:      what,
+		Kind:     act.Kind(p.Kind),
+		Product:  p.ID,
+		Zones:    list,
+		ContactS: int(contact),
+		HandsS:   int(contact),
+		How:      how,
+		Because:  pl.because(p, zones),
+	}
 	pads := 0
 	for _, z := range list {
 		if z == face.Eyelids || zones&face.SetOf(face.Eyelids) == 0 {
@@ -379,7 +477,19 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		s.Say = pl.c.Say(say.MeltOver, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
 	default:
 		s.Pads, s.PadFaces = pads, clean
-		s.Say = pl.c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact), "then", pl.eyeWords(zones))
+		s.Say = pl.c.Say(
+			say.SoakAndWait,
+			"pads",
+			padWords(zones),
+			"product",
+			p.Name,
+			"zones",
+			pl.c.Names(zones),
+			"seconds",
+			pl.seconds(contact),
+			"then",
+			pl.eyeWords(zones),
+		)
 	}
 	st := pl.add(s)
 	stack.Measure(pl.c, st, p, grams)
@@ -387,10 +497,29 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		return
 	}
 	if !films(p.Kind) { // a wash is rinsed off
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: c.Say(say.RinseZones, "zones", c.Names(zones))})
+		pl.add(
+			stack.Step{
+				Act:     act.Rinse,
+				Zones:   list,
+				HandsS:  figure.RinseOffS,
+				TempC:   figure.LukewarmC,
+				How:     act.Lukewarm,
+				Because: []rules.ID{rules.NotRinsed, rules.TooHot},
+				Say:     c.Say(say.RinseZones, "zones", c.Names(zones)),
+			},
+		)
 		return
 	}
-	w := stack.Step{Act: act.Wipe, Zones: list, HandsS: figure.DampS, Pads: pads, PadFaces: clean, How: act.DampPad, Because: []rules.ID{rules.DirtyFace}, Say: c.Say(say.WipeDamp, "zones", c.Names(zones))}
+	w := stack.Step{
+		Act:      act.Wipe,
+		Zones:    list,
+		HandsS:   figure.DampS,
+		Pads:     pads,
+		PadFaces: clean,
+		How:      act.DampPad,
+		Because:  []rules.ID{rules.DirtyFace},
+		Say:      c.Say(say.WipeDamp, "zones", c.Names(zones)),
+	}
 	if s.Buds > 0 {
 		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
 	} else if pl.short(pads) {
@@ -501,7 +630,14 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 	c := pl.c
 	list := zones.List()
 	where := whereabouts(c, zones)
-	s := stack.Step{Act: act.Massage, Kind: act.Kind(p.Kind), Product: p.ID, Zones: list, How: act.Massaged, Because: pl.because(p, zones)}
+	s := stack.Step{
+		Act:     act.Massage,
+		Kind:    act.Kind(p.Kind),
+		Product: p.ID,
+		Zones:   list,
+		How:     act.Massaged,
+		Because: pl.because(p, zones),
+	}
 	if !rubbed(p.Kind) {
 		s.Act, s.How = act.Hold, act.Press
 	}
@@ -592,13 +728,52 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	c, list := pl.c, zones.List()
 	switch {
 	case films(p.Kind) && pl.byCloth(p.Kind):
-		pl.add(stack.Step{Act: act.Cloth, Zones: list, HandsS: figure.ClothS, Cloths: 1, TempC: figure.WarmC, How: act.WarmWrung, Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
-			Say: c.Say(say.WarmClothOn, "why", pl.offWords())})
+		pl.add(
+			stack.Step{
+				Act:     act.Cloth,
+				Zones:   list,
+				HandsS:  figure.ClothS,
+				Cloths:  1,
+				TempC:   figure.WarmC,
+				How:     act.WarmWrung,
+				Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
+				Say:     c.Say(say.WarmClothOn, "why", pl.offWords()),
+			},
+		)
 	case films(p.Kind):
-		pl.add(stack.Step{Act: act.Emulsify, Zones: list, HandsS: figure.EmulsifyS, How: act.WetHands, Because: []rules.ID{rules.NotEmulsified}, Say: c.Say(say.Emulsify, "why", pl.offWords())})
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.TooHot}, Say: pl.c.Say(say.RinseLukewarm)})
+		pl.add(
+			stack.Step{
+				Act:     act.Emulsify,
+				Zones:   list,
+				HandsS:  figure.EmulsifyS,
+				How:     act.WetHands,
+				Because: []rules.ID{rules.NotEmulsified},
+				Say:     c.Say(say.Emulsify, "why", pl.offWords()),
+			},
+		)
+		pl.add(
+			stack.Step{
+				Act:     act.Rinse,
+				Zones:   list,
+				HandsS:  figure.RinseOffS,
+				TempC:   figure.LukewarmC,
+				How:     act.Lukewarm,
+				Because: []rules.ID{rules.TooHot},
+				Say:     pl.c.Say(say.RinseLukewarm),
+			},
+		)
 	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Rinse):
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: pl.c.Say(say.RinseLukewarm)})
+		pl.add(
+			stack.Step{
+				Act:     act.Rinse,
+				Zones:   list,
+				HandsS:  figure.RinseOffS,
+				TempC:   figure.LukewarmC,
+				How:     act.Lukewarm,
+				Because: []rules.ID{rules.NotRinsed, rules.TooHot},
+				Say:     pl.c.Say(say.RinseLukewarm),
+			},
+		)
 	}
 }
 
@@ -640,11 +815,39 @@ func (pl *planner) finishUp(worked face.Set) {
 		soaped = soaped || s.Kind == act.Kind(kit.Micellar) || s.Kind == act.Kind(kit.Wipe)
 	}
 	if soaped && c.Method.Is(method.MicellarRinse, method.Rinse) {
-		pl.add(stack.Step{Act: act.Rinse, Zones: list, HandsS: figure.RinseOffS, TempC: figure.LukewarmC, How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot}, Say: pl.c.Say(say.RinseOnceMore)})
+		pl.add(
+			stack.Step{
+				Act:     act.Rinse,
+				Zones:   list,
+				HandsS:  figure.RinseOffS,
+				TempC:   figure.LukewarmC,
+				How:     act.Lukewarm,
+				Because: []rules.ID{rules.NotRinsed, rules.TooHot},
+				Say:     pl.c.Say(say.RinseOnceMore),
+			},
+		)
 	}
-	pl.add(stack.Step{Act: act.Dry, Zones: list, HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{}, Say: pl.c.Say(say.PatDryNoRubbing)})
+	pl.add(
+		stack.Step{
+			Act:     act.Dry,
+			Zones:   list,
+			HandsS:  figure.DryS,
+			How:     act.Pat,
+			Because: []rules.ID{},
+			Say:     pl.c.Say(say.PatDryNoRubbing),
+		},
+	)
 	pl.tone(worked)
-	s := stack.Step{Act: act.PadCheck, Zones: list, HandsS: figure.CheckS, Pads: 1, PadFaces: figure.FacesPerPad, How: act.WhitePad, Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: pl.c.Say(say.PadCheck)}
+	s := stack.Step{
+		Act:      act.PadCheck,
+		Zones:    list,
+		HandsS:   figure.CheckS,
+		Pads:     1,
+		PadFaces: figure.FacesPerPad,
+		How:      act.WhitePad,
+		Because:  []rules.ID{rules.CannotDissolve, rules.LeftOn},
+		Say:      pl.c.Say(say.PadCheck),
+	}
 	if pl.short(1) {
 		s.Pads, s.PadFaces, s.How = 0, 0, act.WhiteTissue
 		s.Say = pl.c.Say(say.TissueCheck)
@@ -652,9 +855,18 @@ func (pl *planner) finishUp(worked face.Set) {
 	pl.add(s)
 }
 
-// roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of a pad.
+// roots takes what is left at the lash roots on a damp bud, one for each eye, or where buds are short on the fold of
+// a pad.
 func (pl *planner) roots() {
-	s := stack.Step{Act: act.Wipe, Zones: []face.Zone{face.Eyelids}, HandsS: figure.RootsS, Buds: 2, How: act.DampBud, Because: []rules.ID{rules.CannotDissolve}, Say: pl.c.Say(say.RootsBud)}
+	s := stack.Step{
+		Act:     act.Wipe,
+		Zones:   []face.Zone{face.Eyelids},
+		HandsS:  figure.RootsS,
+		Buds:    2,
+		How:     act.DampBud,
+		Because: []rules.ID{rules.CannotDissolve},
+		Say:     pl.c.Say(say.RootsBud),
+	}
 	have, known, need := 0, false, s.Buds
 	for _, p := range pl.c.Kit {
 		if p.Kind == kit.CottonBud && p.Count != nil {
@@ -696,8 +908,21 @@ func (pl *planner) micellarCheck(worked face.Set) {
 			n += strokes(z)
 		}
 		pads := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
-		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Kind(kit.Micellar), Product: p.ID, Zones: zones.List(), ContactS: figure.GripS, HandsS: figure.WipeS, Pads: pads, PadFaces: figure.FacesPerPad * pads, How: act.Press, Because: []rules.ID{rules.CannotDissolve},
-			Say: pl.c.Say(say.MicellarLast, "product", p.Name)})
+		s := pl.add(
+			stack.Step{
+				Act:      act.Hold,
+				Kind:     act.Kind(kit.Micellar),
+				Product:  p.ID,
+				Zones:    zones.List(),
+				ContactS: figure.GripS,
+				HandsS:   figure.WipeS,
+				Pads:     pads,
+				PadFaces: figure.FacesPerPad * pads,
+				How:      act.Press,
+				Because:  []rules.ID{rules.CannotDissolve},
+				Say:      pl.c.Say(say.MicellarLast, "product", p.Name),
+			},
+		)
 		if pl.short(0) {
 			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
 			s.Say = pl.c.Say(say.MicellarCloth, "product", p.Name)
@@ -722,7 +947,8 @@ func (pl *planner) tone(worked face.Set) {
 		zones := map[face.Zone]doc.Num{}
 		var on face.Set
 		for _, z := range (worked &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)).List() {
-			if want == method.AsNeeded && c.Skin[z].Water > 1 || slices.ContainsFunc(objections(c, p, z, false), uneasy) {
+			if want == method.AsNeeded && c.Skin[z].Water > 1 ||
+				slices.ContainsFunc(objections(c, p, z, false), uneasy) {
 				continue
 			}
 			on |= face.SetOf(z)
@@ -734,7 +960,18 @@ func (pl *planner) tone(worked face.Set) {
 		if p.Short(c.Grams(zones)) {
 			continue
 		}
-		s := stack.Step{Act: act.Apply, Kind: act.Kind(kit.Toner), Product: p.ID, Zones: on.List(), Film: zones, HandsS: figure.TonerS, SetS: c.DryS(kit.Toner, p.Kind.Of().Film), How: act.Press, Because: []rules.ID{}, Say: pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on))}
+		s := stack.Step{
+			Act:     act.Apply,
+			Kind:    act.Kind(kit.Toner),
+			Product: p.ID,
+			Zones:   on.List(),
+			Film:    zones,
+			HandsS:  figure.TonerS,
+			SetS:    c.DryS(kit.Toner, p.Kind.Of().Film),
+			How:     act.Press,
+			Because: []rules.ID{},
+			Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
+		}
 		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) {
 			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
 		}

@@ -115,7 +115,22 @@ const (
 )
 
 // Binders lists the binders.
-var Binders = []Binder{Care, WaterFilm, Emulsion, Powder, WaxOil, SiliconeFilm, WaterproofFilm, SPFFilm, Adhesive, MagneticLiner, FXResin, FXAcrylic, FXSilicone, AlcoholFilm}
+var Binders = []Binder{
+	Care,
+	WaterFilm,
+	Emulsion,
+	Powder,
+	WaxOil,
+	SiliconeFilm,
+	WaterproofFilm,
+	SPFFilm,
+	Adhesive,
+	MagneticLiner,
+	FXResin,
+	FXAcrylic,
+	FXSilicone,
+	AlcoholFilm,
+}
 
 // UnmarshalText accepts the words of Binders.
 func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(*b, Binders) }

@@ -1,5 +1,5 @@
-// Package method holds the house methods: where practitioners disagree the studio picks, a sitting may differ, and each
-// option carries its reason. The first option of each is the default.
+// Package method holds the house methods: where practitioners disagree the studio picks, a sitting may differ, and
+// each option carries its reason. The first option of each is the default.
 package method
 
 import (

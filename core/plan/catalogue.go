@@ -41,25 +41,45 @@ type Bounds struct {
 }
 
 func bounds() Bounds {
-	b := Bounds{figure.CloseCall, figure.FullDose, figure.RoomTempC, figure.RoomHumidity, figure.HotSurfaceC, map[face.Zone]face.Zone{}}
+	b := Bounds{
+		figure.CloseCall,
+		figure.FullDose,
+		figure.RoomTempC,
+		figure.RoomHumidity,
+		figure.HotSurfaceC,
+		map[face.Zone]face.Zone{},
+	}
 	for z := range face.N {
 		b.GradeFrom[z] = z.GradeFrom()
 	}
 	return b
 }
 
-// figureParts is the parts of the work in the order of the handbook, with the tables that stand beside the single figures.
+// figureParts is the parts of the work in the order of the handbook, with the tables that stand beside the single
+// figures.
 var figureParts = []struct {
 	where  string
 	tables func() []figure.Figure
 }{
-	{"face", face.Figures}, {"kit", kit.Figures}, {"sitting", nil}, {"choice", nil}, {"prep", nil}, {"stack", nil}, {"fit", fit.Figures},
+	{
+		"face",
+		face.Figures,
+	}, {"kit", kit.Figures}, {"sitting", nil}, {"choice", nil}, {"prep", nil}, {"stack", nil}, {"fit", fit.Figures},
 	{"sun", sun.Figures}, {"wear", wear.Figures}, {"lift", lift.Figures}, {"after", after.Figures},
 }
 
 // Everything returns the catalogue, its words in a language.
 func Everything(l *say.Language) Catalogue {
-	c := Catalogue{Rules: rules.All(l), Methods: method.All(l), Slots: prep.Slots(), Implied: kit.Implied(), Presets: look.Presets(l), Removers: lift.Removers(), Words: named(l), Bounds: bounds()}
+	c := Catalogue{
+		Rules:    rules.All(l),
+		Methods:  method.All(l),
+		Slots:    prep.Slots(),
+		Implied:  kit.Implied(),
+		Presets:  look.Presets(l),
+		Removers: lift.Removers(),
+		Words:    named(l),
+		Bounds:   bounds(),
+	}
 	for _, part := range figureParts {
 		c.Figures = append(c.Figures, figure.Rows(part.where)...)
 		if part.tables != nil {

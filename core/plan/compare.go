@@ -45,7 +45,15 @@ func Compare(s *sitting.Sitting, h Hand, variants []Variant) []Compared {
 
 func compared(r lift.Result) Compared {
 	l := r.Lift
-	c := Compared{Removers: []string{}, Passes: l.Passes, Minutes: l.Minutes, Pads: l.Pads, Cloths: l.Cloths, Price: l.Price, Missed: []face.Zone{}}
+	c := Compared{
+		Removers: []string{},
+		Passes:   l.Passes,
+		Minutes:  l.Minutes,
+		Pads:     l.Pads,
+		Cloths:   l.Cloths,
+		Price:    l.Price,
+		Missed:   []face.Zone{},
+	}
 	seen := map[string]bool{}
 	for _, s := range l.Steps {
 		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) && !seen[s.Product] {

@@ -302,7 +302,11 @@ func blank(c *sitting.Case) *Plan {
 		zones.Areas[z], zones.Limits[z] = doc.Num(c.Area[z]), doc.Num(c.Limit(z))
 	}
 	return &Plan{Zones: zones, Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
-		Prep:     prep.Prep{GaveUp: []prep.GaveUp{}, RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}}, Steps: []stack.Step{}},
+		Prep: prep.Prep{
+			GaveUp:   []prep.GaveUp{},
+			RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}},
+			Steps:    []stack.Step{},
+		},
 		Stack:    Stack{AtBase: map[face.Zone][]stack.Layer{}, AtLift: map[face.Zone][]stack.Layer{}},
 		Findings: []rules.Finding{}}
 }

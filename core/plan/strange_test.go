@@ -20,8 +20,8 @@ import (
 // oneOf draws from a list.
 func oneOf[T any](r *rand.Rand, list ...T) T { return list[r.IntN(len(list))] }
 
-// stranger is a client, a day, a look, a kit and house methods drawn from a demo sitting and changed at random in everything
-// that a planner has to mind.
+// stranger is a client, a day, a look, a kit and house methods drawn from a demo sitting and changed at random in
+// everything that a planner has to mind.
 func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitting {
 	t.Helper()
 	s := docs[r.IntN(len(docs))]

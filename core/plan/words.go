@@ -24,8 +24,8 @@ type Word struct {
 	Name string `json:"name"`
 }
 
-// list is one list of words: the Go type they are constants of, the words in order, and the list that names them, "" for
-// words that are not shown by themselves.
+// list is one list of words: the Go type they are constants of, the words in order, and the list that names them, ""
+// for words that are not shown by themselves.
 type list struct {
 	of    reflect.Type
 	words []string
@@ -45,12 +45,27 @@ var lists = []list{
 	words(face.MarkList, face.Marks), words(face.ConditionList, face.Conditions), words(face.WearList, face.Wears),
 	words(face.EyeList, face.EyeShapes), words(face.ByList, face.Bys), words(face.SheetList, face.Sheets),
 	words(face.TypeList, face.Types()), words(face.OverlayList, face.Overlays),
-	words(day.SkyList, day.Skies), words(day.PlaceList, day.Places), words(day.GroundList, day.Grounds), words(day.ActivityList, day.Activities),
-	words(kit.KindList, kinds()), words(kit.BaseList, kit.Bases), words(kit.FilterList, kit.FilterFamilies), words(kit.ContainerList, kit.Containers),
+	words(
+		day.SkyList,
+		day.Skies,
+	), words(day.PlaceList, day.Places), words(day.GroundList, day.Grounds), words(day.ActivityList, day.Activities),
+	words(
+		kit.KindList,
+		kinds(),
+	), words(kit.BaseList, kit.Bases), words(kit.FilterList, kit.FilterFamilies), words(kit.ContainerList, kit.Containers),
 	words(look.FinishList, look.Finishes), words(look.CoverageList, look.Coverages), words(look.BaseList, look.Bases),
-	words(look.NecklineList, look.Necklines), words(look.BinderList, look.Binders), words(look.AttachList, look.Attaches),
-	words(act.ActList, act.Acts()), words("", figure.Marks()), words("", rules.Severities()), words("", rules.Phases()),
-	words(wear.BecauseList, wear.Reasons), words("", methodKeys()), words("", prep.GiveUps), words("", lift.PadReadings),
+	words(
+		look.NecklineList,
+		look.Necklines,
+	), words(look.BinderList, look.Binders), words(look.AttachList, look.Attaches),
+	words(
+		act.ActList,
+		act.Acts(),
+	), words("", figure.Marks()), words("", rules.Severities()), words("", rules.Phases()),
+	words(
+		wear.BecauseList,
+		wear.Reasons,
+	), words("", methodKeys()), words("", prep.GiveUps), words("", lift.PadReadings),
 	words(kit.StockList, kit.States),
 	words(kit.LayerList, kinds()),
 }
@@ -69,8 +84,8 @@ func methodKeys() (list []method.Key) {
 	return list
 }
 
-// Enum returns the words that a Go type stands for; ok is false for a type that is no list of words, and for rule ids, beside
-// which documents may name other reasons.
+// Enum returns the words that a Go type stands for; ok is false for a type that is no list of words, and for rule
+// ids, beside which documents may name other reasons.
 func Enum(t reflect.Type) (words []string, ok bool) {
 	if t == reflect.TypeFor[face.Zone]() {
 		for z := range face.N {

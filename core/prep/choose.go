@@ -66,7 +66,17 @@ func groups(c *sitting.Case) []*group {
 		if class == face.Brow { // brows are handled as the skin around them
 			class = face.Skin
 		}
-		key := fmt.Sprint(s.Oil, s.Water, s.Marks, class, face.BaseArea.Has(z), z == face.Eyelids, c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z))
+		key := fmt.Sprint(
+			s.Oil,
+			s.Water,
+			s.Marks,
+			class,
+			face.BaseArea.Has(z),
+			z == face.Eyelids,
+			c.Client.Learned.Moisture[z],
+			mattifies(c, z),
+			c.Shaven.Has(z),
+		)
 		for _, k := range c.Conditions {
 			key += strconv.FormatBool(k.Zone.Has(z))
 		}
@@ -86,7 +96,8 @@ func groups(c *sitting.Case) []*group {
 	return list
 }
 
-// gather fills in the candidates of every slot of a group: suitable products in the order of the kit, and nothing last.
+// gather fills in the candidates of every slot of a group: suitable products in the order of the kit, and nothing
+// last.
 func (pl *planner) gather(g *group) {
 	c := pl.c
 	var area float64
@@ -128,15 +139,16 @@ func (pl *planner) gather(g *group) {
 	}
 }
 
-// worthwhile drops candidates that two others beat in every respect: neither the best nor the second-best stack can hold
-// them.
+// worthwhile drops candidates that two others beat in every respect: neither the best nor the second-best stack can
+// hold them.
 func worthwhile(list []candidate) []candidate {
 	kept := make([]candidate, 0, len(list)+1)
 	for i := range list {
 		k, beaten := &list[i], 0
 		for j := range list {
 			o := &list[j]
-			if o.bottom == k.bottom && o.top == k.top && o.set <= k.set && o.residue <= k.residue && (o.cost < k.cost || o.cost == k.cost && j < i) {
+			if o.bottom == k.bottom && o.top == k.top && o.set <= k.set && o.residue <= k.residue &&
+				(o.cost < k.cost || o.cost == k.cost && j < i) {
 				beaten++
 			}
 		}
@@ -155,7 +167,13 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 		return candidate{}, false
 	}
 	use := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Kind(p.Kind), How: pl.how(p, g.like), Zone: g.like}
-	k := candidate{product: p, film: pl.film(s, p, g.like), bottom: surfaceOf(p.Base), top: surfaceOf(p.Base), why: why}
+	k := candidate{
+		product: p,
+		film:    pl.film(s, p, g.like),
+		bottom:  surfaceOf(p.Base),
+		top:     surfaceOf(p.Base),
+		why:     why,
+	}
 	k.cost = figure.LayerCost + off + figure.DislikedCost*float64(p.CountCarried(c.Client.Dislikes))
 	for _, o := range use.Fits() {
 		if o.Bars {
@@ -226,8 +244,8 @@ func (pl *planner) byMethod(g *group, s slot, list []candidate) []candidate {
 	return slices.DeleteFunc(list, func(k candidate) bool { return k.product.Kind != kit.MoisturiserSPF })
 }
 
-// sound reports whether the kit has a product of a kind that may be the sunscreen of a group without a caution: a method asks
-// for no less.
+// sound reports whether the kit has a product of a kind that may be the sunscreen of a group without a caution: a
+// method asks for no less.
 func (pl *planner) sound(g *group, kind kit.Kind) bool {
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
@@ -253,8 +271,8 @@ func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
 	return none
 }
 
-// betterOnFace reports whether every sunscreen that may go near the eyes raises a caution while one that may not is free
-// of any: then the face gets the latter, and the eye zones are left to glasses and shade.
+// betterOnFace reports whether every sunscreen that may go near the eyes raises a caution while one that may not is
+// free of any: then the face gets the latter, and the eye zones are left to glasses and shade.
 func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 	if slices.ContainsFunc(nearEyes, func(k candidate) bool { return k.cost < figure.CautionCost }) {
 		return false
@@ -305,7 +323,8 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (lab
 		for _, l := range labels {
 			for i := range cands {
 				k := &cands[i]
-				if s == bannedSlot && i == banned || k.product != nil && (r.drop[s] && len(cands) > 1 || k.set > quickest) {
+				if s == bannedSlot && i == banned ||
+					k.product != nil && (r.drop[s] && len(cands) > 1 || k.set > quickest) {
 					continue
 				}
 				n := l
@@ -387,8 +406,8 @@ func better(a, b *label) bool {
 	return slices.Compare(a.picks[:], b.picks[:]) < 0
 }
 
-// keep adds a label unless one dominates it, and drops those it dominates. A label up to free cannot come over the load
-// limit any more, whatever follows, so that its load no longer counts against it.
+// keep adds a label unless one dominates it, and drops those it dominates. A label up to free cannot come over the
+// load limit any more, whatever follows, so that its load no longer counts against it.
 func keep(list []label, n label, free float64) []label {
 	weight := func(l *label) float64 {
 		if l.residue <= free {
@@ -399,14 +418,16 @@ func keep(list []label, n label, free float64) []label {
 	w := weight(&n)
 	for i := range list {
 		l := &list[i]
-		if l.top == n.top && l.cost <= n.cost+figure.Same && weight(l) <= w+figure.SameExactly && (l.cost < n.cost-figure.Same || slices.Compare(l.picks[:], n.picks[:]) <= 0) {
+		if l.top == n.top && l.cost <= n.cost+figure.Same && weight(l) <= w+figure.SameExactly &&
+			(l.cost < n.cost-figure.Same || slices.Compare(l.picks[:], n.picks[:]) <= 0) {
 			return list
 		}
 	}
 	out := list[:0]
 	for i := range list {
 		l := list[i]
-		if l.top == n.top && n.cost <= l.cost+figure.Same && w <= weight(&l)+figure.SameExactly && (n.cost < l.cost-figure.Same || slices.Compare(n.picks[:], l.picks[:]) <= 0) {
+		if l.top == n.top && n.cost <= l.cost+figure.Same && w <= weight(&l)+figure.SameExactly &&
+			(n.cost < l.cost-figure.Same || slices.Compare(n.picks[:], l.picks[:]) <= 0) {
 			continue
 		}
 		out = append(out, l)

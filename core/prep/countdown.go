@@ -20,8 +20,8 @@ type Due struct {
 	Rule rules.ID `json:"rule"`
 }
 
-// Countdown lists what to do before the day, the earliest first. Entries before the date on which the sitting was planned
-// are dropped; where that date is not given all of them stand.
+// Countdown lists what to do before the day, the earliest first. Entries before the date on which the sitting was
+// planned are dropped; where that date is not given all of them stand.
 func Countdown(c *sitting.Case) []Due {
 	on := c.Day.Date
 	list := []Due{}

@@ -1,8 +1,9 @@
-// Package prep plans the stack of layers before makeup: which product goes on which zone, in what order, by what clock.
+// Package prep plans the stack of layers before makeup: which product goes on which zone, in what order, by what
+// clock.
 //
-// Choosing is a shortest path over layers for each group of alike zones, exact under the load limit. Fitting the clock is
-// a best-first search over what may be given up, the cheapest first. Steps are then scored by package stack, the same
-// evaluator that checks steps made by hand.
+// Choosing is a shortest path over layers for each group of alike zones, exact under the load limit. Fitting the
+// clock is a best-first search over what may be given up, the cheapest first. Steps are then scored by package stack,
+// the same evaluator that checks steps made by hand.
 package prep
 
 import (
@@ -111,7 +112,16 @@ type solved struct {
 
 // Plan makes the prep plan of a case and what the evaluator says of it.
 func Plan(c *sitting.Case) (Prep, stack.Result) {
-	pl := &planner{c: c, order: order(c), mixed: c.Method.Is(method.OilSlot, method.MixedWithSerum), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}}
+	pl := &planner{
+		c:       c,
+		order:   order(c),
+		mixed:   c.Method.Is(method.OilSlot, method.MixedWithSerum),
+		scarce:  map[string]bool{},
+		seconds: map[[2]int]solved{},
+		layers:  map[layerKey]*draft{},
+		tried:   map[uint32]relaxed{},
+		stages:  map[*group][][]label{},
+	}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
 	for range figure.MostTries { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 		pl.memo = map[memoKey]solved{}
@@ -136,8 +146,14 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 	pl.spatula(steps)
 	pl.explain(steps, drafts, taken.restrict)
 	res := stack.Prep(c, steps)
-	p := Prep{StartsAt: day.Wall(res.StartsAt), ReadyAt: day.Wall(res.ReadyAt), SlackS: res.SlackS, Cost: doc.Num(pl.cost(pl.chosen) + taken.extra),
-		GaveUp: taken.gaveUp, Steps: res.Steps}
+	p := Prep{
+		StartsAt: day.Wall(res.StartsAt),
+		ReadyAt:  day.Wall(res.ReadyAt),
+		SlackS:   res.SlackS,
+		Cost:     doc.Num(pl.cost(pl.chosen) + taken.extra),
+		GaveUp:   taken.gaveUp,
+		Steps:    res.Steps,
+	}
 	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
 	p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
 	res.Findings = WithGivenUp(c.Words, res.Findings, p.GaveUp)
@@ -145,7 +161,8 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 	return p, res
 }
 
-// WithGivenUp puts what was given up for the clock into the findings, together with the minutes that are still missing.
+// WithGivenUp puts what was given up for the clock into the findings, together with the minutes that are still
+// missing.
 func WithGivenUp(l *say.Language, fs []rules.Finding, gave []GaveUp) []rules.Finding {
 	if len(gave) == 0 {
 		return fs
@@ -344,7 +361,8 @@ func (pl *planner) uses(s slot) bool {
 	return false
 }
 
-// settingTimes lists the distinct setting times of moisturisers shorter than the longest one chosen, the longest first.
+// settingTimes lists the distinct setting times of moisturisers shorter than the longest one chosen, the longest
+// first.
 func (pl *planner) settingTimes() []int {
 	longest := 0
 	var all []int
@@ -420,9 +438,9 @@ func (h *byCost) Pop() any {
 	return x
 }
 
-// fitClock finds the cheapest set of moves with which prep fits before base_at. Giving more up never costs less, so the
-// first set that fits, cheapest first, is the answer; a set that cannot fit with everything still to give up is left. When
-// nothing fits it returns what comes closest: everything given up that saves time.
+// fitClock finds the cheapest set of moves with which prep fits before base_at. Giving more up never costs less, so
+// the first set that fits, cheapest first, is the answer; a set that cannot fit with everything still to give up is
+// left. When nothing fits it returns what comes closest: everything given up that saves time.
 func (pl *planner) fitClock() relaxed {
 	ms := pl.moves()
 	start := pl.try(ms, nil)
@@ -479,7 +497,12 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 	for n := range r.moves {
 		m := ms[r.moves[n]]
 		now := pl.try(ms, r.moves[:n+1])
-		g := GaveUp{What: pl.c.Say(m.what), How: m.how, Cost: doc.Num(now.cost - before.cost), SavesS: int(before.ready.Sub(now.ready).Seconds())}
+		g := GaveUp{
+			What:   pl.c.Say(m.what),
+			How:    m.how,
+			Cost:   doc.Num(now.cost - before.cost),
+			SavesS: int(before.ready.Sub(now.ready).Seconds()),
+		}
 		switch m.how {
 		case CrossWork:
 			g.Say = pl.c.Say(say.GaveCrossWork)

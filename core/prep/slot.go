@@ -32,8 +32,18 @@ const (
 )
 
 // slotNames is the message that names each slot.
-var slotNames = [slots]say.ID{say.SlotToner, say.SlotEssence, say.SlotSerum, say.SlotEyeCream, say.SlotMoisturiser, say.SlotLips,
-	say.SlotPatch, say.SlotOil, say.SlotPrimer, say.SlotSunscreen}
+var slotNames = [slots]say.ID{
+	say.SlotToner,
+	say.SlotEssence,
+	say.SlotSerum,
+	say.SlotEyeCream,
+	say.SlotMoisturiser,
+	say.SlotLips,
+	say.SlotPatch,
+	say.SlotOil,
+	say.SlotPrimer,
+	say.SlotSunscreen,
+}
 
 // slotKinds lists which kinds fill a slot.
 var slotKinds = [slots][]kit.Kind{
@@ -52,11 +62,11 @@ var slotKinds = [slots][]kit.Kind{
 // Costs of choosing. [W]
 const (
 
-	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided. Large
-	// against every other cost.
+	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided.
+	// Large against every other cost.
 
-	// lowFactor is put on a sunscreen under 30 or not of broad spectrum: skin that burns is worse than base that sits badly, so
-	// it outweighs a few cautions about looks.
+	// lowFactor is put on a sunscreen under 30 or not of broad spectrum: skin that burns is worse than base that sits
+	// badly, so it outweighs a few cautions about looks.
 
 	damp = "dewy"
 )
@@ -89,7 +99,11 @@ func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	case oil:
 		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != look.Matte, figure.NoOilParched, 0)
 	case primer:
-		return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)), figure.NoPrimerOily, figure.NoPrimer)
+		return pick(
+			g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)),
+			figure.NoPrimerOily,
+			figure.NoPrimer,
+		)
 	}
 	return 0
 }
@@ -172,7 +186,13 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 			ideal += figure.ColdWeight
 		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
-		return figure.WeightMisfit * off, c.Say(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal", doc.Round(ideal)), true
+		return figure.WeightMisfit * off, c.Say(
+			say.WeightIdeal,
+			"weight",
+			doc.Round(p.Weight),
+			"ideal",
+			doc.Round(ideal),
+		), true
 	case primer:
 		switch {
 		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):
@@ -199,8 +219,8 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 	return 0, "", true
 }
 
-// mattifies reports whether a mattifying primer has a place on a zone: oily and moist, and on mature skin nose and chin at
-// most.
+// mattifies reports whether a mattifying primer has a place on a zone: oily and moist, and on mature skin nose and
+// chin at most.
 func mattifies(c *sitting.Case, z face.Zone) bool {
 	return c.Skin[z].WantsMattifying() && (!c.Client.Mature || z == face.Nose || z == face.Chin)
 }
@@ -237,7 +257,8 @@ func order(c *sitting.Case) []slot {
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == primer })
 		seq = append(seq, primer)
 	}
-	if c.Method.Is(method.SPFLayer, method.Blended) && c.Daylight { // mixed in the palm with the sunscreen, so just before it
+	if c.Method.Is(method.SPFLayer, method.Blended) &&
+		c.Daylight { // mixed in the palm with the sunscreen, so just before it
 		seq = slices.DeleteFunc(seq, func(s slot) bool { return s == moisturiser })
 		seq = slices.Insert(seq, slices.Index(seq, sunscreen), moisturiser)
 	}

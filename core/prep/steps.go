@@ -18,7 +18,8 @@ import (
 	"urncloth/core/stack"
 )
 
-// how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh injectables.
+// how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh
+// injectables.
 func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 	c := pl.c
 	how := act.Press
@@ -44,8 +45,15 @@ func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 }
 
 // layerWords is the message of a layer by the way of the hands.
-var layerWords = map[act.How]say.ID{act.Press: say.LayerPressed, act.Pad: say.LayerPad, act.Sponge: say.LayerSponge, act.Spray: say.LayerSpray,
-	act.Tap: say.LayerTapped, act.Smooth: say.LayerSmoothed, act.Pat: say.LayerPatted}
+var layerWords = map[act.How]say.ID{
+	act.Press:  say.LayerPressed,
+	act.Pad:    say.LayerPad,
+	act.Sponge: say.LayerSponge,
+	act.Spray:  say.LayerSpray,
+	act.Tap:    say.LayerTapped,
+	act.Smooth: say.LayerSmoothed,
+	act.Pat:    say.LayerPatted,
+}
 
 // film is the film to lay of a product on a zone, in mg/cm².
 func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
@@ -106,7 +114,14 @@ func (pl *planner) cooling(add adder) {
 		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
-		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven), rules.ShavenSkin)
+		d := add(
+			act.Cool,
+			act.CoolCloth,
+			0,
+			c.Shaven&^c.Barred().All(),
+			pl.c.Say(say.CoolClothShaven),
+			rules.ShavenSkin,
+		)
 		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
 		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
@@ -114,8 +129,8 @@ func (pl *planner) cooling(add adder) {
 	}
 }
 
-// cleanser picks what the skin is cleaned with: after a recent wash micellar or a mild toner, else the cleanser the skin
-// likes. Least misfit, ties by the order of the kit.
+// cleanser picks what the skin is cleaned with: after a recent wash micellar or a mild toner, else the cleanser the
+// skin likes. Least misfit, ties by the order of the kit.
 func (pl *planner) cleanser() (*kit.Product, bool) {
 	c := pl.c
 	var best *kit.Product
@@ -263,7 +278,10 @@ func (pl *planner) polishing(add adder) {
 		var zones face.Set
 		for _, z := range (face.BaseArea &^ face.SetOf(face.UnderEyes)).List() {
 			u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Kind(p.Kind), Zone: z}
-			if fs := u.Fits(); !slices.ContainsFunc(fs, func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+			if fs := u.Fits(); !slices.ContainsFunc(
+				fs,
+				func(o fit.Objection) bool { return o.Severity != rules.Note },
+			) {
 				zones |= face.SetOf(z)
 			}
 		}
@@ -384,7 +402,14 @@ func (pl *planner) laying(chosen []label) []*draft {
 			list = append(list, pl.touch(list[first:])...)
 		}
 		if s == sunscreen && blended && len(list) > first {
-			list = append(list, pl.touch(slices.DeleteFunc(slices.Clone(list), func(d *draft) bool { return d.slot != moisturiser && d.slot != sunscreen }))...)
+			list = append(
+				list,
+				pl.touch(
+					slices.DeleteFunc(
+						slices.Clone(list),
+						func(d *draft) bool { return d.slot != moisturiser && d.slot != sunscreen },
+					),
+				)...)
 		}
 	}
 	return list
@@ -423,7 +448,14 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	c, s, p, zones, veil, ofSeveral := pl.c, k.slot, k.p, k.zones, k.veil, k.ofSeveral
 	d := draft{slot: s, zones: zones, with: -1}
 	d.waits = s > moisturiser || !c.Method.Is(method.DampLayering, method.Yes)
-	st := stack.Step{Act: act.Apply, Kind: act.Kind(p.Kind), Product: p.ID, Zones: zones.List(), How: pl.how(p, zones.List()[0]), Film: map[face.Zone]doc.Num{}}
+	st := stack.Step{
+		Act:     act.Apply,
+		Kind:    act.Kind(p.Kind),
+		Product: p.ID,
+		Zones:   zones.List(),
+		How:     pl.how(p, zones.List()[0]),
+		Film:    map[face.Zone]doc.Num{},
+	}
 	for _, z := range zones.List() {
 		f := pl.film(s, p, z)
 		if veil {
@@ -484,14 +516,26 @@ func (pl *planner) word(d *draft) {
 
 // slotMethods names the house methods that shape a slot's step: where one differs from the default, the step says why.
 var slotMethods = [slots][]method.Key{
-	toner: {method.TonerBy, method.MistHow, method.DampLayering}, essence: {method.DampLayering}, serum: {method.DampLayering, method.OilSlot},
-	eyeCream: {method.EyeCreamSlot, method.EyeCreamReach}, moisturiser: {method.MoistureDose, method.SPFLayer}, oil: {method.OilSlot},
-	primer: {method.PrimerSplit, method.PrimerSPFOrder}, sunscreen: {method.SPFLayer, method.SPFMeasure, method.OilyMoisture, method.PrimerSPFOrder},
+	toner: {
+		method.TonerBy,
+		method.MistHow,
+		method.DampLayering,
+	}, essence: {method.DampLayering}, serum: {method.DampLayering, method.OilSlot},
+	eyeCream: {
+		method.EyeCreamSlot,
+		method.EyeCreamReach,
+	}, moisturiser: {method.MoistureDose, method.SPFLayer}, oil: {method.OilSlot},
+	primer: {
+		method.PrimerSplit,
+		method.PrimerSPFOrder,
+	}, sunscreen: {method.SPFLayer, method.SPFMeasure, method.OilyMoisture, method.PrimerSPFOrder},
 }
 
 // because names the rules that a slot's step answers to.
 var because = [slots][]rules.ID{
-	toner: {rules.NoMoisture}, essence: {rules.NoMoisture}, serum: {rules.NoMoisture}, eyeCream: {rules.UnderEyeHeavy},
+	toner: {
+		rules.NoMoisture,
+	}, essence: {rules.NoMoisture}, serum: {rules.NoMoisture}, eyeCream: {rules.UnderEyeHeavy},
 	moisturiser: {rules.NoMoisture}, lips: {rules.DryPatch}, patch: {rules.DryPatch}, oil: {rules.OilTooEarly},
 	primer: {rules.MattifiesDry, rules.BaseMismatch}, sunscreen: {rules.SPFMissing, rules.SPFShort},
 }
@@ -546,9 +590,16 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
 func (pl *planner) touch(laid []*draft) []*draft {
 	check := func(zones face.Set) *draft {
-		return &draft{slot: slots, zones: zones, touch: true, waits: true, with: -1, step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
-			How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
-			Say: pl.c.Say(say.TouchCheck)}}
+		return &draft{
+			slot:  slots,
+			zones: zones,
+			touch: true,
+			waits: true,
+			with:  -1,
+			step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
+				How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
+				Say: pl.c.Say(say.TouchCheck)},
+		}
 	}
 	var zones face.Set
 	var each []*draft
@@ -569,7 +620,8 @@ func (pl *planner) lipScrub() *kit.Product {
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
 		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Kind(kit.LipScrub), Zone: face.Lips}
-		if p.Kind == kit.LipScrub && !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+		if p.Kind == kit.LipScrub &&
+			!slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
 			return p
 		}
 	}
@@ -582,8 +634,17 @@ func (pl *planner) scrubLips() []*draft {
 		return nil
 	}
 	on := face.SetOf(face.Lips)
-	st := stack.Step{Act: act.Treat, Kind: act.Kind(kit.LipScrub), Product: p.ID, Zones: on.List(), HandsS: figure.LipScrubS, How: act.Light, Cloths: 1,
-		Film: map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)}, Because: []rules.ID{rules.DryPatch}}
+	st := stack.Step{
+		Act:     act.Treat,
+		Kind:    act.Kind(kit.LipScrub),
+		Product: p.ID,
+		Zones:   on.List(),
+		HandsS:  figure.LipScrubS,
+		How:     act.Light,
+		Cloths:  1,
+		Film:    map[face.Zone]doc.Num{face.Lips: doc.Num(p.Kind.Of().Film)},
+		Because: []rules.ID{rules.DryPatch},
+	}
 	stack.Measure(pl.c, &st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
 	st.Say = pl.c.Say(say.ScrubLips, "product", p.Name, "amount", st.Amount)
 	return []*draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}

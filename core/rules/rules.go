@@ -131,8 +131,8 @@ func All(l *say.Language) []Rule {
 	return list
 }
 
-// New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in a message and its
-// slots; "" is the rule's own.
+// New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in a message
+// and its slots; "" is the rule's own.
 func New(l *say.Language, id ID, phase Phase, step string, zones []face.Zone, message say.ID, slots ...any) Finding {
 	at := place(id)
 	r, w := &catalogue[at], messages[at]
@@ -178,8 +178,8 @@ func capital(s string) string {
 	return strings.ToUpper(s[:1]) + s[1:]
 }
 
-// Sort orders findings by severity, then by the order of the catalogue, and drops repetitions. A caution or note that several
-// steps of a phase raise in the same words is said once, at the first of them, for the zones of all.
+// Sort orders findings by severity, then by the order of the catalogue, and drops repetitions. A caution or note that
+// several steps of a phase raise in the same words is said once, at the first of them, for the zones of all.
 func Sort(fs []Finding) []Finding {
 	slices.SortStableFunc(fs, func(a, b Finding) int {
 		if d := a.Severity.Rank() - b.Severity.Rank(); d != 0 {

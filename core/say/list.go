@@ -5,8 +5,8 @@ import "strings"
 // Labels is the English names of words that do not speak for themselves.
 type Labels map[string]string
 
-// Words adds the words of a list as messages: list.word, named as in labels, or as the word stands. It returns the list's
-// name.
+// Words adds the words of a list as messages: list.word, named as in labels, or as the word stands. It returns the
+// list's name.
 func Words[W ~string](list string, words []W, labels Labels) string {
 	for _, w := range words {
 		name, named := labels[string(w)]

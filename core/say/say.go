@@ -1,9 +1,9 @@
-// Package say holds every sentence that the core says, a row each: an id and a text with named slots. Sentences are rendered
-// here and nowhere else, so that a second language is a second table.
+// Package say holds every sentence that the core says, a row each: an id and a text with named slots. Sentences are
+// rendered here and nowhere else, so that a second language is a second table.
 //
-// A slot is {name}, filled by the caller, or {chapter.key}, filled with that figure's value. It may reckon and format:
-// {film:g3} three significant digits, {share*100:f0} per cent, {prep.cool_cloth/60} minutes of seconds, {n:roman}, {n:words}. A slot with
-// forms, {n|pad|pads}, picks the form that the language wants beside that number.
+// A slot is {name}, filled by the caller, or {chapter.key}, filled with that figure's value. It may reckon and
+// format: {film:g3} three significant digits, {share*100:f0} per cent, {prep.cool_cloth/60} minutes of seconds,
+// {n:roman}, {n:words}. A slot with forms, {n|pad|pads}, picks the form that the language wants beside that number.
 package say
 
 import (
@@ -153,10 +153,9 @@ func (l *Language) Slots(id ID) []string {
 	return list
 }
 
-// Say renders a message. Slots are a name and a value by turns; a value is a text, a number, or another
-// message, which the same slots fill. A language
-// that lacks the message says it in English; a message that nobody has, or a slot that nobody fills, is a mistake of the
-// program.
+// Say renders a message. Slots are a name and a value by turns; a value is a text, a number, or another message,
+// which the same slots fill. A language that lacks the message says it in English; a message that nobody has, or a
+// slot that nobody fills, is a mistake of the program.
 func (l *Language) Say(id ID, slots ...any) string {
 	if !l.Has(id) {
 		l = English

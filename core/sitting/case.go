@@ -62,7 +62,15 @@ func Open(s *Sitting) *Case {
 	c := &Case{Sitting: s, Words: say.English}
 	c.Loc, _ = s.Day.Zone()
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
-	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(s.Day.ChairAt), at(s.Day.BaseAt), at(s.Day.WearUntil), at(s.Day.LiftAt)
+	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(
+		s.Day.ChairAt,
+	), at(
+		s.Day.BaseAt,
+	), at(
+		s.Day.WearUntil,
+	), at(
+		s.Day.LiftAt,
+	)
 	c.Skin = s.Client.States(s.Day.Date)
 	c.Area = s.Client.Areas(s.Day.Date)
 	c.Type = s.Client.TypeOf(c.Words, c.Skin)
@@ -118,8 +126,8 @@ func Vapour(tempC float64) float64 {
 	return m[0] * math.Exp(m[1]*tempC/(m[2]+tempC))
 }
 
-// Evaporation is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
-// of 21 °C and 45 %, held to 0.5–3. [W]
+// Evaporation is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C
+// in air of 21 °C and 45 %, held to 0.5–3. [W]
 func Evaporation(surfaceC, airC, humidity float64) float64 {
 	pull := Vapour(surfaceC) - humidity*Vapour(airC)
 	if pull <= 0 {
@@ -129,8 +137,8 @@ func Evaporation(surfaceC, airC, humidity float64) float64 {
 	return min(max(reference/pull, figure.EvaporateMin), figure.EvaporateMax)
 }
 
-// DryS is how many seconds a film of a kind takes to set here: the absorbing part as it is, the evaporating part by film
-// and air.
+// DryS is how many seconds a film of a kind takes to set here: the absorbing part as it is, the evaporating part by
+// film and air.
 func (c *Case) DryS(k kit.Kind, film float64) int {
 	f := k.Of()
 	if f.SetS == 0 || f.Film == 0 {
@@ -164,7 +172,8 @@ func (c *Case) likeness() {
 		for y := range z {
 			a, b := c.Skin[y], c.Skin[z]
 			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water && slices.Equal(a.Marks, b.Marks) &&
-				c.Shaven.Has(y) == c.Shaven.Has(z) && c.barred.All().Has(y) == c.barred.All().Has(z)
+				c.Shaven.Has(y) == c.Shaven.Has(z) &&
+				c.barred.All().Has(y) == c.barred.All().Has(z)
 			for _, k := range c.Conditions {
 				same = same && k.Zone.Has(y) == k.Zone.Has(z)
 			}
@@ -269,8 +278,8 @@ func (c *Case) Grams(film map[face.Zone]doc.Num) float64 {
 	return g
 }
 
-// Film is the film in mg/cm² to lay of a kind on a zone: moisturisers by oil, water, age and what was learned, all others
-// their nominal film.
+// Film is the film in mg/cm² to lay of a kind on a zone: moisturisers by oil, water, age and what was learned, all
+// others their nominal film.
 func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 	f := k.Of()
 	if !k.Moisturiser() {

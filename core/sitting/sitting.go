@@ -88,7 +88,9 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 
 func has(fs doc.Faults, path string) bool {
 	for _, f := range fs {
-		if f.Path == path || len(path) > len(f.Path) && path[:len(f.Path)] == f.Path && (path[len(f.Path)] == '.' || path[len(f.Path)] == '[') {
+		if f.Path == path ||
+			len(path) > len(f.Path) && path[:len(f.Path)] == f.Path &&
+				(path[len(f.Path)] == '.' || path[len(f.Path)] == '[') {
 			return true
 		}
 	}
@@ -102,7 +104,8 @@ func LiftStops(s *Sitting, fs []rules.Finding) {
 			continue
 		}
 		for _, l := range s.Lifted {
-			if l.Rule == f.Rule && (l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
+			if l.Rule == f.Rule &&
+				(l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
 				fs[i].Lifted = l.Reason
 			}
 		}

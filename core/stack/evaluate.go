@@ -41,8 +41,17 @@ type Dose struct {
 }
 
 // underOil is the kinds of care that oil must not lie under.
-var underOil = []kit.Kind{kit.Toner, kit.Mist, kit.Essence, kit.Serum, kit.EyeCream, kit.MoisturiserGel, kit.MoisturiserLotion,
-	kit.MoisturiserCream, kit.MoisturiserRich}
+var underOil = []kit.Kind{
+	kit.Toner,
+	kit.Mist,
+	kit.Essence,
+	kit.Serum,
+	kit.EyeCream,
+	kit.MoisturiserGel,
+	kit.MoisturiserLotion,
+	kit.MoisturiserCream,
+	kit.MoisturiserRich,
+}
 
 // run is one evaluation as it goes on.
 type run struct {
@@ -71,13 +80,25 @@ type coat struct {
 	blended bool
 }
 
-// Prep evaluates prep steps in the order of their starts and returns clock, layers, dose and findings. The steps' order,
-// starts, hands-on and contact seconds and products are kept. Where film and grams disagree film wins; a step with grams
-// but no film is taken as spread evenly. O(steps × zones × rules).
+// Prep evaluates prep steps in the order of their starts and returns clock, layers, dose and findings. The steps'
+// order, starts, hands-on and contact seconds and products are kept. Where film and grams disagree film wins; a step
+// with grams but no film is taken as spread evenly. O(steps × zones × rules).
 func Prep(c *sitting.Case, steps []Step) Result {
-	res := Result{Steps: make([]Step, len(steps)), StartsAt: c.ChairAt, ReadyAt: c.ChairAt, Findings: []rules.Finding{}}
+	res := Result{
+		Steps:    make([]Step, len(steps)),
+		StartsAt: c.ChairAt,
+		ReadyAt:  c.ChairAt,
+		Findings: []rules.Finding{},
+	}
 	copy(res.Steps, steps)
-	r := &run{c: c, res: &res, unrinsed: map[face.Zone]string{}, used: map[string]float64{}, short: map[string]bool{}, coats: map[face.Zone][]coat{}}
+	r := &run{
+		c:        c,
+		res:      &res,
+		unrinsed: map[face.Zone]string{},
+		used:     map[string]float64{},
+		short:    map[string]bool{},
+		coats:    map[face.Zone][]coat{},
+	}
 	r.sequence()
 	for _, n := range r.order {
 		r.step(&res.Steps[n], r.starts[n])
@@ -88,7 +109,18 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	r.sunscreen()
 	r.whole()
 	if res.SlackS < 0 {
-		r.find(rules.TimeShort, "", 0, say.MinutesMissing, "minutes", Minutes(r.c.Words, -res.SlackS), "ready", day.Wall(res.ReadyAt).Clock(), "base", c.Day.BaseAt.Clock())
+		r.find(
+			rules.TimeShort,
+			"",
+			0,
+			say.MinutesMissing,
+			"minutes",
+			Minutes(r.c.Words, -res.SlackS),
+			"ready",
+			day.Wall(res.ReadyAt).Clock(),
+			"base",
+			c.Day.BaseAt.Clock(),
+		)
 	}
 	sitting.LiftStops(c.Sitting, res.Findings)
 	res.Findings = rules.Sort(res.Findings)
@@ -125,7 +157,10 @@ func (r *run) sequence() {
 }
 
 func (r *run) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	r.res.Findings = append(r.res.Findings, rules.New(r.c.Words, rule, rules.Prep, step, zones.List(), message, slots...))
+	r.res.Findings = append(
+		r.res.Findings,
+		rules.New(r.c.Words, rule, rules.Prep, step, zones.List(), message, slots...),
+	)
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
@@ -238,15 +273,20 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 			if unset && !r.dampAllowed(p) {
 				wet |= face.SetOf(z)
 			}
-			if cost := kit.OverWhat(p.Base, top.Base); cost >= figure.BeadsFrom && !(top.Kind == kit.FaceOil && float64(top.Film) <= figure.SetOilFilm+figure.Same && !unset) && !p.Kind.SpotBalm() && !r.veil(p, top) {
+			if cost := kit.OverWhat(p.Base, top.Base); cost >= figure.BeadsFrom &&
+				!(top.Kind == kit.FaceOil && float64(top.Film) <= figure.SetOilFilm+figure.Same && !unset) &&
+				!p.Kind.SpotBalm() &&
+				!r.veil(p, top) {
 				beads |= face.SetOf(z)
 			}
 		}
 		for _, l := range layers {
-			if l.Kind == kit.FaceOil && figures.Group == kit.Care && slices.Contains(underOil, p.Kind) && !r.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
+			if l.Kind == kit.FaceOil && figures.Group == kit.Care && slices.Contains(underOil, p.Kind) &&
+				!r.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 				early |= face.SetOf(z)
 			}
-			if l.Kind.Of().Group == kit.Sunscreens && l.step != s.With && !(figures.Group == kit.Primers && r.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer)) {
+			if l.Kind.Of().Group == kit.Sunscreens && l.step != s.With &&
+				!(figures.Group == kit.Primers && r.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer)) {
 				over |= face.SetOf(z)
 			}
 		}
@@ -277,7 +317,8 @@ func (r *run) apply(s *Step, p *kit.Product, zones face.Set, start, done time.Ti
 
 // veil reports whether p is the method's thin hydrating veil over a mattified zone.
 func (r *run) veil(p *kit.Product, under *Layer) bool {
-	return p.Kind == kit.PrimerHydrating && under.Kind == kit.PrimerMattifying && r.c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil)
+	return p.Kind == kit.PrimerHydrating && under.Kind == kit.PrimerMattifying &&
+		r.c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil)
 }
 
 // topmost is the layer that the next one lies on: spot balms cover spots only and do not count.
@@ -291,7 +332,10 @@ func topmost(layers []Layer) *Layer {
 }
 
 func moistened(layers []Layer) bool {
-	return slices.ContainsFunc(layers, func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSPF })
+	return slices.ContainsFunc(
+		layers,
+		func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSPF },
+	)
 }
 
 // dampAllowed reports whether the method lets a water layer follow another damp.
@@ -375,8 +419,11 @@ func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
 			s.SetS = max(s.SetS, r.c.DryS(p.Kind, film))
 			residue := film * p.Kind.Of().Stays
 			set := done.Add(seconds(s.SetS))
-			r.res.Layers[z] = append(r.res.Layers[z], Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
-				Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID})
+			r.res.Layers[z] = append(
+				r.res.Layers[z],
+				Layer{Product: p.ID, Kind: p.Kind, Base: p.Base, Film: doc.Num(film),
+					Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: s.ID},
+			)
 		}
 	case act.Rinse, act.Wipe, act.Cloth:
 		for _, z := range zones.List() {
@@ -392,7 +439,18 @@ func (r *run) stock(s *Step, p *kit.Product) {
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
 		r.short[p.ID] = true
-		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has", doc.Round(*p.RemainingG))
+		r.find(
+			rules.RunsOut,
+			s.ID,
+			0,
+			say.NeedsMore,
+			"product",
+			p.Name,
+			"needs",
+			doc.Round(r.used[p.ID]),
+			"has",
+			doc.Round(*p.RemainingG),
+		)
 	}
 	if p.Container == kit.Jar && !r.spatula {
 		r.find(rules.JarFingers, s.ID, 0, say.JarNoSpatula, "product", p.Name)
@@ -437,7 +495,8 @@ func (r *run) base() {
 		if r.res.Layers.Residue(z) > limit+figure.Same {
 			full |= face.SetOf(z)
 		}
-		if top := topmost(layers); top != nil && face.BaseArea.Has(z) && kit.OverWhat(r.c.Look.Base.Film(), top.Base) >= figure.MismatchFrom {
+		if top := topmost(layers); top != nil && face.BaseArea.Has(z) &&
+			kit.OverWhat(r.c.Look.Base.Film(), top.Base) >= figure.MismatchFrom {
 			mismatch |= face.SetOf(z)
 		}
 		s := r.c.Skin[z]
@@ -446,10 +505,30 @@ func (r *run) base() {
 		}
 	}
 	for _, z := range full.List() {
-		r.find(rules.Overloaded, "", face.SetOf(z), say.HoldsOver, "zone", z.NameIn(r.c.Words), "holds", doc.Round(r.res.Layers.Residue(z)), "limit", r.c.Limit(z))
+		r.find(
+			rules.Overloaded,
+			"",
+			face.SetOf(z),
+			say.HoldsOver,
+			"zone",
+			z.NameIn(r.c.Words),
+			"holds",
+			doc.Round(r.res.Layers.Residue(z)),
+			"limit",
+			r.c.Limit(z),
+		)
 	}
 	if mismatch != 0 {
-		r.find(rules.BaseMismatch, "", mismatch, say.FoundationOn, "base", say.Word(look.BaseList, r.c.Look.Base), "zones", r.c.Names(mismatch))
+		r.find(
+			rules.BaseMismatch,
+			"",
+			mismatch,
+			say.FoundationOn,
+			"base",
+			say.Word(look.BaseList, r.c.Look.Base),
+			"zones",
+			r.c.Names(mismatch),
+		)
 	}
 	if dry != 0 {
 		r.find(rules.DryPatch, "", dry, say.WithoutBalm, "zones", r.c.Names(dry))
@@ -520,7 +599,13 @@ func (r *run) sunscreen() {
 		if laid.Has(face.Chest) {
 			spoon = figure.TeaspoonML
 		}
-		r.res.Dose = Dose{doc.Num(grams), doc.Num(area), doc.Num(spoon), doc.Num(grams / figure.FingerStripG), doc.Num(grams / figure.FingertipUnitG)}
+		r.res.Dose = Dose{
+			doc.Num(grams),
+			doc.Num(area),
+			doc.Num(spoon),
+			doc.Num(grams / figure.FingerStripG),
+			doc.Num(grams / figure.FingertipUnitG),
+		}
 	}
 	r.missing(laid, nearEyes)
 	r.thin()
@@ -533,14 +618,22 @@ func (r *run) sunscreen() {
 		r.find(rules.SPFAtNight, lastStep, laid, say.NoDaylight)
 	}
 	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < figure.BeforeSun {
-		r.find(rules.SPFSetTime, lastStep, 0, say.UntilFirstSun, "minutes", Minutes(r.c.Words, max(0, int(c.FirstSun.Sub(last).Seconds()))),
-			"time", day.Wall(c.FirstSun).Clock())
+		r.find(
+			rules.SPFSetTime,
+			lastStep,
+			0,
+			say.UntilFirstSun,
+			"minutes",
+			Minutes(r.c.Words, max(0, int(c.FirstSun.Sub(last).Seconds()))),
+			"time",
+			day.Wall(c.FirstSun).Clock(),
+		)
 	}
 	r.uncovered(laid)
 }
 
-// missing looks for covered zones that daylight will find without sunscreen. Those round the eyes are covered where what is
-// on the face may go there.
+// missing looks for covered zones that daylight will find without sunscreen. Those round the eyes are covered where
+// what is on the face may go there.
 func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 	c := r.c
 	if !c.Daylight {
@@ -552,7 +645,8 @@ func (r *run) missing(laid face.Set, nearEyes []*kit.Product) {
 		if laid.Has(z) {
 			continue
 		}
-		if z.Class() == face.Eye && laid != 0 && !slices.ContainsFunc(nearEyes, func(p *kit.Product) bool { return Admits(c, p, z) }) {
+		if z.Class() == face.Eye && laid != 0 &&
+			!slices.ContainsFunc(nearEyes, func(p *kit.Product) bool { return Admits(c, p, z) }) {
 			continue
 		}
 		can := !barred.Has(z) && r.screenable(z)
@@ -687,7 +781,16 @@ func (r *run) whole() {
 	}
 	r.age()
 	r.items()
-	if c.Daylight && c.Within(figure.PhotosensitiveDays, face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight, face.PeelMedium, face.PeelDeep) != 0 {
+	if c.Daylight &&
+		c.Within(
+			figure.PhotosensitiveDays,
+			face.Retinoid,
+			face.Isotretinoin,
+			face.Exfoliated,
+			face.PeelLight,
+			face.PeelMedium,
+			face.PeelDeep,
+		) != 0 {
 		r.find(rules.Photosensitised, "", 0, say.None)
 	}
 }
@@ -708,8 +811,10 @@ func (r *run) items() {
 	age, known := c.Client.Age(c.Day.Date)
 	for _, it := range c.Look.Items {
 		zones := it.Zone.Zones
-		sticks := it.Binder == look.Adhesive || it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Extensions
-		strong := slices.Contains([]look.Binder{look.FXResin, look.FXAcrylic, look.FXSilicone}, it.Binder) || it.Binder == look.Adhesive && !zones.Has(face.Eyelids)
+		sticks := it.Binder == look.Adhesive || it.Attach == look.GlueStrip || it.Attach == look.Single ||
+			it.Attach == look.Extensions
+		strong := slices.Contains([]look.Binder{look.FXResin, look.FXAcrylic, look.FXSilicone}, it.Binder) ||
+			it.Binder == look.Adhesive && !zones.Has(face.Eyelids)
 		p := kit.Product{Tags: it.Tags}
 		if sticks || strong {
 			p.Tags = append(slices.Clone(it.Tags), "adhesive")

@@ -12,9 +12,9 @@ import (
 	"urncloth/core/sitting"
 )
 
-// Retime gives steps new starts in the order they stand, as early as it can be done: when the hands are free, the step's
-// own zones have set and the skin has cooled. What is blended keeps its partner's start. Hands-on and contact seconds stay.
-// A step of ready comes when everything has set. O(steps × zones).
+// Retime gives steps new starts in the order they stand, as early as it can be done: when the hands are free, the
+// step's own zones have set and the skin has cooled. What is blended keeps its partner's start. Hands-on and contact
+// seconds stay. A step of ready comes when everything has set. O(steps × zones).
 func Retime(c *sitting.Case, steps []Step) []Step {
 	out := make([]Step, len(steps))
 	copy(out, steps)
@@ -27,7 +27,8 @@ func Retime(c *sitting.Case, steps []Step) []Step {
 		p := c.Product(s.Product)
 		fill(c, s, p)
 		at := hands
-		damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil && c.Method.Is(method.DampLayering, method.Yes)
+		damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil &&
+			c.Method.Is(method.DampLayering, method.Yes)
 		for _, z := range s.Zones {
 			if set[z].After(at) && !damp {
 				at = set[z]

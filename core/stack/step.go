@@ -1,5 +1,5 @@
-// Package stack holds steps, the layers they leave on each zone, and the evaluator that reckons clock, drying, load, dose
-// and findings. Planners and the checker share it: a planner proposes steps, the same evaluator scores them.
+// Package stack holds steps, the layers they leave on each zone, and the evaluator that reckons clock, drying, load,
+// dose and findings. Planners and the checker share it: a planner proposes steps, the same evaluator scores them.
 package stack
 
 import (

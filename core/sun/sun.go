@@ -76,8 +76,8 @@ func Noon(t time.Time, lon float64) time.Time {
 
 func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
 
-// Daylight reports whether the sun is above the horizon at any moment from one instant to another. The highest moment of
-// a stretch is one of its ends or a noon within it.
+// Daylight reports whether the sun is above the horizon at any moment from one instant to another. The highest moment
+// of a stretch is one of its ends or a noon within it.
 func Daylight(from, to time.Time, lat, lon float64) bool {
 	up := func(t time.Time) bool { return At(t, lat, lon).Elevation > figure.Horizon }
 	if up(from) || up(to) {
@@ -118,7 +118,8 @@ type ClearSky struct {
 	Ozone float64 // DU
 }
 
-// Over is the simulated service for a day, with its ozone or, where none is given, that of the climatology at that instant.
+// Over is the simulated service for a day, with its ozone or, where none is given, that of the climatology at that
+// instant.
 func Over(d day.Day, at time.Time) ClearSky {
 	s := ClearSky{d.Place, d.Sky, Ozone(at, d.Place.Lat, d.Place.Lon)}
 	if d.OzoneDU != nil {
@@ -183,7 +184,12 @@ func StrongOutdoors(d day.Day, loc *time.Location, from, until time.Time) time.D
 	return sum
 }
 
-func eachOutdoors(d day.Day, loc *time.Location, from, until time.Time, visit func(time.Time, time.Duration, day.Segment)) {
+func eachOutdoors(
+	d day.Day,
+	loc *time.Location,
+	from, until time.Time,
+	visit func(time.Time, time.Duration, day.Segment),
+) {
 	for _, s := range d.Segments {
 		if !s.Place.Outdoors() {
 			continue

@@ -116,8 +116,8 @@ func TestStrongSunCountsOnlyMinutesOutdoors(t *testing.T) {
 	}
 }
 
-// NOAA's solar calculation with the multiple angles left as they stand, worked apart from the program to six decimals; the
-// first line is Meeus, Astronomical Algorithms, examples 25.a and 28.b.
+// NOAA's solar calculation with the multiple angles left as they stand, worked apart from the program to six
+// decimals; the first line is Meeus, Astronomical Algorithms, examples 25.a and 28.b.
 func TestTheSunStandsWhereItStood(t *testing.T) {
 	for _, c := range []struct {
 		at                                         time.Time

@@ -18,8 +18,8 @@ type Amount struct {
 	Zones string  `json:"zones,omitempty" len:"0..40" doc:"face, face_neck (the default) or face_neck_chest"`
 }
 
-// Gives is what an amount comes to: its film, the factor that film really gives, the grams of a full dose over the same
-// area, and the hand measure of either.
+// Gives is what an amount comes to: its film, the factor that film really gives, the grams of a full dose over the
+// same area, and the hand measure of either.
 type Gives struct {
 	AreaCM2  doc.Num `json:"area_cm2"`
 	Film     doc.Num `json:"film_mg_cm2"`
@@ -50,5 +50,13 @@ func Reckon(l *say.Language, a Amount) Gives {
 		film = kit.Film(a.Grams, area)
 	}
 	grams, full := kit.Grams(film, area), kit.Grams(figure.FullDose, area)
-	return Gives{doc.Num(area), doc.Num(film), doc.Num(grams), kit.Hand(l, grams), doc.Num(sun.Effective(a.Label, film)), doc.Num(full), kit.Hand(l, full)}
+	return Gives{
+		doc.Num(area),
+		doc.Num(film),
+		doc.Num(grams),
+		kit.Hand(l, grams),
+		doc.Num(sun.Effective(a.Label, film)),
+		doc.Num(full),
+		kit.Hand(l, full),
+	}
 }

@@ -35,7 +35,8 @@ type piece struct {
 	towel   bool       // towelled as it begins
 }
 
-// course is the client's day from base to removal: where they are, what the sun does there, and what that does to a film.
+// course is the client's day from base to removal: where they are, what the sun does there, and what that does to a
+// film.
 type course struct {
 	c         *sitting.Case
 	uv        sun.Service
@@ -181,8 +182,9 @@ func (w *course) keptFree(t time.Time) bool {
 	return s != nil && s.KeepFree
 }
 
-// dues are the moments at which a coat is due at once: after towelling, and, under a coat without a label for water, at the
-// end of each stretch in water. Only those while the sun is up and after which the client is outdoors by day count.
+// dues are the moments at which a coat is due at once: after towelling, and, under a coat without a label for water,
+// at the end of each stretch in water. Only those while the sun is up and after which the client is outdoors by day
+// count.
 func (w *course) dues() (towels, waterEnds []time.Time) {
 	matters := func(t time.Time) bool {
 		return t.Before(w.lastSun) && !t.Before(w.c.BaseAt) && sun.Up(t, w.c.Day.Place)

@@ -43,13 +43,34 @@ func (e *evaluation) each() {
 			}
 		}
 		if unblotted != 0 {
-			e.find(rules.BlotFirst, v.up.ID, unblotted, say.ShinesAt, "zones", e.c.Names(unblotted), "time", v.up.At.Clock())
+			e.find(
+				rules.BlotFirst,
+				v.up.ID,
+				unblotted,
+				say.ShinesAt,
+				"zones",
+				e.c.Names(unblotted),
+				"time",
+				v.up.At.Clock(),
+			)
 		}
 		oil.blot(blotted, powdered)
 	}
 	if powder != nil && !renewed {
-		e.find(rules.PowderAlone, with.ID, powder.zones, say.PowderGives, "film", doc.Round(powder.film), "product", powder.p.Name,
-			"gives", sun.Effective(powder.p.SPF, powder.film), "label", powder.p.SPF)
+		e.find(
+			rules.PowderAlone,
+			with.ID,
+			powder.zones,
+			say.PowderGives,
+			"film",
+			doc.Round(powder.film),
+			"product",
+			powder.p.Name,
+			"gives",
+			sun.Effective(powder.p.SPF, powder.film),
+			"label",
+			powder.p.SPF,
+		)
 	}
 }
 
@@ -94,8 +115,8 @@ func (e *evaluation) objections(u *TouchUp, d *done) {
 	}
 }
 
-// atLift is everything that lies on the skin at removal: the layers of prep, sunscreen thinned by the wear, every film a
-// touch-up laid, and the declared makeup in its place over prep.
+// atLift is everything that lies on the skin at removal: the layers of prep, sunscreen thinned by the wear, every
+// film a touch-up laid, and the declared makeup in its place over prep.
 func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) stack.Layers {
 	var all stack.Layers
 	var dusted []stack.Layer // powder and the like, laid by touch-ups on some zones
@@ -104,7 +125,17 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		for _, d := range v.steps {
 			if d.Act == act.Apply && d.p != nil && d.film > 0 {
 				k := d.p.Kind
-				dusted = append(dusted, stack.Layer{Product: d.p.ID, Kind: k, Base: d.p.Base, Film: doc.Num(d.film), Residue: doc.Num(d.film * k.Of().Stays), SetAt: v.up.At})
+				dusted = append(
+					dusted,
+					stack.Layer{
+						Product: d.p.ID,
+						Kind:    k,
+						Base:    d.p.Base,
+						Film:    doc.Num(d.film),
+						Residue: doc.Num(d.film * k.Of().Stays),
+						SetAt:   v.up.At,
+					},
+				)
 				onto = append(onto, d.zones)
 			}
 		}
@@ -124,7 +155,8 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		}
 		all[z] = make([]stack.Layer, 0, room)
 		for _, l := range base[z] {
-			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product && films[0].layer.SetAt == l.SetAt {
+			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product &&
+				films[0].layer.SetAt == l.SetAt {
 				l = thinned(l, films[0].left)
 				films = films[1:]
 			}
@@ -132,7 +164,10 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		}
 		for _, it := range c.Look.Items {
 			if it.Zone.Zones.Has(z) {
-				all[z] = append(all[z], stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load), SetAt: c.Day.BaseAt})
+				all[z] = append(
+					all[z],
+					stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load), SetAt: c.Day.BaseAt},
+				)
 			}
 		}
 		for _, f := range films {

@@ -51,11 +51,23 @@ type evaluation struct {
 
 // evaluate reckons films, dose, shine, bag and findings of touch-ups. O(pieces × zones × films).
 func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp, planned bool) Result {
-	e := &evaluation{course: course, res: &Result{Findings: []rules.Finding{}}, prep: prep, first: firstCoat(c, &prep.Layers),
-		sheens: sheens(c, &prep.Layers, prep.Steps), used: map[string]float64{}, sheets: map[string]int{}}
+	e := &evaluation{
+		course: course,
+		res:    &Result{Findings: []rules.Finding{}},
+		prep:   prep,
+		first:  firstCoat(c, &prep.Layers),
+		sheens: sheens(c, &prep.Layers, prep.Steps),
+		used:   map[string]float64{},
+		sheets: map[string]int{},
+	}
 	w := &e.res.Wear
 	e.covered = covered(c, &e.first)
-	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(Budget(c)), shine(c, e.sheens), ups, []BagItem{}
+	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(
+		Budget(c),
+	), shine(
+		c,
+		e.sheens,
+	), ups, []BagItem{}
 	if w.TouchUps == nil {
 		w.TouchUps = []TouchUp{}
 	}
@@ -85,7 +97,10 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 }
 
 func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message, slots...))
+	e.res.Findings = append(
+		e.res.Findings,
+		rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message, slots...),
+	)
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 
@@ -203,8 +218,8 @@ func (e *evaluation) grams(film float64, zones face.Set) float64 {
 	return g
 }
 
-// adds is the film that a touch-up adds through makeup, or elsewhere where it leaves the face alone, and what that film
-// would give by itself.
+// adds is the film that a touch-up adds through makeup, or elsewhere where it leaves the face alone, and what that
+// film would give by itself.
 func (e *evaluation) adds(added *[face.N]float64, alone *screen) (film, spf doc.Num) {
 	var on face.Set
 	for z := range face.N {
@@ -281,7 +296,18 @@ func (e *evaluation) bag() {
 			}
 		}
 		if e.used[p.ID] > 0 && p.Short(before+e.used[p.ID]) && !p.Short(before) {
-			e.find(rules.RunsOut, "", 0, say.PrepAndTouchUps, "needs", doc.Round(before+e.used[p.ID]), "product", p.Name, "has", doc.Round(*p.RemainingG))
+			e.find(
+				rules.RunsOut,
+				"",
+				0,
+				say.PrepAndTouchUps,
+				"needs",
+				doc.Round(before+e.used[p.ID]),
+				"product",
+				p.Name,
+				"has",
+				doc.Round(*p.RemainingG),
+			)
 		}
 		if n := e.sheets[p.ID]; p.Count != nil && n > *p.Count {
 			e.find(rules.RunsOut, "", 0, say.TouchUpsNeed, "needs", n, "product", p.Name, "has", *p.Count)
@@ -337,8 +363,8 @@ func (e *evaluation) firstLimit(z face.Zone) (coated bool, limit int) {
 	return coated, limit
 }
 
-// clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films. Zones round the
-// eyes keep none.
+// clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films. Zones
+// round the eyes keep none.
 func (e *evaluation) clocked() (groups []face.Set) {
 	same := func(a, b face.Zone) bool {
 		ca, la := e.firstLimit(a)
@@ -417,17 +443,30 @@ func (e *evaluation) labels() {
 				}
 				if p.outdoor {
 					if over := k.outdoors + p.minutes - figure.TwoHours.Minutes(); over > figure.SameMinutes {
-						tell(&k, zones, rules.ReapplyTwoHours, p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(
+							&k,
+							zones,
+							rules.ReapplyTwoHours,
+							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))),
+						)
 					}
 					k.outdoors += p.minutes
 				}
 				if p.wet && k.limit > 0 {
 					if over := k.wet + p.minutes - float64(k.limit); over > figure.SameMinutes {
-						tell(&k, zones, rules.ReapplyAfterWater, p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
+						tell(
+							&k,
+							zones,
+							rules.ReapplyAfterWater,
+							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))),
+						)
 					}
 					k.wet += p.minutes
 				}
-				if end := p.from.Add(time.Duration(p.minutes * float64(time.Minute))); !k.due.IsZero() && end.Sub(k.due) >= figure.Grid && end.Before(e.c.Until) && !e.mended(z, k.due, end) {
+				if end := p.from.Add(time.Duration(p.minutes * float64(time.Minute))); !k.due.IsZero() &&
+					end.Sub(k.due) >= figure.Grid &&
+					end.Before(e.c.Until) &&
+					!e.mended(z, k.due, end) {
 					tell(&k, zones, k.dueRule, k.due)
 				}
 			}
@@ -451,7 +490,8 @@ func (e *evaluation) labels() {
 // mended reports whether a coat reaches the zone from a moment on within the next five minutes.
 func (e *evaluation) mended(z face.Zone, from, to time.Time) bool {
 	return slices.ContainsFunc(e.events, func(v event) bool {
-		return !v.at.Before(from) && v.at.Sub(from) < figure.Grid && !v.at.After(to) && slices.ContainsFunc(v.lays, func(l laid) bool { return l.zones.Has(z) })
+		return !v.at.Before(from) && v.at.Sub(from) < figure.Grid && !v.at.After(to) &&
+			slices.ContainsFunc(v.lays, func(l laid) bool { return l.zones.Has(z) })
 	})
 }
 
@@ -496,7 +536,19 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 	s := e.stretches[worst]
 	shade := e.otherwise(worst, day.InShade, coats)
 	indoors := e.otherwise(worst, day.Indoors, coats)
-	*f = f.Do(e.c.Say(say.ShadeWould, "from", s.seg.From.Clock(), "to", s.seg.To.Clock(), "shade", shade, "indoors", indoors))
+	*f = f.Do(
+		e.c.Say(
+			say.ShadeWould,
+			"from",
+			s.seg.From.Clock(),
+			"to",
+			s.seg.To.Clock(),
+			"shade",
+			shade,
+			"indoors",
+			indoors,
+		),
+	)
 }
 
 // otherwise is the dose with one segment spent elsewhere.
@@ -509,7 +561,8 @@ func (e *evaluation) otherwise(n int, place day.Where, coats []coat) float64 {
 	other.pieces = make([][]piece, len(e.pieces))
 	for k, ps := range e.pieces {
 		other.pieces[k] = ps
-		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) || ps[0].from.Add(figure.Grid).Before(e.stretches[n].from) {
+		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) ||
+			ps[0].from.Add(figure.Grid).Before(e.stretches[n].from) {
 			continue
 		}
 		other.pieces[k] = slices.Clone(ps)
@@ -530,6 +583,13 @@ func (e *evaluation) behindGlass() {
 		}
 	}
 	if minutes >= figure.GlassLong.Minutes() {
-		e.find(rules.GlassUVA, "", 0, say.BehindGlass, "minutes", stack.Minutes(e.c.Words, int(math.Round(minutes*60))))
+		e.find(
+			rules.GlassUVA,
+			"",
+			0,
+			say.BehindGlass,
+			"minutes",
+			stack.Minutes(e.c.Words, int(math.Round(minutes*60))),
+		)
 	}
 }

@@ -1,8 +1,8 @@
-// Package wear plans what happens between base and removal: how much sun reaches the skin through films that wear off, when
-// each zone would shine, and the touch-ups that put both right through finished makeup.
+// Package wear plans what happens between base and removal: how much sun reaches the skin through films that wear
+// off, when each zone would shine, and the touch-ups that put both right through finished makeup.
 //
-// One evaluator reckons films, dose and shine for planned touch-ups and for those made by hand alike. The planner finds
-// touch-ups by an exact search over a five-minute grid.
+// One evaluator reckons films, dose and shine for planned touch-ups and for those made by hand alike. The planner
+// finds touch-ups by an exact search over a five-minute grid.
 package wear
 
 import (

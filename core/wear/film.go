@@ -140,8 +140,8 @@ type laid struct {
 	zones   face.Set
 }
 
-// reckon runs the day from base to removal: films wear off by where the client is, touch-ups add theirs, and what passes
-// through is added up; the curve only where it is to be drawn. O(pieces × zones × films).
+// reckon runs the day from base to removal: films wear off by where the client is, touch-ups add theirs, and what
+// passes through is added up; the curve only where it is to be drawn. O(pieces × zones × films).
 func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reckoned {
 	r := reckoned{screen: s, after: make([]float64, len(coats))}
 	if drawn {
@@ -209,7 +209,14 @@ func (w *course) lay(s *screen, k *coat) {
 
 func (l *laid) layer(at time.Time) stack.Layer {
 	kind := l.product.Kind
-	return stack.Layer{Product: l.product.ID, Kind: kind, Base: l.product.Base, Film: doc.Num(l.film), Residue: doc.Num(l.film * kind.Of().Stays), SetAt: day.Wall(at)}
+	return stack.Layer{
+		Product: l.product.ID,
+		Kind:    kind,
+		Base:    l.product.Base,
+		Film:    doc.Num(l.film),
+		Residue: doc.Num(l.film * kind.Of().Stays),
+		SetAt:   day.Wall(at),
+	}
 }
 
 func (w *course) point(t time.Time, r *reckoned, zones face.Set) Point {

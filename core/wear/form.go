@@ -28,7 +28,10 @@ func powdery(c *sitting.Case, z face.Zone) bool {
 	if c.Look.Finish == look.Matte || c.Look.Base == look.BasePowder {
 		return true
 	}
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Binder == look.Powder && it.Zone.Zones.Has(z) })
+	return slices.ContainsFunc(
+		c.Look.Items,
+		func(it look.Item) bool { return it.Binder == look.Powder && it.Zone.Zones.Has(z) },
+	)
 }
 
 // form is what renews the face at some moment: a product, how many coats of it, and where it goes.
@@ -156,8 +159,8 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	return &form{p, coats, film, zones, cost >= figure.CautionCost}, cost
 }
 
-// ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first that
-// may go on them.
+// ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first
+// that may go on them.
 func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
 	var best *form
 	least := 0.0

@@ -8,14 +8,14 @@ import (
 	"urncloth/core/figure"
 )
 
-// The search for the touch-ups that renew sunscreen. A node is a moment of the grid at which a coat may be laid; what is
-// minimised is, in this order: minutes of label breaks, coats inside keep_free, windows missed (the early second coat, the
-// reset at half time), SED over budget, interruptions, unkindness, dose, earliest. Where no touch-ups keep the budget, each
-// one beyond what the labels ask has to save a tenth of a SED.
+// The search for the touch-ups that renew sunscreen. A node is a moment of the grid at which a coat may be laid; what
+// is minimised is, in this order: minutes of label breaks, coats inside keep_free, windows missed (the early second
+// coat, the reset at half time), SED over budget, interruptions, unkindness, dose, earliest. Where no touch-ups keep
+// the budget, each one beyond what the labels ask has to save a tenth of a SED.
 //
-// All but the dose depend on neighbouring coats alone, so they are a shortest path over the grid, exact in O(n²). The dose
-// depends on every coat before, so it is found by label setting over (dose, what is left of the films), where a label that
-// is worse in all is dropped. Only paths that are still best in what comes before are followed.
+// All but the dose depend on neighbouring coats alone, so they are a shortest path over the grid, exact in O(n²). The
+// dose depends on every coat before, so it is found by label setting over (dose, what is left of the films), where a
+// label that is worse in all is dropped. Only paths that are still best in what comes before are followed.
 
 // score packs label minutes, keep_free, windows, interruptions and unkindness so that they compare in that order.
 type score int64
@@ -29,7 +29,17 @@ const (
 )
 
 func pack(label, keep, miss, count, unkind int) score {
-	return score(label)<<labelShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift + score(unkind)
+	return score(
+		label,
+	)<<labelShift + score(
+		keep,
+	)<<keepShift + score(
+		miss,
+	)<<missShift + score(
+		count,
+	)<<countShift + score(
+		unkind,
+	)
 }
 
 // graver is the part of a score that comes before the dose over budget.
@@ -139,8 +149,8 @@ func (s *search) from(t time.Time) int {
 
 var near = int(figure.MergeWithin / figure.Grid)
 
-// label is what the labels of one coat's products say of water: the fewest minutes that any of them names, 0 where none
-// does, and whether any names none.
+// label is what the labels of one coat's products say of water: the fewest minutes that any of them names, 0 where
+// none does, and whether any names none.
 type label struct {
 	minutes int
 	none    bool
@@ -218,9 +228,9 @@ func (s *search) step(i, j int) score {
 
 func abs(x int) int { return max(x, -x) }
 
-// settle finds coats and blots by turns: a coat blots too, and so puts off when skin shines next. It begins with the blots of
-// a day without coats; then with those that its coats left over, as long as that makes the day better. Blots says where skin
-// still has to be blotted beside some coats.
+// settle finds coats and blots by turns: a coat blots too, and so puts off when skin shines next. It begins with the
+// blots of a day without coats; then with those that its coats left over, as long as that makes the day better. Blots
+// says where skin still has to be blotted beside some coats.
 func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time.Time) {
 	at := func(list []time.Time) {
 		s.blots = s.blots[:0]
@@ -338,9 +348,9 @@ func (s *search) plan() []int {
 	return runs[more].nodes
 }
 
-// needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the dose is
-// worse, and that by less than a hundredth of a SED. Where coats raise a caution, it drops all that neither labels nor the
-// budget ask for.
+// needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the
+// dose is worse, and that by less than a hundredth of a SED. Where coats raise a caution, it drops all that neither
+// labels nor the budget ask for.
 func (s *search) needed(coats []int) []int {
 	for i := len(coats) - 1; i >= 0; i-- {
 		less := slices.Delete(slices.Clone(coats), i, i+1)
@@ -398,12 +408,13 @@ type mark struct {
 	before  *mark
 }
 
-// dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many different
-// first coats; beyond it the last zones are left out of the dose that decides between touch-ups, not of the one reported.
+// dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many
+// different first coats; beyond it the last zones are left out of the dose that decides between touch-ups, not of the
+// one reported.
 const dims = 12
 
-// passing is exp(−l) for logs of factors, between marks: the search asks for it a million times, and a hundred-thousandth of
-// it is nothing beside sameDose.
+// passing is exp(−l) for logs of factors, between marks: the search asks for it a million times, and a
+// hundred-thousandth of it is nothing beside sameDose.
 type passing []float64
 
 const passMarks = 256 // to one ln
@@ -504,9 +515,15 @@ func (s *search) advance(m *mark, k int) {
 	}
 }
 
-// paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more than the
-// limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
-func (s *search) paths(steps [][]score, start, total score, limit float64, doseAlone bool, may func(score) bool) (nodes []int, dose float64) {
+// paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more
+// than the limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
+func (s *search) paths(
+	steps [][]score,
+	start, total score,
+	limit float64,
+	doseAlone bool,
+	may func(score) bool,
+) (nodes []int, dose float64) {
 	at := make([][]*mark, s.last+1)
 	zero := s.first()
 	zero.score = start
@@ -533,7 +550,8 @@ func (s *search) paths(steps [][]score, start, total score, limit float64, doseA
 					}
 					sum := m.score + steps[i][s.last-i]
 					kinder := end != nil && !doseAlone && sum.unkind() < end.score.unkind()
-					less := end == nil || (doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-figure.SameExactly
+					less := end == nil ||
+						(doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-figure.SameExactly
 					if may(sum) && on.dose <= limit && (kinder || less) {
 						end = &mark{score: sum, dose: on.dose, before: m}
 					}
@@ -612,12 +630,15 @@ func (s *search) promise(m *mark) float64 {
 		}
 		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
 	}
-	return m.dose + through*s.bare[m.node]*figure.PromiseShare + float64(m.score.unkind()+figure.UnkindActive*m.score.count())*figure.PromiseCount
+	return m.dose + through*s.bare[m.node]*figure.PromiseShare + float64(
+		m.score.unkind()+figure.UnkindActive*m.score.count(),
+	)*figure.PromiseCount
 }
 
 // beats reports whether m is no worse than o in everything that still matters.
 func (s *search) beats(m, o *mark) bool {
-	if m.dose > o.dose+figure.SameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() || m.score.unkind() > o.score.unkind() {
+	if m.dose > o.dose+figure.SameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() ||
+		m.score.unkind() > o.score.unkind() {
 		return false
 	}
 	for i := range s.sums {

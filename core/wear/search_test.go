@@ -173,8 +173,8 @@ func TestALongerOutingNeverNeedsFewerTouchUps(t *testing.T) {
 	}
 }
 
-// TestStrangeDaysNeverBreakALabelThatACoatCouldKeep tries many days; whatever they are, the planner's touch-ups keep the
-// label clocks and stay out of what is kept free unless the label needs it.
+// TestStrangeDaysNeverBreakALabelThatACoatCouldKeep tries many days; whatever they are, the planner's touch-ups keep
+// the label clocks and stay out of what is kept free unless the label needs it.
 func TestStrangeDaysNeverBreakALabelThatACoatCouldKeep(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 9))
 	for n := range 80 {

@@ -24,11 +24,13 @@ type sheen struct {
 
 // shows is when the zone would first shine if nobody tended it.
 func (s sheen) shows() time.Time {
-	return s.from.Add(time.Duration((figure.ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second))
+	return s.from.Add(
+		time.Duration((figure.ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second),
+	)
 }
 
-// sheens reckons every zone of the base. The clock starts at the last cleanse of the zone in prep, else at the last wash,
-// else at the chair.
+// sheens reckons every zone of the base. The clock starts at the last cleanse of the zone in prep, else at the last
+// wash, else at the chair.
 func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 	surface := figure.SkinC + figure.SurfacePerC*(c.Day.Air.Temp()-figure.RoomTempC)
 	if c.Day.SurfaceC != nil {
@@ -122,8 +124,8 @@ func (t *tended) blot(on face.Set, powdered bool) {
 	}
 }
 
-// blots are the moments of the grid at which somebody has to blot, given the coats that blot as well: the first moment at
-// which a zone shines, unless a coat follows within 20 minutes or the moment may not be interrupted.
+// blots are the moments of the grid at which somebody has to blot, given the coats that blot as well: the first
+// moment at which a zone shines, unless a coat follows within 20 minutes or the moment may not be interrupted.
 func (w *course) blots(t *tended, coats []time.Time) []time.Time {
 	var list []time.Time
 	last := w.c.WearUntil.Add(-figure.LastBlot)

@@ -19,8 +19,8 @@ import (
 	"urncloth/core/stack"
 )
 
-// Point is one moment of the wear: the open-sky UV index, where the client is, the mean film over the covered zones, the
-// factor it really gives, and the reddening dose so far in SED.
+// Point is one moment of the wear: the open-sky UV index, where the client is, the mean film over the covered zones,
+// the factor it really gives, and the reddening dose so far in SED.
 type Point struct {
 	At      day.Local `json:"at"`
 	UVI     doc.Num   `json:"uvi"`
@@ -47,8 +47,8 @@ type TouchStep struct {
 	Say     string   `json:"say,omitempty" len:"0..1000"`
 }
 
-// TouchUp is one interruption of the wear. Film is what it adds through makeup, SPF the factor of all covered zones just
-// after it, Alone what the film it adds would give by itself.
+// TouchUp is one interruption of the wear. Film is what it adds through makeup, SPF the factor of all covered zones
+// just after it, Alone what the film it adds would give by itself.
 type TouchUp struct {
 	ID      string      `json:"id,omitempty" len:"0..40"`
 	At      day.Local   `json:"at" need:"yes"`
@@ -67,8 +67,8 @@ type BagItem struct {
 	Count   int     `json:"count"`
 }
 
-// Honest is the numbers to say aloud: what the label says, what the first coat gives at base, and the least that the client
-// stands outdoors with.
+// Honest is the numbers to say aloud: what the label says, what the first coat gives at base, and the least that the
+// client stands outdoors with.
 type Honest struct {
 	Label    doc.Num   `json:"label"`
 	AtBase   doc.Num   `json:"at_base"`
@@ -92,7 +92,14 @@ type Wear struct {
 
 // Empty is a wear that has not been planned, with the dose that prep laid.
 func Empty(d stack.Dose) Wear {
-	return Wear{Dose: d, Curve: []Point{}, Shine: []Shine{}, TouchUps: []TouchUp{}, Bag: []BagItem{}, Card: []string{}}
+	return Wear{
+		Dose:     d,
+		Curve:    []Point{},
+		Shine:    []Shine{},
+		TouchUps: []TouchUp{},
+		Bag:      []BagItem{},
+		Card:     []string{},
+	}
 }
 
 // Result is the wear and what lies on the skin at its end.
@@ -106,7 +113,11 @@ type Result struct {
 func Plan(c *sitting.Case, prep *stack.Result) Result {
 	p := newPlanner(c, prep)
 	res := evaluate(c, prep, p.course, p.touchUps(), true)
-	if q := p.powder(); q != nil && slices.ContainsFunc(res.Wear.Bag, func(b BagItem) bool { return b.Product == q.ID && q.Short(float64(b.Grams)) }) {
+	if q := p.powder(); q != nil &&
+		slices.ContainsFunc(
+			res.Wear.Bag,
+			func(b BagItem) bool { return b.Product == q.ID && q.Short(float64(b.Grams)) },
+		) {
 		p.unpowdered = true // the rest of a powder would not last: blotting has to do
 		res = evaluate(c, prep, p.course, p.touchUps(), true)
 	}
@@ -147,7 +158,12 @@ type planner struct {
 }
 
 func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
-	p := &planner{c: c, course: newCourse(c), first: firstCoat(c, &prep.Layers), sheens: sheens(c, &prep.Layers, prep.Steps)}
+	p := &planner{
+		c:      c,
+		course: newCourse(c),
+		first:  firstCoat(c, &prep.Layers),
+		sheens: sheens(c, &prep.Layers, prep.Steps),
+	}
 	p.covered = covered(c, &p.first)
 	return p
 }
@@ -159,14 +175,16 @@ func (p *planner) choose() {
 	p.body = ordinary(p.c, &p.first, p.covered&^face.Face, wet)
 }
 
-// powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature eyes.
+// powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature
+// eyes.
 func powders(c *sitting.Case) face.Set {
 	if bare(c) || c.Look.Finish == look.Dewy {
 		return 0
 	}
 	var zones face.Set
 	for _, z := range face.BaseArea.List() {
-		if z.Class() != face.Eye && (c.Look.Finish == look.Matte || c.Skin[z].Oil >= figure.OilyFrom && c.Skin[z].Water >= figure.MoistFrom) {
+		if z.Class() != face.Eye &&
+			(c.Look.Finish == look.Matte || c.Skin[z].Oil >= figure.OilyFrom && c.Skin[z].Water >= figure.MoistFrom) {
 			zones |= face.SetOf(z)
 		}
 	}
@@ -328,7 +346,9 @@ func (p *planner) groups() []group {
 		for i, windy := range []bool{false, true} {
 			for _, l := range p.lays(windy) {
 				if l.zones.Has(z) {
-					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / figure.FullDose * math.Log(l.product.SPF)
+					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / figure.FullDose * math.Log(
+						l.product.SPF,
+					)
 					g.capTo[i] = max(g.capTo[i], math.Log(l.product.SPF))
 				}
 			}

@@ -25,8 +25,15 @@ const (
 
 // Reasons lists what a touch-up may be for, and BecauseList names it in a word or two.
 var (
-	Reasons = []rules.ID{rules.ReapplyTwoHours, rules.ReapplyAfterWater, rules.ReapplyAfterTowel, rules.DoseOverBudget, becauseShine,
-		becauseReset, becauseEarly}
+	Reasons = []rules.ID{
+		rules.ReapplyTwoHours,
+		rules.ReapplyAfterWater,
+		rules.ReapplyAfterTowel,
+		rules.DoseOverBudget,
+		becauseShine,
+		becauseReset,
+		becauseEarly,
+	}
 	BecauseList = say.Words("touch_because", Reasons, say.Labels{"reapply-two-hours": "two outdoor hours",
 		"reapply-after-water": "water or sweat, by the label", "reapply-after-towel": "towelled", "dose-over-budget": "the day’s budget",
 		"reset": "half time of a long wear", "second_coat": "an early second coat, by method"})
@@ -46,7 +53,12 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 			if l.zones == 0 {
 				continue
 			}
-			s := TouchStep{Act: act.Reapply, Product: l.product.ID, How: p.how(l.product), Zones: names(l.zones, place(p.c, p.covered, act.Reapply, l.product))}
+			s := TouchStep{
+				Act:     act.Reapply,
+				Product: l.product.ID,
+				How:     p.how(l.product),
+				Zones:   names(l.zones, place(p.c, p.covered, act.Reapply, l.product)),
+			}
 			_, s.Coats = delivers(l.product, 0)
 			zones |= l.zones
 			u.Steps = append(u.Steps, s)
@@ -54,7 +66,15 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 	}
 	if q := p.powder(); q != nil {
 		if on, _ := screenable(p.c, q, powders(p.c)); on != 0 {
-			u.Steps = append(u.Steps, TouchStep{Act: act.Apply, Product: q.ID, Zones: names(on, place(p.c, p.covered, act.Apply, q)), How: act.Press})
+			u.Steps = append(
+				u.Steps,
+				TouchStep{
+					Act:     act.Apply,
+					Product: q.ID,
+					Zones:   names(on, place(p.c, p.covered, act.Apply, q)),
+					How:     act.Press,
+				},
+			)
 		}
 	}
 	u.Zones = names(zones, face.BaseArea)
@@ -196,10 +216,12 @@ func (p *planner) broken(before, at, after time.Time) []rules.ID {
 	if slices.ContainsFunc(towels, within) {
 		list = append(list, rules.ReapplyAfterTowel)
 	}
-	if limit.minutes > 0 && wet > float64(limit.minutes)+figure.SameMinutes || limit.none && slices.ContainsFunc(ends, within) {
+	if limit.minutes > 0 && wet > float64(limit.minutes)+figure.SameMinutes ||
+		limit.none && slices.ContainsFunc(ends, within) {
 		list = append(list, rules.ReapplyAfterWater)
 	}
-	if outdoors > figure.TwoHours.Minutes()+figure.SameMinutes || !p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
+	if outdoors > figure.TwoHours.Minutes()+figure.SameMinutes ||
+		!p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
 		list = append(list, rules.ReapplyTwoHours)
 	}
 	return list
@@ -243,7 +265,19 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 		case act.Shielded:
 			how = say.MistShielded
 		}
-		return e.c.Say(say.MistOn, "coats", coatWords(e.c, d.Coats), "product", d.p.Name, "zones", where, "amount", amount, "how", how)
+		return e.c.Say(
+			say.MistOn,
+			"coats",
+			coatWords(e.c, d.Coats),
+			"product",
+			d.p.Name,
+			"zones",
+			where,
+			"amount",
+			amount,
+			"how",
+			how,
+		)
 	case kit.SPFFluid:
 		return e.c.Say(say.FluidOn, "product", d.p.Name, "zones", where, "amount", amount)
 	case kit.SPFCushion:

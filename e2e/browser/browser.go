@@ -22,7 +22,9 @@ const (
 func Start() (*rod.Browser, error) {
 	path, err := exec.LookPath("chromium")
 	if err != nil {
-		return nil, errors.New("chromium is missing: install the Debian package chromium (as root: apt-get install chromium)")
+		return nil, errors.New(
+			"chromium is missing: install the Debian package chromium (as root: apt-get install chromium)",
+		)
 	}
 	l := launcher.New().Bin(path).Headless(true).NoSandbox(true)
 	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {
@@ -49,8 +51,8 @@ func Settle(p *rod.Page) {
 	time.Sleep(settle)
 }
 
-// Painted runs a script in the page and returns the time until a check of it holds and has been painted: the frame after the
-// one that shows it has begun.
+// Painted runs a script in the page and returns the time until a check of it holds and has been painted: the frame
+// after the one that shows it has begun.
 func Painted(p *rod.Page, act, holds string) time.Duration {
 	ms := p.MustEval(`async () => {
 		const from = performance.now();

@@ -1,4 +1,5 @@
-// Package house opens the whole application on a cluster of its own with the demo in it, for pictures and load figures.
+// Package house opens the whole application on a cluster of its own with the demo in it, for pictures and load
+// figures.
 package house
 
 import (
@@ -19,7 +20,8 @@ import (
 // Morning is the moment it is in the house: the morning of the regatta.
 var Morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
 
-// With opens a house, runs work against its address, and closes it again. Unsafe drops durability: not for load figures.
+// With opens a house, runs work against its address, and closes it again. Unsafe drops durability: not for load
+// figures.
 func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	dir, err := os.MkdirTemp("", "urncloth-house")
 	if err != nil {
@@ -50,8 +52,10 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 		return err
 	}
 	defer kept.Close()
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return Morning }}, UI: ui.Files(),
-		Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	handler := web.New(
+		web.Options{App: &app.App{Store: kept, Now: func() time.Time { return Morning }}, UI: ui.Files(),
+			Demo: &web.Demo{Email: demo.Email, Password: demo.Password}},
+	)
 	defer handler.Close()
 	server := httptest.NewServer(handler)
 	defer server.Close()

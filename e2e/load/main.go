@@ -1,5 +1,5 @@
-// Command load measures the web application: an open loop of plan requests against a server of its own on loopback, and
-// the time from a change to a painted result in the browser. Figures belong in docs/performance.md.
+// Command load measures the web application: an open loop of plan requests against a server of its own on loopback,
+// and the time from a change to a painted result in the browser. Figures belong in docs/performance.md.
 package main
 
 import (
@@ -69,7 +69,18 @@ func plans(root string) error {
 			return err
 		}
 		in := s.Plan.Sitting
-		list[i] = &sitting{url: url, edit: app.SittingEdit{Version: s.Version, Title: s.Title, Artist: s.Artist, Client: in.Client, Look: in.Look, Day: in.Day, Method: in.Method}}
+		list[i] = &sitting{
+			url: url,
+			edit: app.SittingEdit{
+				Version: s.Version,
+				Title:   s.Title,
+				Artist:  s.Artist,
+				Client:  in.Client,
+				Look:    in.Look,
+				Day:     in.Day,
+				Method:  in.Method,
+			},
+		}
 	}
 	var wait sync.WaitGroup
 	took := make([]time.Duration, perSecond*seconds)
@@ -134,7 +145,8 @@ func call(c *http.Client, method, url string, in, out any) error {
 	return json.Unmarshal(text, out)
 }
 
-// paints measures in the browser: from a route change, and from a changed input, to the next painted frame that shows it.
+// paints measures in the browser: from a route change, and from a changed input, to the next painted frame that shows
+// it.
 func paints(root string) error {
 	b, err := browser.Start()
 	if err != nil {
@@ -152,8 +164,17 @@ func paints(root string) error {
 			if i%2 == 1 {
 				name, seen = "Prep", ".prep"
 			}
-			routes = append(routes, browser.Painted(p, fmt.Sprintf(`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`, name),
-				fmt.Sprintf(`() => document.querySelector(%q)`, seen)))
+			routes = append(
+				routes,
+				browser.Painted(
+					p,
+					fmt.Sprintf(
+						`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`,
+						name,
+					),
+					fmt.Sprintf(`() => document.querySelector(%q)`, seen),
+				),
+			)
 		}
 		report("route change to paint", routes[2:])
 		if changes%2 == 1 { // the loop ended on Intake
@@ -163,8 +184,14 @@ func paints(root string) error {
 		browser.Text(p, ".panel .now", ":")
 		var edits []time.Duration
 		for range changes {
-			edits = append(edits, browser.Painted(p, `() => { window.was = document.querySelector('.panel .now').innerText; document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
-				`() => document.querySelector('.panel .now').innerText !== window.was`))
+			edits = append(
+				edits,
+				browser.Painted(
+					p,
+					`() => { window.was = document.querySelector('.panel .now').innerText; document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+					`() => document.querySelector('.panel .now').innerText !== window.was`,
+				),
+			)
 			browser.Text(p, ".state", "^Saved")
 			time.Sleep(300 * time.Millisecond)
 		}
@@ -185,5 +212,12 @@ func report(what string, took []time.Duration) {
 	at := func(q float64) time.Duration {
 		return took[min(len(took)-1, int(q*float64(len(took))))].Round(100 * time.Microsecond)
 	}
-	fmt.Printf("%-50s p50 %v  p95 %v  p99 %v  max %v\n", what, at(0.5), at(0.95), at(0.99), took[len(took)-1].Round(100*time.Microsecond))
+	fmt.Printf(
+		"%-50s p50 %v  p95 %v  p99 %v  max %v\n",
+		what,
+		at(0.5),
+		at(0.95),
+		at(0.99),
+		took[len(took)-1].Round(100*time.Microsecond),
+	)
 }

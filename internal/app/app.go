@@ -1,5 +1,5 @@
-// Package app is what people of a studio can do: sign in, keep clients, plan sittings. It knows who may do what, and leaves
-// the trade to core and the keeping to store.
+// Package app is what people of a studio can do: sign in, keep clients, plan sittings. It knows who may do what, and
+// leaves the trade to core and the keeping to store.
 package app
 
 import (
@@ -55,8 +55,8 @@ var costs = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, S
 // HashPassword returns the argon2id hash of a password.
 func HashPassword(password string) (string, error) { return argon2id.CreateHash(password, costs) }
 
-// nobody is compared against where there is no such account, so that both cases take as long. Made at the first sign-in: a
-// command that needs no accounts does not wait for it.
+// nobody is compared against where there is no such account, so that both cases take as long. Made at the first
+// sign-in: a command that needs no accounts does not wait for it.
 var nobody = sync.OnceValues(func() (string, error) { return HashPassword("no such account") })
 
 // SignIn checks an e-mail and password and returns who it is.

@@ -57,7 +57,17 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 			if allergies == nil {
 				allergies = []string{}
 			}
-			list = append(list, ClientLine{r.ID, r.Name, r.Record.TypeOf(say.English, r.Record.States(today)), allergies, r.Sittings, r.Last})
+			list = append(
+				list,
+				ClientLine{
+					r.ID,
+					r.Name,
+					r.Record.TypeOf(say.English, r.Record.States(today)),
+					allergies,
+					r.Sittings,
+					r.Last,
+				},
+			)
 		}
 		return err
 	})
@@ -90,7 +100,14 @@ func (a *App) client(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Client, erro
 	if err != nil {
 		return Client{}, err
 	}
-	return Client{r.ID, r.Version, r.Record, r.Record.TypeOf(say.English, r.Record.States(today)), r.Notes, sittingLines(rows, loc)}, nil
+	return Client{
+		r.ID,
+		r.Version,
+		r.Record,
+		r.Record.TypeOf(say.English, r.Record.States(today)),
+		r.Notes,
+		sittingLines(rows, loc),
+	}, nil
 }
 
 // SaveClient adds a client (id nil) or writes one. On store.ErrStale the client returned is the one that stands.

@@ -58,8 +58,16 @@ type Calibration struct {
 func (a *App) shelved(s store.Shelved, studio store.Studio) Shelved {
 	today, _ := a.today(studio)
 	p := &s.Product
-	out := Shelved{Product: s.Product, Version: s.Version, Retired: s.Retired, State: p.Standing(today), Suits: suits(p), RulesOut: p.RulesOut(),
-		FaceGrams: doc.Num(p.FaceGrams()), FacePrice: doc.Num(p.FacePrice())}
+	out := Shelved{
+		Product:   s.Product,
+		Version:   s.Version,
+		Retired:   s.Retired,
+		State:     p.Standing(today),
+		Suits:     suits(p),
+		RulesOut:  p.RulesOut(),
+		FaceGrams: doc.Num(p.FaceGrams()),
+		FacePrice: doc.Num(p.FacePrice()),
+	}
 	if last, known := p.UseBy(); known {
 		out.UseBy = last.String()
 	}
@@ -69,8 +77,8 @@ func (a *App) shelved(s store.Shelved, studio store.Studio) Shelved {
 	return out
 }
 
-// suits says in words which skin a product suits: the studio's own words, and for moisturisers the oil grades whose ideal
-// weight is within half a step.
+// suits says in words which skin a product suits: the studio's own words, and for moisturisers the oil grades whose
+// ideal weight is within half a step.
 func suits(p *kit.Product) []string {
 	list := append([]string{}, p.Suits...)
 	if p.Kind.Moisturiser() {
@@ -123,7 +131,9 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 				return err
 			}
 			if n == 0 {
-				return doc.Faults{{Path: "product.id", Say: fmt.Sprintf("%q is already the id of a product", e.Product.ID)}}
+				return doc.Faults{
+					{Path: "product.id", Say: fmt.Sprintf("%q is already the id of a product", e.Product.ID)},
+				}
 			}
 		} else if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version, Retired: e.Retired}); errors.Is(err, store.ErrStale) {
 			stale = true

@@ -13,8 +13,8 @@ import (
 	"urncloth/internal/store"
 )
 
-// Person is somebody of the studio. An owner may do everything, an artist all but house methods and people, an assistant
-// runs sittings and edits no client record and no product.
+// Person is somebody of the studio. An owner may do everything, an artist all but house methods and people, an
+// assistant runs sittings and edits no client record and no product.
 type Person struct {
 	ID    uuid.UUID `json:"id"`
 	Name  string    `json:"name"`
@@ -87,7 +87,11 @@ func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) ([]Person
 	}
 	err := a.in(ctx, who, func(tx pgx.Tx) error {
 		if e.ID == nil {
-			return store.AddPerson(ctx, tx, store.Person{Email: e.Email, Name: e.Name, Role: e.Role, PasswordHash: hash})
+			return store.AddPerson(
+				ctx,
+				tx,
+				store.Person{Email: e.Email, Name: e.Name, Role: e.Role, PasswordHash: hash},
+			)
 		}
 		if err := store.SavePerson(ctx, tx, store.Person{ID: *e.ID, Name: e.Name, Role: e.Role, PasswordHash: hash}); err != nil {
 			return err

@@ -23,40 +23,53 @@ type NewReading struct {
 
 const probeNoise = 0.03
 
-// Read takes a reading into a sitting: the grades it gives become the zone's, the reading is kept with its time, and the
-// sitting is planned anew; steps made by hand stay and are checked anew. On store.ErrStale the sitting returned is the one
-// that stands.
+// Read takes a reading into a sitting: the grades it gives become the zone's, the reading is kept with its time, and
+// the sitting is planned anew; steps made by hand stay and are checked anew. On store.ErrStale the sitting returned
+// is the one that stands.
 func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (Sitting, error) {
-	return a.rewrite(ctx, who, id, n.Version, "read skin", func(_ pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
-		r := n.Reading
-		r.At = a.wall(studio)
-		if r.By == face.ByProbe {
-			probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
-			shown, err := probe.Read(r.Zone)
-			if err != nil {
-				return rewritten{}, err
+	return a.rewrite(
+		ctx,
+		who,
+		id,
+		n.Version,
+		"read skin",
+		func(_ pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
+			r := n.Reading
+			r.At = a.wall(studio)
+			if r.By == face.ByProbe {
+				probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
+				shown, err := probe.Read(r.Zone)
+				if err != nil {
+					return rewritten{}, err
+				}
+				r.SebumUG, r.Hydration, r.SurfaceC = doc.Round(
+					shown.SebumUG,
+				), doc.Round(
+					shown.Hydration,
+				), doc.Round(
+					shown.SurfaceC,
+				)
 			}
-			r.SebumUG, r.Hydration, r.SurfaceC = doc.Round(shown.SebumUG), doc.Round(shown.Hydration), doc.Round(shown.SurfaceC)
-		}
-		if err := r.Grade(); err != nil {
-			return rewritten{}, doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
-		}
-		s := was.Sitting
-		g := s.Client.Zones[r.Zone]
-		if r.Oil != nil {
-			g.Oil = r.Oil
-		}
-		if r.Water != nil {
-			g.Water = r.Water
-		}
-		s.Client.Zones[r.Zone] = g
-		s.Client.Readings = append(s.Client.Readings, r)
-		if r.By == face.ByProbe && r.Zone == face.Cheeks {
-			s.Day.SurfaceC = &r.SurfaceC
-		}
-		kept, err := handOf(was)
-		return rewritten{s, was.Title, was.Artist, kept}, err
-	})
+			if err := r.Grade(); err != nil {
+				return rewritten{}, doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
+			}
+			s := was.Sitting
+			g := s.Client.Zones[r.Zone]
+			if r.Oil != nil {
+				g.Oil = r.Oil
+			}
+			if r.Water != nil {
+				g.Water = r.Water
+			}
+			s.Client.Zones[r.Zone] = g
+			s.Client.Readings = append(s.Client.Readings, r)
+			if r.By == face.ByProbe && r.Zone == face.Cheeks {
+				s.Day.SurfaceC = &r.SurfaceC
+			}
+			kept, err := handOf(was)
+			return rewritten{s, was.Title, was.Artist, kept}, err
+		},
+	)
 }
 
 // Skin is a client's skin as it was at one sitting.

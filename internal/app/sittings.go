@@ -128,7 +128,8 @@ func noteTouch(now *face.Client, was face.Client, at day.Local) {
 			continue
 		}
 		r := face.Reading{Zone: z, By: face.ByTouch, At: at, Oil: g.Oil, Water: g.Water}
-		if n := len(now.Readings); n > 0 && now.Readings[n-1].Zone == z && now.Readings[n-1].By == face.ByTouch && now.Readings[n-1].At.Clock() == at.Clock() {
+		if n := len(now.Readings); n > 0 && now.Readings[n-1].Zone == z && now.Readings[n-1].By == face.ByTouch &&
+			now.Readings[n-1].At.Clock() == at.Clock() {
 			now.Readings = append(now.Readings[:n-1:n-1], r)
 			continue
 		}
@@ -138,8 +139,8 @@ func noteTouch(now *face.Client, was face.Client, at day.Local) {
 
 func same(a, b *int) bool { return (a == nil) == (b == nil) && (a == nil || *a == *b) }
 
-// Trial asks what parts made by hand, or another course of the day, come to, without keeping them. A part left out stays
-// as it is kept.
+// Trial asks what parts made by hand, or another course of the day, come to, without keeping them. A part left out
+// stays as it is kept.
 type Trial struct {
 	Byhand
 	Retime   bool           `json:"retime,omitempty" doc:"give the prep steps new starts in their order, as early as can be"`
@@ -278,7 +279,16 @@ func partsByHand(p *plan.Plan) []string {
 
 // answered is a sitting with the plan that was just made or read.
 func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
-	out := Sitting{ID: s.ID, ClientID: s.ClientID, Version: s.Version, Title: s.Title, Artist: s.Artist, Past: s.BaseAt.Before(a.Now()), ByHand: []string{}, Plan: *p}
+	out := Sitting{
+		ID:       s.ID,
+		ClientID: s.ClientID,
+		Version:  s.Version,
+		Title:    s.Title,
+		Artist:   s.Artist,
+		Past:     s.BaseAt.Before(a.Now()),
+		ByHand:   []string{},
+		Plan:     *p,
+	}
 	if len(s.Proposal) == 0 {
 		return out, nil
 	}
@@ -306,7 +316,8 @@ const (
 	liftWithin = 30 * time.Minute
 )
 
-// AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and method.
+// AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and
+// method.
 func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
 	err = a.in(ctx, who, func(tx pgx.Tx) error {
 		studio, err := store.StudioOf(ctx, tx)
@@ -318,8 +329,19 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 			return err
 		}
 		s := sitting.Sitting{Format: sitting.Format, Client: c.Record, Method: method.Choice{}.Over(studio.Method),
-			Look: look.Look{Finish: look.Satin, Coverage: look.Medium, Base: look.BaseEmulsion, Neckline: look.ClosedNeck},
-			Day:  day.Day{Date: n.ChairAt.Date(), Timezone: studio.Timezone, Place: studio.Place, ChairAt: n.ChairAt, BaseAt: n.BaseAt}}
+			Look: look.Look{
+				Finish:   look.Satin,
+				Coverage: look.Medium,
+				Base:     look.BaseEmulsion,
+				Neckline: look.ClosedNeck,
+			},
+			Day: day.Day{
+				Date:     n.ChairAt.Date(),
+				Timezone: studio.Timezone,
+				Place:    studio.Place,
+				ChairAt:  n.ChairAt,
+				BaseAt:   n.BaseAt,
+			}}
 		if last, err := store.LatestSittingOf(ctx, tx, n.ClientID); err == nil {
 			s.Client.Zones = last.Sitting.Client.Zones
 			s.Look = last.Sitting.Look
@@ -352,8 +374,8 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 	return out, err
 }
 
-// planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand, those
-// as checked, with the planner's beside them. Faults are returned as such.
+// planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand,
+// those as checked, with the planner's beside them. Faults are returned as such.
 func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) (store.Sitting, *plan.Plan, error) {
 	if fs := s.Check("", nil); len(fs) > 0 {
 		return store.Sitting{}, nil, fs
@@ -426,30 +448,45 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 	return out, err
 }
 
-// SaveSitting plans a changed sitting anew and keeps both. Until base has begun the kit is the studio's as it is now; after
-// that it stays what it was. On store.ErrStale the sitting returned is the one that stands.
+// SaveSitting plans a changed sitting anew and keeps both. Until base has begun the kit is the studio's as it is now;
+// after that it stays what it was. On store.ErrStale the sitting returned is the one that stands.
 func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e SittingEdit) (Sitting, error) {
-	return a.rewrite(ctx, who, id, e.Version, "change sitting", func(tx pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
-		s := sitting.Sitting{Format: sitting.Format, Client: e.Client, Look: e.Look, Day: e.Day, Method: e.Method, Kit: was.Sitting.Kit, Lifted: e.Lifted}
-		if !was.BaseAt.Before(a.Now()) {
-			var err error
-			if s.Kit, err = store.Kit(ctx, tx); err != nil {
-				return rewritten{}, err
+	return a.rewrite(
+		ctx,
+		who,
+		id,
+		e.Version,
+		"change sitting",
+		func(tx pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
+			s := sitting.Sitting{
+				Format: sitting.Format,
+				Client: e.Client,
+				Look:   e.Look,
+				Day:    e.Day,
+				Method: e.Method,
+				Kit:    was.Sitting.Kit,
+				Lifted: e.Lifted,
 			}
-		}
-		on, _ := a.today(studio)
-		for i := range s.Lifted { // who lifts a stop, and when, is not theirs to type
-			if !slices.Contains(was.Sitting.Lifted, s.Lifted[i]) {
-				s.Lifted[i].By, s.Lifted[i].On = who.Name, on
+			if !was.BaseAt.Before(a.Now()) {
+				var err error
+				if s.Kit, err = store.Kit(ctx, tx); err != nil {
+					return rewritten{}, err
+				}
 			}
-		}
-		now := a.wall(studio)
-		if s.Asked = was.Sitting.Asked; e.Asked && s.Asked == nil {
-			s.Asked = &sitting.Asked{At: now, By: who.Name}
-		}
-		noteTouch(&s.Client, was.Sitting.Client, now)
-		return rewritten{s, e.Title, e.Artist, e.hand()}, nil
-	})
+			on, _ := a.today(studio)
+			for i := range s.Lifted { // who lifts a stop, and when, is not theirs to type
+				if !slices.Contains(was.Sitting.Lifted, s.Lifted[i]) {
+					s.Lifted[i].By, s.Lifted[i].On = who.Name, on
+				}
+			}
+			now := a.wall(studio)
+			if s.Asked = was.Sitting.Asked; e.Asked && s.Asked == nil {
+				s.Asked = &sitting.Asked{At: now, By: who.Name}
+			}
+			noteTouch(&s.Client, was.Sitting.Client, now)
+			return rewritten{s, e.Title, e.Artist, e.hand()}, nil
+		},
+	)
 }
 
 // rewritten is a sitting as a change leaves it, with its steps where they are made by hand.

@@ -1,5 +1,5 @@
-// Package device speaks to instruments at the chair. The simulated ones ship with the program; a real one implements the
-// same small interfaces.
+// Package device speaks to instruments at the chair. The simulated ones ship with the program; a real one implements
+// the same small interfaces.
 package device
 
 import (
@@ -30,8 +30,8 @@ type Probe interface {
 	Read(z face.Zone) (Reading, error)
 }
 
-// Simulated is a probe and a scale that are not there. Their true values follow from Seed, so that one client or pump reads
-// alike again; Noise is the relative error of a reading. With Fault switched on they give none.
+// Simulated is a probe and a scale that are not there. Their true values follow from Seed, so that one client or pump
+// reads alike again; Noise is the relative error of a reading. With Fault switched on they give none.
 type Simulated struct {
 	Seed  string
 	Noise float64
@@ -68,5 +68,9 @@ func (s *Simulated) Read(z face.Zone) (Reading, error) {
 	if z.TZone() {
 		high = 280
 	}
-	return Reading{s.noisy(s.truth(z.String()+"oil", 25, high)), s.noisy(s.truth(z.String()+"water", 22, 62)), s.noisy(s.truth("warmth", 31, 34))}, nil
+	return Reading{
+		s.noisy(s.truth(z.String()+"oil", 25, high)),
+		s.noisy(s.truth(z.String()+"water", 22, 62)),
+		s.noisy(s.truth("warmth", 31, 34)),
+	}, nil
 }

@@ -1,5 +1,5 @@
-// Package pgserver runs a private PostgreSQL cluster in a folder: loopback only, on a free port, with a password that never
-// leaves the folder.
+// Package pgserver runs a private PostgreSQL cluster in a folder: loopback only, on a free port, with a password that
+// never leaves the folder.
 package pgserver
 
 import (
@@ -33,10 +33,12 @@ type Server struct {
 }
 
 // ErrNoPostgres says what to install.
-var ErrNoPostgres = errors.New("PostgreSQL is not installed: install the Debian package postgresql-15 (as root: apt-get install postgresql-15)")
+var ErrNoPostgres = errors.New(
+	"PostgreSQL is not installed: install the Debian package postgresql-15 (as root: apt-get install postgresql-15)",
+)
 
-// Start runs the cluster kept in dir, making it where there is none. A cluster left running by a process that was killed
-// is taken over; one that was killed itself recovers. Unsafe drops durability, for tests alone.
+// Start runs the cluster kept in dir, making it where there is none. A cluster left running by a process that was
+// killed is taken over; one that was killed itself recovers. Unsafe drops durability, for tests alone.
 func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 	bin, err := binaries()
 	if err != nil {
@@ -179,7 +181,18 @@ func (s *Server) initialise(ctx context.Context) error {
 			}
 		}
 	}
-	args := []string{"-D", s.data, "-U", owner, "--pwfile", secret.Name(), "--auth=scram-sha-256", "-E", "UTF8", "--locale=C.UTF-8"}
+	args := []string{
+		"-D",
+		s.data,
+		"-U",
+		owner,
+		"--pwfile",
+		secret.Name(),
+		"--auth=scram-sha-256",
+		"-E",
+		"UTF8",
+		"--locale=C.UTF-8",
+	}
 	if s.fast {
 		args = append(args, "--no-sync")
 	}
@@ -203,7 +216,8 @@ func (s *Server) start() error {
 
 func (s *Server) ctl(verb string, args ...string) error {
 	cmd := s.command("pg_ctl", append([]string{verb, "-D", s.data}, args...)...)
-	// The server keeps the standard streams it is given; with files instead of pipes nothing waits for it to close them.
+	// The server keeps the standard streams it is given; with files instead of pipes nothing waits for it to close
+	// them.
 	out, err := os.CreateTemp("", "urncloth")
 	if err != nil {
 		return err
@@ -218,9 +232,9 @@ func (s *Server) ctl(verb string, args ...string) error {
 	return nil
 }
 
-// bury removes the pid file of a postmaster that was killed but that nobody has reaped, and reports whether it did: its
-// process id still answers, and neither pg_ctl nor the server itself would start over it. The server still refuses to start
-// while a child of the dead one holds its shared memory, whose key is the data folder's own.
+// bury removes the pid file of a postmaster that was killed but that nobody has reaped, and reports whether it did:
+// its process id still answers, and neither pg_ctl nor the server itself would start over it. The server still
+// refuses to start while a child of the dead one holds its shared memory, whose key is the data folder's own.
 func (s *Server) bury() bool {
 	file := filepath.Join(s.data, "postmaster.pid")
 	b, err := os.ReadFile(file)
@@ -238,8 +252,8 @@ func (s *Server) bury() bool {
 
 func (s *Server) running() bool { return s.ctl("status") == nil }
 
-// adopt takes over a cluster that is already running, at the port that the fourth line of its pid file names. One that was
-// killed this very moment may still look alive: it is given up as soon as it stops doing so.
+// adopt takes over a cluster that is already running, at the port that the fourth line of its pid file names. One
+// that was killed this very moment may still look alive: it is given up as soon as it stops doing so.
 func (s *Server) adopt(ctx context.Context) bool {
 	b, err := os.ReadFile(filepath.Join(s.data, "postmaster.pid"))
 	if err != nil {
@@ -306,7 +320,8 @@ func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 	}
 	defer c.Close(ctx)
 	var there bool
-	if err := c.QueryRow(ctx, `select exists (select from pg_database where datname = $1)`, name).Scan(&there); err != nil || there {
+	if err := c.QueryRow(ctx, `select exists (select from pg_database where datname = $1)`, name).Scan(&there); err != nil ||
+		there {
 		return err
 	}
 	_, err = c.Exec(ctx, `create database `+pgx.Identifier{name}.Sanitize())

@@ -42,13 +42,15 @@ func Clients(ctx context.Context, tx pgx.Tx, words string, limit int) ([]ClientL
 
 // ClientOf reads one client.
 func ClientOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (c Client, err error) {
-	err = tx.QueryRow(ctx, `select id, version, record, notes from clients where id = $1`, id).Scan(&c.ID, &c.Version, &c.Record, &c.Notes)
+	err = tx.QueryRow(ctx, `select id, version, record, notes from clients where id = $1`, id).
+		Scan(&c.ID, &c.Version, &c.Record, &c.Notes)
 	return c, err
 }
 
 // AddClient adds a client and returns its id.
 func AddClient(ctx context.Context, tx pgx.Tx, record face.Client, notes string) (id uuid.UUID, err error) {
-	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name, record, notes).Scan(&id)
+	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name, record, notes).
+		Scan(&id)
 	return id, err
 }
 

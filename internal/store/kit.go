@@ -35,12 +35,13 @@ func Shelf(ctx context.Context, tx pgx.Tx) ([]Shelved, error) {
 
 // ProductOf reads one product.
 func ProductOf(ctx context.Context, tx pgx.Tx, id string) (s Shelved, err error) {
-	err = tx.QueryRow(ctx, `select product, version, retired from products where id = $1`, id).Scan(&s.Product, &s.Version, &s.Retired)
+	err = tx.QueryRow(ctx, `select product, version, retired from products where id = $1`, id).
+		Scan(&s.Product, &s.Version, &s.Retired)
 	return s, err
 }
 
-// AddProducts adds products to the studio's kit, after those that are there. One whose id is taken is left as it is, and
-// not counted.
+// AddProducts adds products to the studio's kit, after those that are there. One whose id is taken is left as it is,
+// and not counted.
 func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) (added int, err error) {
 	var last int
 	if err := tx.QueryRow(ctx, `select coalesce(max(position), 0) from products`).Scan(&last); err != nil {
@@ -48,7 +49,12 @@ func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) (added int, err erro
 	}
 	batch := &pgx.Batch{}
 	for i, p := range k {
-		batch.Queue(`insert into products (id, position, product) values ($1, $2, $3) on conflict do nothing`, p.ID, last+i+1, p)
+		batch.Queue(
+			`insert into products (id, position, product) values ($1, $2, $3) on conflict do nothing`,
+			p.ID,
+			last+i+1,
+			p,
+		)
 	}
 	results := tx.SendBatch(ctx, batch)
 	defer results.Close()
@@ -78,7 +84,14 @@ func PutProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) error {
 
 // SaveProduct writes a product read at a version, or returns ErrStale where it has changed since.
 func SaveProduct(ctx context.Context, tx pgx.Tx, s Shelved) error {
-	tag, err := tx.Exec(ctx, `update products set product = $3, retired = $4, version = version + 1 where id = $1 and version = $2`, s.Product.ID, s.Version, s.Product, s.Retired)
+	tag, err := tx.Exec(
+		ctx,
+		`update products set product = $3, retired = $4, version = version + 1 where id = $1 and version = $2`,
+		s.Product.ID,
+		s.Version,
+		s.Product,
+		s.Retired,
+	)
 	if err != nil || tag.RowsAffected() == 1 {
 		return err
 	}

@@ -55,9 +55,16 @@ func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
 	return s, err
 }
 
-// SaveHouse writes the studio's methods and notes, read at a version, or returns ErrStale where they have changed since.
+// SaveHouse writes the studio's methods and notes, read at a version, or returns ErrStale where they have changed
+// since.
 func SaveHouse(ctx context.Context, tx pgx.Tx, s Studio) error {
-	tag, err := tx.Exec(ctx, `update studios set method = $2, notes = $3, version = version + 1 where id = current_studio() and version = $1`, s.Version, s.Method, s.Notes)
+	tag, err := tx.Exec(
+		ctx,
+		`update studios set method = $2, notes = $3, version = version + 1 where id = current_studio() and version = $1`,
+		s.Version,
+		s.Method,
+		s.Notes,
+	)
 	if err == nil && tag.RowsAffected() == 0 {
 		return ErrStale
 	}
@@ -76,7 +83,8 @@ func PeopleNames(ctx context.Context, tx pgx.Tx) ([]string, error) {
 // FailedSignIns counts the failures of each of who since a moment, and when the oldest of them was.
 func (s *Store) FailedSignIns(ctx context.Context, who string, since time.Time) (n int, oldest time.Time, err error) {
 	var first *time.Time
-	err = s.Pool.QueryRow(ctx, `select count(*), min(at) from failed_sign_ins where who = $1 and at > $2`, who, since).Scan(&n, &first)
+	err = s.Pool.QueryRow(ctx, `select count(*), min(at) from failed_sign_ins where who = $1 and at > $2`, who, since).
+		Scan(&n, &first)
 	if first != nil {
 		oldest = *first
 	}
@@ -111,13 +119,28 @@ func AddStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
 	if _, err := tx.Exec(ctx, `select set_config('app.studio_id', $1, true)`, s.ID.String()); err != nil {
 		return err
 	}
-	_, err := tx.Exec(ctx, `insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`, s.ID, s.Name, s.Timezone, s.Place, method.Choice{}.Over(s.Method))
+	_, err := tx.Exec(
+		ctx,
+		`insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`,
+		s.ID,
+		s.Name,
+		s.Timezone,
+		s.Place,
+		method.Choice{}.Over(s.Method),
+	)
 	return err
 }
 
 // AddPerson adds somebody to the transaction's studio.
 func AddPerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	_, err := tx.Exec(ctx, `insert into people (studio_id, email, name, role, password_hash) values (current_studio(), $1, $2, $3, $4)`, p.Email, p.Name, p.Role, p.PasswordHash)
+	_, err := tx.Exec(
+		ctx,
+		`insert into people (studio_id, email, name, role, password_hash) values (current_studio(), $1, $2, $3, $4)`,
+		p.Email,
+		p.Name,
+		p.Role,
+		p.PasswordHash,
+	)
 	return err
 }
 
@@ -132,7 +155,14 @@ func People(ctx context.Context, tx pgx.Tx) ([]Person, error) {
 
 // SavePerson changes a person's name, role and, where a hash is given, password.
 func SavePerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	tag, err := tx.Exec(ctx, `update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''), password_hash) where id = $1`, p.ID, p.Name, p.Role, p.PasswordHash)
+	tag, err := tx.Exec(
+		ctx,
+		`update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''), password_hash) where id = $1`,
+		p.ID,
+		p.Name,
+		p.Role,
+		p.PasswordHash,
+	)
 	if err == nil && tag.RowsAffected() == 0 {
 		return pgx.ErrNoRows
 	}

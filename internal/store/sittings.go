@@ -90,8 +90,12 @@ func StandingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err er
 
 // WholeSittingsOf reads all of a client's sittings, the latest first.
 func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sitting, error) {
-	rows, err := tx.Query(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings
-		where client_id = $1 order by chair_at desc, id`, client)
+	rows, err := tx.Query(
+		ctx,
+		`select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings
+		where client_id = $1 order by chair_at desc, id`,
+		client,
+	)
 	if err != nil {
 		return nil, err
 	}

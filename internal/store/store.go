@@ -54,7 +54,8 @@ func Migrate(ctx context.Context, dsn string) error {
 	if _, err := db.ExecContext(ctx, create); err != nil {
 		return fmt.Errorf("create the application role: %w", err)
 	}
-	if _, err := db.ExecContext(ctx, `grant urncloth_app to current_user`); err != nil && !strings.Contains(err.Error(), "already") {
+	if _, err := db.ExecContext(ctx, `grant urncloth_app to current_user`); err != nil &&
+		!strings.Contains(err.Error(), "already") {
 		return fmt.Errorf("join the application role: %w", err)
 	}
 	locker, err := lock.NewPostgresSessionLocker()
@@ -120,9 +121,11 @@ func Reason(err error) error {
 	var connect *pgconn.ConnectError
 	var network net.Error
 	var server *pgconn.PgError
-	stopped := errors.As(err, &server) && (strings.HasPrefix(server.Code, "57P") || strings.HasPrefix(server.Code, "08") || server.Code == "53300")
+	stopped := errors.As(err, &server) &&
+		(strings.HasPrefix(server.Code, "57P") || strings.HasPrefix(server.Code, "08") || server.Code == "53300")
 	if errors.As(err, &connect) || errors.As(err, &network) || stopped || strings.Contains(err.Error(), "conn closed") ||
-		strings.Contains(err.Error(), "unexpected EOF") || strings.Contains(err.Error(), "connection reset") {
+		strings.Contains(err.Error(), "unexpected EOF") ||
+		strings.Contains(err.Error(), "connection reset") {
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	}
 	return err

@@ -19,8 +19,8 @@ const (
 	cardLine   = 6.2
 )
 
-// card is a page to hand to the client, as PDF: a title, whose it is and of what day, and lines of text. A clock time at
-// the head of a line stands out.
+// card is a page to hand to the client, as PDF: a title, whose it is and of what day, and lines of text. A clock time
+// at the head of a line stands out.
 func card(title string, s app.Sitting, lines []string) ([]byte, error) {
 	pdf := fpdf.New("P", "mm", "A5", "")
 	pdf.AddUTF8FontFromBytes("go", "", goregular.TTF)

@@ -14,8 +14,8 @@ import (
 // alarmBefore is how long before a touch-up its alarm sounds. [W]
 const alarmBefore = 5 * time.Minute
 
-// touchUps is the touch-ups of a sitting as iCalendar, in the client's words, with an alarm for each. Times are instants in
-// UTC, so that they are right wherever the calendar is read.
+// touchUps is the touch-ups of a sitting as iCalendar, in the client's words, with an alarm for each. Times are
+// instants in UTC, so that they are right wherever the calendar is read.
 func touchUps(s app.Sitting, now time.Time) []byte {
 	c := ics.NewCalendarFor("Urn Cloth")
 	c.SetMethod(ics.MethodPublish)

@@ -82,7 +82,12 @@ func New(o Options) *Server {
 
 	e := echo.New()
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
-	e.Use(middleware.Recover(), headers, middleware.BodyLimit(maxBody), middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}))
+	e.Use(
+		middleware.Recover(),
+		headers,
+		middleware.BodyLimit(maxBody),
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}),
+	)
 	e.Use(echo.WrapMiddleware(refuseCrossOrigin))
 	e.Use(echo.WrapMiddleware(func(next http.Handler) http.Handler {
 		inner := s.sessions.LoadAndSave(next)
@@ -114,8 +119,11 @@ func New(o Options) *Server {
 func headers(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
-		h.Set("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
-			"object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'")
+		h.Set(
+			"Content-Security-Policy",
+			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
+				"object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'",
+		)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("X-Frame-Options", "DENY")
 		h.Set("Referrer-Policy", "same-origin")
@@ -180,13 +188,15 @@ func OpenAPI() ([]byte, error) {
 func config() huma.Config {
 	cfg := huma.DefaultConfig("Urn Cloth", "1")
 	cfg.CreateHooks, cfg.DocsPath, cfg.OpenAPIPath, cfg.SchemasPath = nil, "", "", ""
-	cfg.Components = &huma.Components{Schemas: huma.NewMapRegistry("#/components/schemas/", func(t reflect.Type, hint string) string {
-		name := huma.DefaultSchemaNamer(t, hint)
-		if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "." && pkg != "web" && pkg != "v2" {
-			return strings.ToUpper(pkg[:1]) + pkg[1:] + name
-		}
-		return name
-	})}
+	cfg.Components = &huma.Components{
+		Schemas: huma.NewMapRegistry("#/components/schemas/", func(t reflect.Type, hint string) string {
+			name := huma.DefaultSchemaNamer(t, hint)
+			if pkg := path.Base(t.PkgPath()); t.Name() != "" && pkg != "." && pkg != "web" && pkg != "v2" {
+				return strings.ToUpper(pkg[:1]) + pkg[1:] + name
+			}
+			return name
+		}),
+	}
 	return cfg
 }
 

@@ -10,8 +10,8 @@ import (
 	"urncloth/core/plan"
 )
 
-// nameWords gives every field whose Go type is a list of words that list as an enum of its own, so that the interface cannot
-// misspell one. It walks the schemas beside the types they were made from.
+// nameWords gives every field whose Go type is a list of words that list as an enum of its own, so that the interface
+// cannot misspell one. It walks the schemas beside the types they were made from.
 func nameWords(schemas huma.Registry) {
 	const prefix = "#/components/schemas/"
 	enums := map[string]*huma.Schema{}

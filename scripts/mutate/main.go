@@ -1,10 +1,10 @@
-// Mutate breaks the core on purpose, one small change at a time, and says which changes no test of the core notices. It
-// flips comparisons and arithmetic, negates conditions, shifts constants and drops statements.
+// Mutate breaks the core on purpose, one small change at a time, and says which changes no test of the core notices.
+// It flips comparisons and arithmetic, negates conditions, shifts constants and drops statements.
 //
 //	go run ./scripts/mutate [-sample n] [-seed s] [-jobs j] [package …]
 //
-// Packages are named as under core, all of them where none is named. A mutation is tried against its own package's tests
-// first and, where those pass, against all of core's. Exit 1 when less was noticed than a package has to.
+// Packages are named as under core, all of them where none is named. A mutation is tried against its own package's
+// tests first and, where those pass, against all of core's. Exit 1 when less was noticed than a package has to.
 package main
 
 import (
@@ -58,7 +58,20 @@ func main() {
 	pkgs := flag.Args()
 	if len(pkgs) == 0 {
 		dirs, _ := filepath.Glob("core/*/figures.go")
-		pkgs = []string{"act", "figure", "method", "plan", "prep", "rules", "say", "sitting", "stack", "doc", "day", "look"}
+		pkgs = []string{
+			"act",
+			"figure",
+			"method",
+			"plan",
+			"prep",
+			"rules",
+			"say",
+			"sitting",
+			"stack",
+			"doc",
+			"day",
+			"look",
+		}
 		for _, d := range dirs {
 			pkgs = append(pkgs, filepath.Base(filepath.Dir(d)))
 		}
@@ -98,11 +111,29 @@ func drawn(pkg string, sample int, seed uint64) []mutation {
 	return all[:sample]
 }
 
-var flips = map[token.Token]token.Token{token.LSS: token.LEQ, token.LEQ: token.LSS, token.GTR: token.GEQ, token.GEQ: token.GTR,
-	token.EQL: token.NEQ, token.NEQ: token.EQL, token.ADD: token.SUB, token.SUB: token.ADD, token.MUL: token.QUO, token.QUO: token.MUL,
-	token.LAND: token.LOR, token.LOR: token.LAND, token.REM: token.MUL, token.AND: token.OR, token.OR: token.AND,
-	token.ADD_ASSIGN: token.SUB_ASSIGN, token.SUB_ASSIGN: token.ADD_ASSIGN, token.MUL_ASSIGN: token.QUO_ASSIGN,
-	token.QUO_ASSIGN: token.MUL_ASSIGN, token.INC: token.DEC, token.DEC: token.INC}
+var flips = map[token.Token]token.Token{
+	token.LSS:        token.LEQ,
+	token.LEQ:        token.LSS,
+	token.GTR:        token.GEQ,
+	token.GEQ:        token.GTR,
+	token.EQL:        token.NEQ,
+	token.NEQ:        token.EQL,
+	token.ADD:        token.SUB,
+	token.SUB:        token.ADD,
+	token.MUL:        token.QUO,
+	token.QUO:        token.MUL,
+	token.LAND:       token.LOR,
+	token.LOR:        token.LAND,
+	token.REM:        token.MUL,
+	token.AND:        token.OR,
+	token.OR:         token.AND,
+	token.ADD_ASSIGN: token.SUB_ASSIGN,
+	token.SUB_ASSIGN: token.ADD_ASSIGN,
+	token.MUL_ASSIGN: token.QUO_ASSIGN,
+	token.QUO_ASSIGN: token.MUL_ASSIGN,
+	token.INC:        token.DEC,
+	token.DEC:        token.INC,
+}
 
 // mutations lists every change of a file.
 func mutations(pkg, path string) []mutation {
@@ -126,7 +157,12 @@ func mutations(pkg, path string) []mutation {
 		}
 	}
 	drop := func(s ast.Stmt) {
-		add(s.Pos(), s.End(), "", "dropped "+strings.TrimSpace(firstLine(src[set.Position(s.Pos()).Offset:set.Position(s.End()).Offset])))
+		add(
+			s.Pos(),
+			s.End(),
+			"",
+			"dropped "+strings.TrimSpace(firstLine(src[set.Position(s.Pos()).Offset:set.Position(s.End()).Offset])),
+		)
 	}
 	ast.Inspect(f, func(n ast.Node) bool {
 		switch x := n.(type) {
