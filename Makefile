@@ -2,10 +2,11 @@
 GO      ?= go
 GOFLAGS := -trimpath
 NODE    := ui/node_modules/.package-lock.json
+GO_SRC  := cmd core internal demo e2e scripts
 UI_SRC  := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/package.json
 export GOFLAGS
 
-.PHONY: start test lint bench shots api build clean tools-postgres tools-chromium
+.PHONY: start test core mutate lint bench shots api build clean tools-postgres tools-chromium
 
 start: tools-postgres bin/urncloth
 	@exec bin/urncloth serve $(if $(DATABASE_URL),,--demo)
@@ -30,13 +31,22 @@ api: $(NODE)
 	cd ui && npx --no-install openapi-typescript src/api/openapi.json -o src/api/schema.d.ts
 
 lint: $(NODE)
-	@test -z "$$(gofmt -l cmd core internal demo e2e)" || { echo "gofmt:"; gofmt -l cmd core internal demo e2e; exit 1; }
+	@test -z "$$(gofmt -l $(GO_SRC))" || { echo "gofmt:"; gofmt -l $(GO_SRC); exit 1; }
 	$(GO) vet ./...
 	$(GO) tool -modfile=tools.mod staticcheck ./...
-	cd ui && npx --no-install vue-tsc --build && npx --no-install eslint src
+	cd ui && npx --no-install vue-tsc --build && npx --no-install eslint --max-warnings 0 src
+	cd ui && npx --no-install prettier --check --log-level warn src vite.config.ts eslint.config.js
 
 test: tools-postgres tools-chromium ui/dist/index.html lint
 	$(GO) test -count=1 -p 1 ./... # one package at a time: some tests hold a clock against the program
+
+# The core alone, in seconds: no database and no browser.
+core:
+	$(GO) test -short ./core/...
+
+# Breaks the core on purpose and says which breaks no test of the core notices: make mutate PACKAGES="sun kit" SAMPLE=80.
+mutate:
+	$(GO) run ./scripts/mutate -sample $(or $(SAMPLE),0) $(PACKAGES)
 
 bench: tools-postgres tools-chromium ui/dist/index.html
 	$(GO) test -run '^$$' -bench . -benchtime 2s ./core/...

@@ -227,6 +227,9 @@ func tried(list []mutation, jobs int) []outcome {
 			for i := range next {
 				results[i] = try(dir, list[i])
 				mu.Lock()
+				if results[i] == survived {
+					fmt.Printf("survived  %s:%d: %s\n", list[i].file, list[i].line, list[i].what)
+				}
 				if done++; done%100 == 0 {
 					fmt.Printf("  %d of %d\n", done, len(list))
 				}
@@ -286,7 +289,7 @@ func run(overlay string, within time.Duration, args ...string) ([]byte, error) {
 	return c.CombinedOutput()
 }
 
-// report prints each package's share and every survivor, and says whether all have what they must.
+// report prints each package's share, and says whether all have what they must.
 func report(pkgs []string, list []mutation, results []outcome) bool {
 	well := true
 	for _, p := range pkgs {
@@ -309,11 +312,6 @@ func report(pkgs []string, list []mutation, results []outcome) bool {
 			well, mark = false, fmt.Sprintf(" (needs %d)", need)
 		}
 		fmt.Printf("%-8s %3d %% of %d%s\n", p, share, all, mark)
-	}
-	for i, m := range list {
-		if results[i] == survived {
-			fmt.Printf("survived  %s:%d: %s\n", m.file, m.line, m.what)
-		}
 	}
 	return well
 }
