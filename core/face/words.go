@@ -3,6 +3,7 @@ package face
 import (
 	"strconv"
 
+	"urncloth/core/figure"
 	"urncloth/core/say"
 )
 
@@ -42,46 +43,29 @@ var (
 	OverlayList   = say.Words("overlay", Overlays, nil)
 )
 
-// Grades are numbers; these name them, in order. Phototypes begin at 1, all others at 0.
+// Grades are numbers; these lists name them, in order.
 var (
-	PhototypeList = say.Words(
-		"phototype",
-		digits(1, 6),
-		say.Labels{"1": "I", "2": "II", "3": "III", "4": "IV", "5": "V", "6": "VI"},
-	)
-	PhototypeHintList = say.Words(
-		"phototype_hint",
-		digits(1, 6),
-		say.Labels{"1": "always burns", "2": "burns, tans little",
-			"3": "burns now and then", "4": "rarely burns", "5": "brown skin", "6": "deeply pigmented skin"},
-	)
-	SensitivityList = say.Words(
-		"sensitivity",
-		digits(0, 3),
-		say.Labels{"0": "0 calm", "1": "1 a little", "2": "2 sensitive", "3": "3 reacts to most"},
-	)
-	OilList = say.Words(
-		"oil",
-		digits(0, 3),
-		say.Labels{"0": "0 none", "1": "1 little", "2": "2 by midday", "3": "3 in two hours"},
-	)
-	WaterList = say.Words(
-		"water",
-		digits(0, 3),
-		say.Labels{"0": "0 tight, flaky", "1": "1 tight after wash", "2": "2 comfortable", "3": "3 plump"},
-	)
+	PhototypeList = say.Words("phototype", numbers(1, figure.PhototypeMost), say.Labels{"1": "I", "2": "II", "3": "III", "4": "IV", "5": "V",
+		"6": "VI"})
+	PhototypeHintList = say.Words("phototype_hint", numbers(1, figure.PhototypeMost), say.Labels{"1": "always burns", "2": "burns, tans little",
+		"3": "burns now and then", "4": "rarely burns", "5": "brown skin", "6": "deeply pigmented skin"})
+	SensitivityList = say.Words("sensitivity", numbers(0, figure.GradeMost), say.Labels{"0": "0 calm", "1": "1 a little", "2": "2 sensitive",
+		"3": "3 reacts to most"})
+	OilList = say.Words("oil", numbers(0, figure.GradeMost), say.Labels{"0": "0 none", "1": "1 little", "2": "2 by midday",
+		"3": "3 in two hours"})
+	WaterList = say.Words("water", numbers(0, figure.GradeMost), say.Labels{"0": "0 tight, flaky", "1": "1 tight after wash",
+		"2": "2 comfortable", "3": "3 plump"})
 )
 
-// GradeLists lists how many grades each of these has, and the first.
-var GradeLists = map[string][2]int{
-	PhototypeList:     {1, 6},
-	PhototypeHintList: {1, 6},
-	SensitivityList:   {0, 3},
-	OilList:           {0, 3},
-	WaterList:         {0, 3},
+// GradeList returns the grades of one of these lists, as words.
+func GradeList(list string) []string {
+	if list == PhototypeList || list == PhototypeHintList {
+		return numbers(1, figure.PhototypeMost)
+	}
+	return numbers(0, figure.GradeMost)
 }
 
-func digits(from, to int) (list []string) {
+func numbers(from, to int) (list []string) {
 	for n := from; n <= to; n++ {
 		list = append(list, strconv.Itoa(n))
 	}

@@ -23,6 +23,7 @@ var (
 	WaterComfortable = face.w("water_comfortable", "hydration under which water is 1", 40, "units")
 	WaterPlump       = face.w("water_plump", "hydration up to which water is 2", 55, "units")
 	HotSurfaceC      = face.w("hot_surface", "surface at which skin is still hot", 35, "°C")
+	PhototypeMost    = face.n("phototype_most", "darkest phototype", 6, "")
 	GradeMost        = face.n("grade_most", "highest grade of oil and of water", 3, "grade")
 )
 

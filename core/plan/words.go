@@ -2,7 +2,6 @@ package plan
 
 import (
 	"reflect"
-	"strconv"
 
 	"urncloth/core/act"
 	"urncloth/core/day"
@@ -114,9 +113,8 @@ func named(l *say.Language) map[string][]Word {
 			}
 		}
 	}
-	for list, bounds := range face.GradeLists {
-		for n := bounds[0]; n <= bounds[1]; n++ {
-			w := strconv.Itoa(n)
+	for _, list := range []string{face.PhototypeList, face.PhototypeHintList, face.SensitivityList, face.OilList, face.WaterList} {
+		for _, w := range face.GradeList(list) {
 			all[list] = append(all[list], Word{w, l.Say(say.Word(list, w))})
 		}
 	}

@@ -14,8 +14,8 @@ interface Wiring<T> {
 }
 
 /**
- * useHand edits a list of steps by hand. Every change is checked by the server's rules as it happens; while a drag goes on
- * the answer is only shown, and kept when it ends. It knows nothing of prep, wear or removal.
+ * useHand edits a list of steps by hand. Every change is checked by the server's rules as it happens; while a drag
+ * goes on the answer is only shown, and kept when it ends. It knows nothing of prep, wear or removal.
  */
 export function useHand<T = Step>(w: Wiring<T>) {
   const trial = shallowRef<Plan>()
