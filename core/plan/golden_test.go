@@ -69,8 +69,8 @@ func lines(t *testing.T, b *bytes.Buffer, name string, v any) {
 	var object map[string]json.RawMessage
 	switch {
 	case json.Unmarshal(text, &list) == nil:
-		for i, e := range list {
-			fmt.Fprintf(b, "%s[%d] %s\n", name, i, e)
+		for _, e := range list {
+			fmt.Fprintf(b, "%s %s\n", name, e)
 		}
 	case json.Unmarshal(text, &object) == nil:
 		for _, k := range face.All.List() { // maps by zone, in order
