@@ -311,17 +311,14 @@ const neutralise = "neutralise"
 // targeted lays a serum only where its mark is, and returns where one went.
 func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 	c := pl.c
-	for _, t := range []struct {
-		mark    face.Mark
-		actives []string
-	}{{face.Pigment, []string{"vitamin_c", "niacinamide"}}, {face.Breakout, []string{"niacinamide", "zinc_pca", "salicylic"}}} {
-		on := c.Marked(t.mark) & open
+	for _, t := range fit.TargetedActives {
+		on := c.Marked(t.Mark) & open
 		if on == 0 {
 			continue
 		}
 		p, zones := pl.find(act.Apply, on, func(p *kit.Product) (float64, bool) {
 			acid := p.Acid() && (retinoid || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || !pl.calm())
-			return 0, p.Has(t.actives...) && !acid && !p.FirstUse
+			return 0, p.Has(t.Actives...) && !acid && !p.FirstUse
 		}, kit.Serum)
 		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
 			pl.lay(p, zones, figure.NightHandsS, say.NightTargeted, rules.TwoActives)

@@ -437,3 +437,23 @@ func strips(u *Use) *Objection {
 	}
 	return u.when(p.FirstUse && len(p.Actives) > 0 && !p.Bland(), say.NewActive)
 }
+
+// TargetedActives are actives that go on their marked zones and never serve as the general serum; in the order in
+// which they are laid at night.
+var TargetedActives = []struct {
+	Mark    face.Mark
+	Actives []string
+}{
+	{face.Pigment, []string{"vitamin_c", "niacinamide"}},
+	{face.Breakout, []string{"salicylic", "niacinamide", "zinc_pca"}},
+}
+
+// Targeted lists the actives that a mark asks for.
+func Targeted(m face.Mark) []string {
+	for _, t := range TargetedActives {
+		if t.Mark == m {
+			return t.Actives
+		}
+	}
+	return nil
+}

@@ -6,6 +6,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
@@ -129,12 +130,6 @@ func belongs(c *sitting.Case, s slot, z face.Zone) bool {
 	return z != face.Lips && z != face.Eyelids
 }
 
-// targeted are actives that go on their marked zones and never serve as the general serum.
-var targeted = map[face.Mark][]string{
-	face.Pigment:  {"vitamin_c", "niacinamide"},
-	face.Breakout: {"salicylic", "niacinamide", "zinc_pca"},
-}
-
 // dehydratedWants is the active for oily and thirsty skin; it may serve anywhere.
 const dehydratedWants = "hyaluronic"
 
@@ -142,7 +137,7 @@ const dehydratedWants = "hyaluronic"
 func wants(s face.State) []string {
 	var list []string
 	for _, m := range s.Marks {
-		list = append(list, targeted[m]...)
+		list = append(list, fit.Targeted(m)...)
 	}
 	if s.Dehydrated() {
 		list = append(list, dehydratedWants)
@@ -152,10 +147,10 @@ func wants(s face.State) []string {
 
 // aims reports whether a serum is a targeted one, and whether it belongs on skin in that state.
 func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
-	for _, m := range []face.Mark{face.Pigment, face.Breakout} {
-		if p.Has(targeted[m]...) {
+	for _, t := range fit.TargetedActives {
+		if p.Has(t.Actives...) {
 			isTargeted = true
-			here = here || s.Has(m)
+			here = here || s.Has(t.Mark)
 		}
 	}
 	return isTargeted, here

@@ -42,13 +42,9 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 				if err != nil {
 					return rewritten{}, err
 				}
-				r.SebumUG, r.Hydration, r.SurfaceC = doc.Round(
-					shown.SebumUG,
-				), doc.Round(
-					shown.Hydration,
-				), doc.Round(
-					shown.SurfaceC,
-				)
+				r.SebumUG = doc.Round(shown.SebumUG)
+				r.Hydration = doc.Round(shown.Hydration)
+				r.SurfaceC = doc.Round(shown.SurfaceC)
 			}
 			if err := r.Grade(); err != nil {
 				return rewritten{}, doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
