@@ -2,13 +2,20 @@ package store_test
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
+	"slices"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
 
 	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/sitting"
 	"urncloth/internal/pgtest"
 	"urncloth/internal/store"
 )
@@ -180,5 +187,336 @@ func TestMigratingTwiceAtOnceIsHarmless(t *testing.T) {
 		if err := <-errs; err != nil {
 			t.Error(err)
 		}
+	}
+}
+
+// inside runs work in the demo studio of a fresh database.
+func inside(t *testing.T, work func(ctx context.Context, tx pgx.Tx)) {
+	t.Helper()
+	err := pgtest.Store(t).In(t.Context(), saltmarsh, func(tx pgx.Tx) error {
+		work(t.Context(), tx)
+		return nil
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+}
+
+func TestClientsAreFoundByAnyPartOfTheNameInEitherCaseByName(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		for _, name := range []string{"zed 100%_a", "Abel", "abbot"} {
+			if _, err := store.AddClient(ctx, tx, face.Client{Name: name, Phototype: 1}, ""); err != nil {
+				t.Fatal(err)
+			}
+		}
+		found := func(words string, limit int) (names []string) {
+			list, err := store.Clients(ctx, tx, words, limit)
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, c := range list {
+				names = append(names, c.Name)
+			}
+			return names
+		}
+		for words, want := range map[string][]string{"AB": {"abbot", "Abel"}, "0%_": {"zed 100%_a"}, "%": {"zed 100%_a"}, "'": nil} {
+			if got := found(words, 100); !slices.Equal(got, want) {
+				t.Errorf("%q finds %q, not %q", words, got, want)
+			}
+		}
+		if got := found("", 2); !slices.Equal(got, []string{"abbot", "Abel"}) {
+			t.Errorf("the first two are %q", got)
+		}
+	})
+}
+
+// addSittings adds sittings of a new client at hours from a moment, and returns the client and the sittings.
+func addSittings(t *testing.T, ctx context.Context, tx pgx.Tx, from time.Time, hours ...int) (uuid.UUID, []uuid.UUID) {
+	t.Helper()
+	client, err := store.AddClient(ctx, tx, face.Client{Name: "Sits", Phototype: 1}, "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var document []byte // any that is whole
+	if err := tx.QueryRow(ctx, "select sitting from sittings limit 1").Scan(&document); err != nil {
+		t.Fatal(err)
+	}
+	var whole sitting.Sitting
+	if err := json.Unmarshal(document, &whole); err != nil {
+		t.Fatal(err)
+	}
+	var ids []uuid.UUID
+	for _, h := range hours {
+		chair := from.Add(time.Duration(h) * time.Hour)
+		id, err := store.AddSitting(ctx, tx, store.Sitting{
+			ClientID: client, Title: "t", Sitting: whole, Artist: "a", ChairAt: chair, BaseAt: chair.Add(time.Hour),
+			Plan: []byte(`{"prep": {"ready_at": "x", "slack_s": 7}, "skin": {"type": "oily"}, "findings": [
+				{"severity": "stop"}, {"severity": "stop", "lifted": {}}, {"severity": "caution"}, {"severity": "caution"},
+				{"severity": "caution"}, {"severity": "note"}]}`),
+		})
+		if err != nil {
+			t.Fatal(err)
+		}
+		ids = append(ids, id)
+	}
+	return client, ids
+}
+
+// start is after every sitting of the demo.
+var start = time.Date(2040, 5, 1, 0, 0, 0, 0, time.UTC)
+
+func TestADaysSittingsAreThoseThatBeginInItByTime(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		_, ids := addSittings(t, ctx, tx, start, 20, 0, -1, 24)
+		list, err := store.SittingsBetween(ctx, tx, start, start.Add(24*time.Hour))
+		if err != nil || len(list) != 2 || list[0].ID != ids[1] || list[1].ID != ids[0] {
+			t.Fatalf("%+v, %v", list, err)
+		}
+		l := list[0]
+		if l.Name != "Sits" || l.ReadyAt != "x" || l.SlackS != 7 || l.Skin != "oily" || l.Stops != 1 || l.Cautions != 3 ||
+			!l.BaseAt.Equal(start.Add(time.Hour)) {
+			t.Errorf("%+v", l)
+		}
+	})
+}
+
+func TestTheNearestDayIsTheNextAndElseTheLast(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		addSittings(t, ctx, tx, start, 0, 48)
+		for hour, want := range map[int]int{0: 0, 1: 48, 48: 48, 49: 48} {
+			at, err := store.NextSittingDay(ctx, tx, start.Add(time.Duration(hour)*time.Hour))
+			if err != nil || !at.Equal(start.Add(time.Duration(want)*time.Hour)) {
+				t.Errorf("from hour %d: %s, %v", hour, at, err)
+			}
+		}
+		if _, err := tx.Exec(ctx, "delete from sittings"); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := store.NextSittingDay(ctx, tx, start); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("with no sittings: %v", err)
+		}
+	})
+}
+
+func TestAClientsSittingsAreTheirsAloneTheLatestFirst(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		client, ids := addSittings(t, ctx, tx, start, 5, 9, 7)
+		addSittings(t, ctx, tx, start, 8)
+		want := []uuid.UUID{ids[1], ids[2], ids[0]}
+		lines, err := store.SittingsOf(ctx, tx, client)
+		whole, errWhole := store.WholeSittingsOf(ctx, tx, client)
+		last, errLast := store.LatestSittingOf(ctx, tx, client)
+		if err := errors.Join(err, errWhole, errLast); err != nil {
+			t.Fatal(err)
+		}
+		var a, b []uuid.UUID
+		for i := range lines {
+			a, b = append(a, lines[i].ID), append(b, whole[i].ID)
+		}
+		if !slices.Equal(a, want) || !slices.Equal(b, want) || len(whole) != 3 || last.ID != ids[1] {
+			t.Errorf("lines %v, whole %v, latest %v, not %v", a, b, last.ID, want)
+		}
+		if _, err := store.LatestSittingOf(ctx, tx, uuid.New()); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("of nobody: %v", err)
+		}
+	})
+}
+
+func TestAPlanIsReadForAChangeOnlyWhereItWasMadeByHand(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		_, ids := addSittings(t, ctx, tx, start, 0)
+		s, err := store.StandingOf(ctx, tx, ids[0])
+		if err != nil || len(s.Plan) != 0 || len(s.Proposal) != 0 || s.Version != 1 {
+			t.Fatalf("the planner's: %+v, %v", s, err)
+		}
+		s.Plan, s.Proposal, s.Title = []byte(`{"mine":1}`), []byte(`{"its":1}`), "new"
+		if v, err := store.SaveSitting(ctx, tx, s); v != 2 || err != nil {
+			t.Fatalf("version %d, %v", v, err)
+		}
+		now, err := store.StandingOf(ctx, tx, ids[0])
+		if err != nil || len(now.Plan) == 0 || len(now.Proposal) == 0 || now.Title != "new" || now.Version != 2 {
+			t.Errorf("by hand: %+v, %v", now, err)
+		}
+		if _, err := store.SaveSitting(ctx, tx, s); !errors.Is(err, store.ErrStale) {
+			t.Errorf("from an old read: %v", err)
+		}
+		now.Proposal = nil
+		if _, err := store.SaveSitting(ctx, tx, now); err != nil {
+			t.Fatal(err)
+		}
+		if back, err := store.StandingOf(ctx, tx, ids[0]); err != nil || len(back.Plan) != 0 || back.Proposal != nil {
+			t.Errorf("given up: %+v, %v", back, err)
+		}
+	})
+}
+
+func TestAKitIsInItsOrderWithoutWhatIsRetiredAndAShelfHoldsBoth(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		before, err := store.Shelf(ctx, tx)
+		if err != nil {
+			t.Fatal(err)
+		}
+		n, err := store.AddProducts(ctx, tx, kit.Kit{
+			{ID: "zz", Kind: kit.Toner}, {ID: "aa", Kind: kit.Toner}, {ID: before[0].Product.ID, Kind: kit.Toner},
+		})
+		if n != 2 || err != nil {
+			t.Fatalf("%d added, %v", n, err)
+		}
+		shelf, err := store.Shelf(ctx, tx)
+		if err != nil || len(shelf) != len(before)+2 || shelf[0].Product.Name != before[0].Product.Name ||
+			shelf[len(before)].Product.ID != "zz" || shelf[len(before)+1].Product.ID != "aa" {
+			t.Fatalf("%d products, %v", len(shelf), err)
+		}
+		zz := shelf[len(before)]
+		zz.Retired = true
+		if err := store.SaveProduct(ctx, tx, zz); err != nil {
+			t.Fatal(err)
+		}
+		if err := store.SaveProduct(ctx, tx, zz); !errors.Is(err, store.ErrStale) {
+			t.Errorf("from an old read: %v", err)
+		}
+		if err := store.SaveProduct(ctx, tx, store.Shelved{Product: kit.Product{ID: "none", Kind: kit.Toner}}); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("one that is not there: %v", err)
+		}
+		k, err := store.Kit(ctx, tx)
+		if err != nil || k.Find("zz") != nil || k.Find("aa") == nil {
+			t.Errorf("retired %v, kept %v, %v", k.Find("zz"), k.Find("aa"), err)
+		}
+		if err := store.PutProducts(ctx, tx, kit.Kit{{ID: "zz", Kind: kit.Serum}, {ID: "new", Kind: kit.Serum}}); err != nil {
+			t.Fatal(err)
+		}
+		back, err := store.ProductOf(ctx, tx, "zz")
+		if err != nil || back.Retired || back.Product.Kind != kit.Serum || back.Version != 3 {
+			t.Errorf("put again: %+v, %v", back, err)
+		}
+	})
+}
+
+func TestFailuresAreCountedSinceAMomentAndTheOldForgotten(t *testing.T) {
+	s, ctx := pgtest.Store(t), t.Context()
+	note := func(minute int) {
+		at := start.Add(time.Duration(minute) * time.Minute)
+		if err := s.NoteFailedSignIn(ctx, at, at.Add(-10*time.Minute), "account:x", "address:y"); err != nil {
+			t.Fatal(err)
+		}
+	}
+	note(0)
+	note(5)
+	note(8)
+	n, oldest, err := s.FailedSignIns(ctx, "account:x", start.Add(time.Minute))
+	if n != 2 || !oldest.Equal(start.Add(5*time.Minute)) || err != nil {
+		t.Errorf("since minute 1: %d from %s, %v", n, oldest, err)
+	}
+	note(11) // forgets minute 0
+	if n, oldest, err := s.FailedSignIns(ctx, "address:y", start.Add(-time.Hour)); n != 3 || !oldest.Equal(start.Add(5*time.Minute)) || err != nil {
+		t.Errorf("all: %d from %s, %v", n, oldest, err)
+	}
+	if err := s.ForgetFailedSignIns(ctx, "account:x"); err != nil {
+		t.Fatal(err)
+	}
+	n, oldest, _ = s.FailedSignIns(ctx, "account:x", start)
+	if other, _, _ := s.FailedSignIns(ctx, "address:y", start); n != 0 || !oldest.IsZero() || other != 3 {
+		t.Errorf("forgotten: %d of the account, %d of the address", n, other)
+	}
+}
+
+func TestAnErasedClientTakesTheirSittingsAndLeavesTheTrail(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		client, ids := addSittings(t, ctx, tx, start, 0, 1)
+		person, err := store.People(ctx, tx)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, what := range []string{"read client", "erase client"} {
+			if err := store.Audit(ctx, tx, person[0].ID, what, client); err != nil {
+				t.Fatal(err)
+			}
+		}
+		if err := store.EraseClient(ctx, tx, client); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := store.SittingOf(ctx, tx, ids[1]); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("a sitting of theirs: %v", err)
+		}
+		if err := store.EraseClient(ctx, tx, client); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("erased twice: %v", err)
+		}
+		trail, err := store.AuditOf(ctx, tx, client)
+		if err != nil || len(trail) != 2 || trail[0].Act != "read client" || trail[1].By != person[0].Name || trail[0].At.IsZero() {
+			t.Errorf("%+v, %v", trail, err)
+		}
+	})
+}
+
+func TestAPersonIsChangedWithoutAPasswordAndOwnersAreCounted(t *testing.T) {
+	s, ctx := pgtest.Store(t), t.Context()
+	was, err := s.PersonByEmail(ctx, "mirrin@saltmarsh.example")
+	if err != nil {
+		t.Fatal(err)
+	}
+	change := func(p store.Person) (owners int) {
+		err := s.In(ctx, saltmarsh, func(tx pgx.Tx) (err error) {
+			if err := store.SavePerson(ctx, tx, p); err != nil {
+				return err
+			}
+			owners, err = store.Owners(ctx, tx)
+			return err
+		})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return owners
+	}
+	if n := change(store.Person{ID: was.ID, Name: "M", Role: "artist"}); n != 0 {
+		t.Errorf("%d owners once the only one is none", n)
+	}
+	if now, err := s.PersonByEmail(ctx, was.Email); err != nil || now.PasswordHash != was.PasswordHash || now.Name != "M" || now.Role != "artist" {
+		t.Errorf("%+v, %v", now, err)
+	}
+	if n := change(store.Person{ID: was.ID, Name: "M", Role: "owner", PasswordHash: "new"}); n != 1 {
+		t.Errorf("%d owners", n)
+	}
+	if now, _ := s.PersonByEmail(ctx, was.Email); now.PasswordHash != "new" {
+		t.Error("the new password was not kept")
+	}
+}
+
+func TestAHouseIsWrittenOnceForEachTimeItIsRead(t *testing.T) {
+	inside(t, func(ctx context.Context, tx pgx.Tx) {
+		s, err := store.StudioOf(ctx, tx)
+		if err != nil || s.ID != saltmarsh || s.Timezone == "" || s.Place.Lat == 0 {
+			t.Fatalf("%+v, %v", s, err)
+		}
+		s.Method, s.Notes = method.Choice{method.EyeOrder: "eyes_first"}, map[string]string{"x": "y"}
+		if err := store.SaveHouse(ctx, tx, s); err != nil {
+			t.Fatal(err)
+		}
+		if err := store.SaveHouse(ctx, tx, s); !errors.Is(err, store.ErrStale) {
+			t.Errorf("from an old read: %v", err)
+		}
+		now, err := store.StudioOf(ctx, tx)
+		if err != nil || now.Version != s.Version+1 || now.Notes["x"] != "y" || now.Method[method.EyeOrder] != "eyes_first" {
+			t.Errorf("%+v, %v", now, err)
+		}
+	})
+}
+
+func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
+	if err := store.Reason(nil); err != nil {
+		t.Errorf("nothing wrong: %v", err)
+	}
+	if err := store.Reason(pgx.ErrNoRows); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("no rows: %v", err)
+	}
+	for code, away := range map[string]bool{"57P01": true, "57P03": true, "08006": true, "53300": true, "23505": false, "42P01": false} {
+		if err := store.Reason(&pgconn.PgError{Code: code}); errors.Is(err, store.ErrUnavailable) != away {
+			t.Errorf("%s: %v", code, err)
+		}
+	}
+	if err := store.Reason(errors.New("read: connection reset by peer")); !errors.Is(err, store.ErrUnavailable) {
+		t.Errorf("reset: %v", err)
+	}
+	if err := store.Reason(errors.New("boom")); err == nil || errors.Is(err, store.ErrUnavailable) {
+		t.Errorf("something else: %v", err)
 	}
 }
