@@ -27,7 +27,7 @@ func TestWallClockBecomesAnInstantInTheDaysZone(t *testing.T) {
 	}
 	for _, c := range cases {
 		at, ok := At(t, c.local).In(loc)
-		if ok != c.exists || ok && at.UTC().Format(time.RFC3339) != c.utc {
+		if ok != c.exists || ok && at.UTC().Format(time.RFC3339Nano) != c.utc {
 			t.Errorf("%s: %s is %s (%v)", c.name, c.local, at.UTC(), ok)
 		}
 	}
@@ -60,6 +60,12 @@ func TestAnImpossibleDayIsRefusedWithTheFieldNamed(t *testing.T) {
 			d.WearUntil, d.LiftAt = At(t, "2027-03-28T09:00"), At(t, "2027-03-28T09:30")
 			d.Washed = nil
 		}, "day.chair_at: 2027-03-28T01:30:00 does not exist"},
+		{"a removal in an hour the clock skips", func(d *day.Day) {
+			d.LiftAt = At(t, "2028-03-26T01:30")
+		}, "day.lift_at: 2028-03-26T01:30:00 does not exist"},
+		{"a stretch in an hour the clock skips", func(d *day.Day) {
+			d.Segments = []day.Segment{{From: At(t, "2027-03-28T00:30"), To: At(t, "2027-03-28T01:30"), Place: "sun"}}
+		}, "day.segments[0].to: 2027-03-28T01:30:00 does not exist"},
 	}
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {

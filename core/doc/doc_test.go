@@ -134,6 +134,8 @@ func TestEdgesOfEveryKindOfField(t *testing.T) {
 		`{"word":1}`:              "word: needs a text, not the number 1",
 		`{"deep":[]}`:             "deep: needs an object, not a list",
 		`{"Skip":"x"}`:            "Skip: is not a known field",
+		`5`:                       "document: needs an object, not the number 5",
+		`{"-":"x"}`:               "-: is not a known field",
 		`{"a\u0000b":1}`:          "document: has a field whose name holds a character that cannot be kept\na\x00b: is not a known field",
 		`{"word":"` + strings.Repeat("x", 41) + `"}`: `word: "` + strings.Repeat("x", 41) + `" is not one of a, b`,
 		`{"flag":"` + strings.Repeat("x", 41) + `"}`: `flag: needs true or false, not the text "` + strings.Repeat("x", 40) + `…"`,
@@ -202,7 +204,7 @@ func TestFaultsAreSaidInAnyLanguageAndKeepTheirPath(t *testing.T) {
 
 func TestNumbersThatCannotBeWrittenAreRefused(t *testing.T) {
 	for _, bad := range []float64{math.NaN(), math.Inf(1), math.Inf(-1)} {
-		if _, err := json.Marshal(doc.Num(bad)); err == nil {
+		if _, err := doc.Num(bad).MarshalJSON(); err == nil {
 			t.Errorf("%g was written", bad)
 		}
 	}

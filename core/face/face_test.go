@@ -70,6 +70,7 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 		{"oily middle", [2]int{2, 2}, [2]int{2, 2}, [2]int{1, 2}, "combination", ""},
 		{"mean of exactly one and a half", [2]int{1, 2}, [2]int{3, 2}, [2]int{1, 2}, "combination", ""},
 		{"dry all over", [2]int{1, 1}, [2]int{1, 1}, [2]int{0, 0}, "dry", ""},
+		{"dry at the edge of both", [2]int{1, 1}, [2]int{1, 1}, [2]int{1, 1}, "dry", ""},
 		{"dry but plump is balanced", [2]int{1, 3}, [2]int{1, 3}, [2]int{1, 3}, "balanced", ""},
 		{"oily cheeks alone are balanced", [2]int{1, 2}, [2]int{1, 2}, [2]int{3, 2}, "balanced", ""},
 	}

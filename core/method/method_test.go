@@ -1,6 +1,7 @@
 package method_test
 
 import (
+	"reflect"
 	"testing"
 
 	"urncloth/core/method"
@@ -57,5 +58,18 @@ func TestAMethodOrOptionThatDoesNotExistIsAFaultInOrderOfKey(t *testing.T) {
 			}()
 			mistake()
 		})
+	}
+}
+
+func TestReadingMethodsInOneLanguageLeavesTheOthersAlone(t *testing.T) {
+	before := method.All(say.English)
+	shared := method.All(say.English)
+	for i := range shared {
+		for j := range shared[i].Options {
+			shared[i].Options[j].Name = "changed"
+		}
+	}
+	if after := method.All(say.English); !reflect.DeepEqual(before, after) || method.Find(before[0].Key).Options[0].Name == "changed" {
+		t.Error("a list that was handed out is the program's own")
 	}
 }
