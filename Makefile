@@ -32,6 +32,7 @@ api: $(NODE)
 
 lint: $(NODE)
 	@test -z "$$(gofmt -l $(GO_SRC))" || { echo "gofmt:"; gofmt -l $(GO_SRC); exit 1; }
+	@sh scripts/lines.sh
 	$(GO) vet ./...
 	$(GO) tool -modfile=tools.mod staticcheck ./...
 	cd ui && npx --no-install vue-tsc --build && npx --no-install eslint --max-warnings 0 src

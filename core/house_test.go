@@ -39,7 +39,8 @@ func under(t *testing.T, root string) []source {
 	t.Helper()
 	var list []source
 	err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "testutil") {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+			strings.HasPrefix(path, "testutil") {
 			return err
 		}
 		set := token.NewFileSet()
@@ -56,7 +57,8 @@ func under(t *testing.T, root string) []source {
 // Core is pure: nothing of the project outside core, nothing that reads, writes or tells the time of day. Its tests
 // link no database and no browser either.
 func TestCoreImportsNothingThatDoesIO(t *testing.T) {
-	forbidden := []string{"os", "io/fs", "net", "net/http", "os/exec", "log", "log/slog", "math/rand", "math/rand/v2", "crypto/rand",
+	forbidden := []string{"os", "io/fs", "net", "net/http", "os/exec", "log", "log/slog", "math/rand", "math/rand/v2",
+		"crypto/rand",
 		"database/sql", "syscall", "embed", "path/filepath"}
 	err := filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
 		if err != nil || !d.IsDir() || d.Name() == "testdata" {
@@ -70,7 +72,8 @@ func TestCoreImportsNothingThatDoesIO(t *testing.T) {
 			return err
 		}
 		foreign := func(i string) bool {
-			return strings.Contains(i, ".") || strings.HasPrefix(i, "urncloth/") && !strings.HasPrefix(i, "urncloth/core/")
+			return strings.Contains(i, ".") || strings.HasPrefix(i, "urncloth/") &&
+				!strings.HasPrefix(i, "urncloth/core/")
 		}
 		for _, i := range pkg.Imports {
 			if d.Name() != "testutil" && slices.Contains(forbidden, i) || foreign(i) {
@@ -100,11 +103,16 @@ func TestCoreImportsNothingThatDoesIO(t *testing.T) {
 
 // technical is the constants that are no figures of the trade, and why.
 var technical = map[string]string{
-	"megabyte": "unit", "MaxBytes": "size of a document", "MaxDepth": "depth of a document", "mostWhole": "slips of a key", "mostQuoted": "length of a quotation",
-	"namedWords": "length of a list in a fault", "digits": "significant digits written", "hoursADay": "unit", "mgPerG": "unit",
-	"circle": "unit", "secondsADay": "unit", "minutesADay": "unit", "minutesADegree": "unit", "noon": "hour of the clock", "metresAKM": "unit",
-	"dayAndHalf": "unit", "unkindBits": "bits of a packed score", "countBits": "bits of a packed score", "missBits": "bits of a packed score",
-	"keepBits": "bits of a packed score", "dims": "size of an array", "passMarks": "marks of a table", "sheetWidth": "width of a page",
+	"megabyte": "unit", "MaxBytes": "size of a document", "MaxDepth": "depth of a document",
+	"mostWhole": "slips of a key", "mostQuoted": "length of a quotation",
+	"namedWords": "length of a list in a fault", "digits": "significant digits written", "hoursADay": "unit",
+	"mgPerG": "unit",
+	"circle": "unit", "secondsADay": "unit", "minutesADay": "unit", "minutesADegree": "unit",
+	"noon": "hour of the clock", "metresAKM": "unit",
+	"dayAndHalf": "unit", "unkindBits": "bits of a packed score", "countBits": "bits of a packed score",
+	"missBits": "bits of a packed score",
+	"keepBits": "bits of a packed score", "dims": "size of an array", "passMarks": "marks of a table",
+	"sheetWidth": "width of a page",
 }
 
 // identities is the numbers of mathematics itself, by function.
@@ -117,7 +125,8 @@ var identities = map[string][]string{
 
 func TestEveryFigureOfTheTradeStandsInARow(t *testing.T) {
 	for _, s := range sources(t) {
-		if strings.HasPrefix(s.path, "figure/") || strings.HasSuffix(s.path, "/figures.go") || s.path == "look/presets.go" || s.path == "say/say.go" {
+		if strings.HasPrefix(s.path, "figure/") || strings.HasSuffix(s.path, "/figures.go") ||
+			s.path == "look/presets.go" || s.path == "say/say.go" {
 			continue
 		}
 		in := ""
@@ -179,7 +188,10 @@ func selectors(list []source, pkg string, visit func(s source, x *ast.SelectorEx
 func TestEveryRowOfAFigureIsReadByTheCodeOrByAMessage(t *testing.T) {
 	list := sources(t)
 	read := map[string]bool{}
-	selectors(append(under(t, "../internal"), list...), "figure", func(_ source, x *ast.SelectorExpr) { read[x.Sel.Name] = true })
+	selectors(append(under(t, "../internal"), list...), "figure", func(_ source,
+		x *ast.SelectorExpr) {
+		read[x.Sel.Name] = true
+	})
 	texts := ""
 	for _, s := range list {
 		ast.Inspect(s.file, func(n ast.Node) bool {
@@ -228,7 +240,8 @@ func TestEveryRowOfAFigureIsReadByTheCodeOrByAMessage(t *testing.T) {
 func TestEveryFigureHasAKeyOfItsOwnAMarkAndASource(t *testing.T) {
 	keys := map[string]bool{}
 	for _, f := range plan.Everything(say.English).Figures {
-		if f.Key == "" || keys[f.Key] || f.Name == "" || f.Source == "" || f.Mark != figure.Published && f.Mark != figure.Working {
+		if f.Key == "" || keys[f.Key] || f.Name == "" || f.Source == "" || f.Mark != figure.Published &&
+			f.Mark != figure.Working {
 			t.Errorf("%+v is incomplete or stands twice", f)
 		}
 		keys[f.Key] = true
@@ -262,7 +275,8 @@ var plainWords = []string{"act/act.go", "look/presets.go", "kit/say.go", "rules/
 
 func TestEverySentenceOfTheCoreIsAMessageRow(t *testing.T) {
 	for _, s := range sources(t) {
-		if strings.HasPrefix(s.path, "figure/") || strings.HasPrefix(s.path, "say/") || strings.HasSuffix(s.path, "/figures.go") || slices.Contains(plainWords, s.path) {
+		if strings.HasPrefix(s.path, "figure/") || strings.HasPrefix(s.path, "say/") ||
+			strings.HasSuffix(s.path, "/figures.go") || slices.Contains(plainWords, s.path) {
 			continue
 		}
 		ast.Inspect(s.file, func(n ast.Node) bool {
@@ -276,7 +290,8 @@ func TestEverySentenceOfTheCoreIsAMessageRow(t *testing.T) {
 						return false
 					}
 				case *ast.SelectorExpr:
-					if f.Sel.Name == "Row" || f.Sel.Name == "Words" || f.Sel.Name == "HasPrefix" || f.Sel.Name == "HasSuffix" || f.Sel.Name == "named" {
+					if f.Sel.Name == "Row" || f.Sel.Name == "Words" || f.Sel.Name == "HasPrefix" ||
+						f.Sel.Name == "HasSuffix" || f.Sel.Name == "named" {
 						return false
 					}
 				}
@@ -284,11 +299,13 @@ func TestEverySentenceOfTheCoreIsAMessageRow(t *testing.T) {
 					return false
 				}
 			case *ast.ValueSpec:
-				if slices.Contains([]string{"wishes", "units", "layerLabels"}, x.Names[0].Name) { // words of the kit's own data
+				// words of the kit's own data
+				if slices.Contains([]string{"wishes", "units", "layerLabels"}, x.Names[0].Name) {
 					return false
 				}
 			case *ast.BasicLit:
-				if text, err := strconv.Unquote(x.Value); err == nil && x.Kind == token.STRING && phrase(text) && !strings.HasPrefix(text, "doc: ") && !strings.HasPrefix(text, "plan: ") {
+				if text, err := strconv.Unquote(x.Value); err == nil && x.Kind == token.STRING && phrase(text) &&
+					!strings.HasPrefix(text, "doc: ") && !strings.HasPrefix(text, "plan: ") {
 					t.Errorf("%s: %s is no message row", s.at(x), x.Value)
 				}
 			}
@@ -335,7 +352,8 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 				said[x.Sel.Name] = true
 				filled := map[string]bool{}
 				if i > 0 {
-					if _, nested := c.Args[i-1].(*ast.BasicLit); nested { // it fills a slot of another message, with its slots
+					// it fills a slot of another message, with its slots
+					if _, nested := c.Args[i-1].(*ast.BasicLit); nested {
 						continue
 					}
 				}
@@ -350,7 +368,8 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 				if callee(c) == "checkLen" {
 					filled["n"] = true
 				}
-				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" || callee(c) == "lay" {
+				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" ||
+					callee(c) == "lay" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
 				}
 				if c.Ellipsis.IsValid() {
@@ -423,7 +442,8 @@ func TestEveryWordOfAListIsANamedConstant(t *testing.T) {
 	words := map[string]bool{}
 	for _, id := range say.IDs() { // the words of lists: list.word
 		list, word, _ := strings.Cut(id.String(), ".")
-		if slices.Contains([]string{"mark", "condition", "wear", "eyes", "read_by", "sky", "place", "kind", "finish", "coverage", "foundation",
+		if slices.Contains([]string{"mark", "condition", "wear", "eyes", "read_by", "sky", "place", "kind", "finish",
+			"coverage", "foundation",
 			"binder_word", "attach", "act"}, list) {
 			words[word] = true
 		}
@@ -437,8 +457,10 @@ func TestEveryWordOfAListIsANamedConstant(t *testing.T) {
 			words[string(o.ID)] = true
 		}
 	}
-	for _, taken := range []string{"", "latex", "full", "open", "minor", "water", "oil", "powder", "face", "no", "yes", "n", "same", "none", "zones", "retinoid", "lips",
-		"cloth", "mitt", "sponge", "sun", "lift", "kit", "wear", "separate", "rinse", "pad", "pads", "serum", "essence", "hands", "adhesive", "oil_free", "glasses", "jewellery", "moisturiser", "spray", "1", "x"} {
+	for _, taken := range []string{"", "latex", "full", "open", "minor", "water", "oil", "powder", "face", "no",
+		"yes", "n", "same", "none", "zones", "retinoid", "lips",
+		"cloth", "mitt", "sponge", "sun", "lift", "kit", "wear", "separate", "rinse", "pad", "pads", "serum",
+		"essence", "hands", "adhesive", "oil_free", "glasses", "jewellery", "moisturiser", "spray", "1", "x"} {
 		delete(words, taken) // words that are tags, slots, units or bases as well
 	}
 	for _, id := range say.IDs() { // slots are called by such words too

@@ -71,15 +71,8 @@ func Read() (d Data, err error) {
 		}
 		return b
 	}
-	wrapped := []byte(
-		fmt.Sprintf(
-			`{"studio":%s,"kit":%s,"clients":%s,"sittings":%s}`,
-			raw("studio"),
-			raw("kit"),
-			raw("clients"),
-			raw("sittings"),
-		),
-	)
+	wrapped := []byte(fmt.Sprintf(`{"studio":%s,"kit":%s,"clients":%s,"sittings":%s}`, raw("studio"), raw("kit"),
+		raw("clients"), raw("sittings")))
 	if err != nil {
 		return d, err
 	}

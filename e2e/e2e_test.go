@@ -45,7 +45,8 @@ func open(t *testing.T) *studio {
 	if err != nil {
 		t.Fatal(err)
 	}
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }}, UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }},
+		UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
 	b, err := browser.Start()
 	if err != nil {
@@ -94,7 +95,8 @@ func (s *studio) choose(words string) {
 	for range 10 {
 		s.press(".choice", words)
 		for range 10 {
-			if taken, err := s.see(".choice", words).MustElement("input").Property("checked"); err == nil && taken.Bool() {
+			if taken, err := s.see(".choice", words).MustElement("input").Property("checked"); err == nil &&
+				taken.Bool() {
 				return
 			}
 			time.Sleep(50 * time.Millisecond)
@@ -125,7 +127,8 @@ func (s *studio) enter() {
 
 // tap takes up a zone of the plan. Its two halves lie left and right, so that the middle of it belongs to the nose.
 func (s *studio) tap(zone string) {
-	s.page.MustElement("#zone-" + zone + " path").MustEval(`() => this.dispatchEvent(new MouseEvent('click', { bubbles: true }))`)
+	s.page.MustElement("#zone-" + zone +
+		" path").MustEval(`() => this.dispatchEvent(new MouseEvent('click', { bubbles: true }))`)
 }
 
 func (s *studio) saved() { s.see(".state", "^Saved") }
@@ -233,8 +236,10 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 	s.do("the second person saves first", func() {
 		status := s.page.MustEval(`async id => {
 			const s = await (await fetch('/api/sittings/' + id)).json(), p = s.plan.sitting
-			const r = await fetch('/api/sittings/' + id, { method: 'PUT', headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ version: s.version, title: 'Theirs', artist: s.artist, client: p.client, look: p.look, day: p.day, method: p.method }) })
+			const r = await fetch('/api/sittings/' + id, { method: 'PUT',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ version: s.version, title: 'Theirs', artist: s.artist, client: p.client,
+					look: p.look, day: p.day, method: p.method }) })
 			return r.status
 		}`, regexp.MustCompile(`sittings/([0-9a-f-]+)`).FindStringSubmatch(address)[1]).Int()
 		if status != 200 {
@@ -379,7 +384,8 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	s.enter()
 	s.ottoline()
 	choose := func(words string) {
-		s.page.MustElement("input[role=combobox]:focus, .ant-select-open input, .ant-select-focused input").MustInput(words)
+		s.page.MustElement("input[role=combobox]:focus, .ant-select-open input, .ant-select-focused " +
+			"input").MustInput(words)
 		s.page.Keyboard.MustType(input.Enter)
 	}
 	s.do("add a layer", func() {
@@ -391,7 +397,8 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	})
 	s.do("changes made faster than they are answered are all kept", func() {
 		was := s.see(".panel .now", ":").MustText()
-		s.page.MustEval(`() => { for (let i = 0; i < 4; i++) document.querySelector('[aria-label="Start 15 seconds later"]').click() }`)
+		s.page.MustEval(`() => { for (let i = 0; i < 4;
+			i++) document.querySelector('[aria-label="Start 15 seconds later"]').click() }`)
 		want, err := time.Parse("15:04:05", was)
 		if err != nil {
 			t.Fatal(err)
@@ -408,7 +415,8 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 		s.page.MustWait(`was => document.querySelector('.panel .now').innerText !== was`, start)
 		s.saved()
 		was := s.see(".panel .now", ":").MustText()
-		s.page.MustEval(`() => { document.querySelector('[aria-label="Start 15 seconds earlier"]').click(); [...document.querySelectorAll('.panel button')].find(b => b.innerText === 'Undo').click() }`)
+		s.page.MustEval(`() => { document.querySelector('[aria-label="Start 15 seconds earlier"]').click();
+			[...document.querySelectorAll('.panel button')].find(b => b.innerText === 'Undo').click() }`)
 		time.Sleep(700 * time.Millisecond)
 		s.saved()
 		s.see(".panel .now", was)
@@ -416,7 +424,9 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	s.do("a change is painted soon", func() {
 		var took []time.Duration
 		for range 5 {
-			took = append(took, browser.Painted(s.page, `() => { window.was = document.querySelector('.panel .now').innerText; document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+			took = append(took, browser.Painted(s.page, `() =>
+				{ window.was = document.querySelector('.panel .now').innerText;
+				document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
 				`() => document.querySelector('.panel .now').innerText !== window.was`))
 			s.saved()
 			time.Sleep(300 * time.Millisecond)
@@ -491,26 +501,37 @@ func TestABlottingReadingGivesTheGradeAndIsShownWithItsTime(t *testing.T) {
 // page.
 const check = `() => {
 	const problems = []
-	const lum = c => { const v = c.map(x => { x /= 255; return x <= 0.03928 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4 }); return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2] }
+	const lum = c => { const v = c.map(x => { x /= 255; return x <= 0.03928
+		? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4 }); return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2] }
 	const parse = s => { const m = /rgba?\(([^)]+)\)/.exec(s); return m ? m[1].split(',').map(Number) : [0, 0, 0, 0] }
-	const behind = el => { for (let e = el; e; e = e.parentElement) { const c = parse(getComputedStyle(e).backgroundColor); if (c.length < 4 || c[3] > 0.99) return c.slice(0, 3) } return [255, 255, 255] }
-	const shown = el => { const r = el.getBoundingClientRect(); const s = getComputedStyle(el); return r.width > 1 && r.height > 1 && s.visibility !== 'hidden' && s.opacity !== '0' && !s.clipPath.includes('inset(50%)') }
+	const behind = el => { for (let e = el; e;
+		e = e.parentElement) { const c = parse(getComputedStyle(e).backgroundColor); if (c.length < 4 ||
+		c[3] > 0.99) return c.slice(0, 3) } return [255, 255, 255] }
+	const shown = el => { const r = el.getBoundingClientRect(); const s = getComputedStyle(el);
+		return r.width > 1 && r.height > 1 && s.visibility !== 'hidden' && s.opacity !== '0' &&
+		!s.clipPath.includes('inset(50%)') }
 	for (const el of document.querySelectorAll('main *, nav *')) {
-		if (el.closest('svg') || ![...el.childNodes].some(n => n.nodeType === 3 && n.data.trim()) || !shown(el) || el.closest(':disabled, .ant-select-disabled, .visually-hidden')) continue
+		if (el.closest('svg') || ![...el.childNodes].some(n => n.nodeType === 3 && n.data.trim()) || !shown(el) ||
+			el.closest(':disabled, .ant-select-disabled, .visually-hidden')) continue
 		const s = getComputedStyle(el), a = lum(parse(s.color).slice(0, 3)), b = lum(behind(el))
 		const ratio = (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05)
 		if (ratio < 7) problems.push('contrast ' + ratio.toFixed(1) + ': ' + el.innerText.slice(0, 40))
 		if (parseFloat(s.fontSize) < 14) problems.push('text of ' + s.fontSize + ': ' + el.innerText.slice(0, 40))
 	}
-	for (const el of document.querySelectorAll('button, a, input, select, textarea, [role=radio], [role=tab], [role=slider]')) {
+	for (const el of document.querySelectorAll('button, a, input, select, textarea, ' +
+		'[role=radio], [role=tab], [role=slider]')) {
 		if (!shown(el) && getComputedStyle(el).opacity !== '0') continue
-		const label = el.getAttribute('aria-label') || (el.getAttribute('aria-labelledby') || '').split(' ').map(i => document.getElementById(i)?.textContent).join('') || el.textContent || [...(el.labels ?? [])].map(l => l.textContent).join('') || el.title
+		const label = el.getAttribute('aria-label') || (el.getAttribute('aria-labelledby') ||
+			'').split(' ').map(i => document.getElementById(i)?.textContent).join('') || el.textContent ||
+			[...(el.labels ?? [])].map(l => l.textContent).join('') || el.title
 		if (!label.trim()) problems.push('no name: ' + el.outerHTML.slice(0, 120))
 	}
 	const ids = [...document.querySelectorAll('[id]')].map(e => e.id)
 	for (const id of new Set(ids.filter((x, i) => ids.indexOf(x) !== i))) problems.push('id twice: ' + id)
-	if (document.querySelectorAll('h1').length !== 1) problems.push('headings of the first order: ' + document.querySelectorAll('h1').length)
-	for (const el of document.querySelectorAll('[tabindex]')) if (el.tabIndex > 0) problems.push('a tab order of its own: ' + el.outerHTML.slice(0, 80))
+	const first = document.querySelectorAll('h1').length
+	if (first !== 1) problems.push('headings of the first order: ' + first)
+	for (const el of document.querySelectorAll('[tabindex]'))
+		if (el.tabIndex > 0) problems.push('a tab order of its own: ' + el.outerHTML.slice(0, 80))
 	return problems
 }`
 
@@ -525,7 +546,8 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 	s.do("sign-in", func() { s.see("h1", "Sign in"); look("sign-in") })
 	s.enter()
 	look("today")
-	for _, v := range []struct{ place, see, words string }{{"Clients", "b", "Corin"}, {"Kit", "b", "Light lotion"}, {"Method", "legend", "Puffiness"}, {"People", "b", "Jonah"}} {
+	for _, v := range []struct{ place, see, words string }{{"Clients", "b", "Corin"}, {"Kit", "b", "Light lotion"},
+		{"Method", "legend", "Puffiness"}, {"People", "b", "Jonah"}} {
 		s.do(v.place, func() { s.press("nav a", v.place); s.see(v.see, v.words); look(v.place) })
 	}
 	s.do("one product", func() {
@@ -571,7 +593,9 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		order := []string{}
 		for range 9 {
 			s.page.Keyboard.MustType(input.Tab)
-			order = append(order, strings.TrimSpace(s.page.MustEval(`() => (document.activeElement.getAttribute('aria-label') || document.activeElement.innerText || document.activeElement.tagName).split('\n')[0]`).Str()))
+			order = append(order, strings.TrimSpace(s.page.MustEval(`() =>
+				(document.activeElement.getAttribute('aria-label') || document.activeElement.innerText ||
+				document.activeElement.tagName).split('\n')[0]`).Str()))
 		}
 		want := []string{"Today", "Clients", "Kit", "Method", "People", "If it stings", "Sign out", "1"}
 		for i, w := range want {
@@ -620,7 +644,8 @@ func TestAFaultyTableIsPreviewedAndAPumpCalibrated(t *testing.T) {
 	s := open(t)
 	s.enter()
 	file := t.TempDir() + "/kit.csv"
-	if err := os.WriteFile(file, []byte("id,name,kind,spf\nnew,Brand new toner,toner,\nbad,Bad,nectar,999\n"), 0o600); err != nil {
+	if err := os.WriteFile(file, []byte("id,name,kind,spf\nnew,Brand new toner,toner,\nbad,Bad,nectar,999\n"),
+		0o600); err != nil {
 		t.Fatal(err)
 	}
 	s.do("take in a table with faults", func() {

@@ -34,7 +34,8 @@ func TestAnEveningLooksRemovalIsPlanned(t *testing.T) {
 		}
 	})
 	s.do("the slider takes the stack down", func() {
-		s.page.MustEval(`() => { const i = document.querySelector('#pass-shown'); i.value = 0; i.dispatchEvent(new Event('input')) }`)
+		s.page.MustEval(`() => { const i = document.querySelector('#pass-shown'); i.value = 0;
+			i.dispatchEvent(new Event('input')) }`)
 		s.see(".head", "Before the first pass")
 	})
 	s.do("the card", func() {

@@ -26,7 +26,8 @@ func (s *studio) wear() {
 
 // marks is what the touch-ups in the picture say.
 func (s *studio) marks() (list []string) {
-	for _, e := range s.page.MustEval(`() => [...document.querySelectorAll('.up text')].map(t => t.textContent.trim())`).Arr() {
+	for _, e := range s.page.MustEval(`() => [...document.querySelectorAll('.up text')].map(t =>
+		t.textContent.trim())`).Arr() {
 		list = append(list, e.Str())
 	}
 	return list
@@ -169,7 +170,8 @@ func TestTheTouchUpCalendarIsDownloadedAndHasAnAlarmForEach(t *testing.T) {
 		}
 	}
 	at, err := c.Events()[0].GetStartAt()
-	if want := time.Date(2027, 6, 19, 12, 10, 0, 0, time.UTC); err != nil || !at.Equal(want) { // 13:10 in Irish summer time
+	// 13:10 in Irish summer time
+	if want := time.Date(2027, 6, 19, 12, 10, 0, 0, time.UTC); err != nil || !at.Equal(want) {
 		t.Errorf("the first is at %v, want %v (%v)", at, want, err)
 	}
 	if res, b := get(pdf); res.StatusCode != 200 || !strings.HasPrefix(string(b), "%PDF-") || len(b) < 2000 {

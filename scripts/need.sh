@@ -8,7 +8,9 @@ done
 if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
   echo "Installing the Debian package $package."
   export DEBIAN_FRONTEND=noninteractive
-  { apt-get install -y -qq "$package" || { apt-get update -qq && apt-get install -y -qq "$package"; }; } >/dev/null 2>&1 && exit 0
+  {
+    apt-get install -y -qq "$package" || { apt-get update -qq && apt-get install -y -qq "$package"; }
+  } >/dev/null 2>&1 && exit 0
 fi
 echo "Urn Cloth needs the Debian package $package. As root: apt-get install $package" >&2
 exit 1

@@ -134,19 +134,8 @@ func printRules(w io.Writer, asJSON bool) error {
 	}
 	fmt.Fprintln(w, "RULES")
 	for _, r := range all.Rules {
-		fmt.Fprintf(
-			w,
-			"\n%s · %s · %s\n  when: %s\n  %s %s %s\n  [%s] %s\n",
-			r.ID,
-			r.Severity,
-			r.Phase,
-			r.When,
-			r.Say,
-			r.Because,
-			r.Instead,
-			r.Mark,
-			r.Source,
-		)
+		fmt.Fprintf(w, "\n%s · %s · %s\n  when: %s\n  %s %s %s\n  [%s] %s\n", r.ID, r.Severity, r.Phase, r.When,
+			r.Say, r.Because, r.Instead, r.Mark, r.Source)
 	}
 	fmt.Fprintln(w, "\nHOUSE METHODS, the default first")
 	for _, m := range all.Methods {

@@ -66,13 +66,15 @@ func TestPlanReadsAFileOrStandardInputAndCheckReadsItBack(t *testing.T) {
 }
 
 func TestBadInputExitsTwoWithEveryFaultAndNothingOnStandardOutput(t *testing.T) {
-	in := strings.NewReplacer(`"oil":2`, `"oil":4`, `"phototype":2`, `"phototype":0`).Replace(string(JSON(t, Sitting(t))))
+	in := strings.NewReplacer(`"oil":2`, `"oil":4`, `"phototype":2`, `"phototype":0`).Replace(string(JSON(t,
+		Sitting(t))))
 	cases := []struct {
 		name, stdin string
 		args        []string
 		want        string
 	}{
-		{"two faults", in, []string{"plan"}, "client.phototype: 0 is not between 1 and 6\nclient.zones.forehead.oil: 4 is not between 0 and 3\n"},
+		{"two faults", in, []string{"plan"},
+			"client.phototype: 0 is not between 1 and 6\nclient.zones.forehead.oil: 4 is not between 0 and 3\n"},
 		{"no JSON", "{", []string{"plan"}, "document: is not whole JSON: it ends too early\n"},
 		{"nothing", "", []string{"check"}, "document: is empty; a JSON object is needed\n"},
 		{"no such file", "", []string{"plan", "/nowhere/at/all"}, "no such file"},
@@ -96,7 +98,8 @@ func TestRulesListsTheCatalogueBothWays(t *testing.T) {
 	}
 	out, _, code := program(t, "", "rules", "--json")
 	var all struct{ Rules, Methods, Figures []map[string]any }
-	if err := json.Unmarshal([]byte(out), &all); err != nil || code != 0 || len(all.Rules) == 0 || len(all.Methods) == 0 || len(all.Figures) == 0 {
+	if err := json.Unmarshal([]byte(out), &all); err != nil || code != 0 || len(all.Rules) == 0 ||
+		len(all.Methods) == 0 || len(all.Figures) == 0 {
 		t.Errorf("exit %d, %v", code, err)
 	}
 }

@@ -46,10 +46,12 @@ func served() []*cobra.Command {
 		},
 	}
 	serve.Flags().
-		StringVar(&address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"), "address to listen on (URNCLOTH_ADDRESS)")
+		StringVar(&address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"),
+			"address to listen on (URNCLOTH_ADDRESS)")
 	serve.Flags().BoolVar(&withDemo, "demo", false, "load the demo studio once, and show its sign-in")
 	serve.Flags().
-		BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "", "send cookies over TLS only (URNCLOTH_SECURE)")
+		BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "",
+			"send cookies over TLS only (URNCLOTH_SECURE)")
 
 	loadDemo := &cobra.Command{
 		Use:   "demo",
@@ -82,13 +84,8 @@ func served() []*cobra.Command {
 				return badInput{fmt.Errorf("timezone: %w", err)}
 			}
 			return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error {
-				return addStudio(
-					ctx,
-					dsn,
-					store.Studio{ID: uuid.New(), Name: name, Timezone: zone, Place: place},
-					store.Person{Email: strings.ToLower(email), Name: person, Role: "owner"},
-					password,
-				)
+				return addStudio(ctx, dsn, store.Studio{ID: uuid.New(), Name: name, Timezone: zone, Place: place},
+					store.Person{Email: strings.ToLower(email), Name: person, Role: "owner"}, password)
 			})
 		},
 	}
@@ -104,7 +101,8 @@ func served() []*cobra.Command {
 	list := []*cobra.Command{serve, loadDemo, studio}
 	for _, c := range list {
 		c.Flags().
-			StringVar(&data, "data", env("URNCLOTH_DATA", ".data"), "folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
+			StringVar(&data, "data", env("URNCLOTH_DATA", ".data"),
+				"folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
 	}
 	return append(list, openAPICommand())
 }
@@ -178,9 +176,8 @@ func serve(ctx context.Context, address, data string, withDemo, secure bool) err
 			return err
 		}
 		defer kept.Close()
-		handler := web.New(
-			web.Options{App: &app.App{Store: kept, Now: time.Now}, UI: ui.Files(), Demo: shown, Secure: secure},
-		)
+		handler := web.New(web.Options{App: &app.App{Store: kept, Now: time.Now}, UI: ui.Files(), Demo: shown,
+			Secure: secure})
 		defer handler.Close()
 		server := &http.Server{
 			Handler:           handler,

@@ -105,11 +105,8 @@ func (pl *planner) find(
 		if zones == 0 {
 			continue
 		}
-		cost += figure.DislikedCost*float64(
-			p.CountCarried(pl.c.Client.Dislikes),
-		) + float64(
-			len(on.List())-len(zones.List()),
-		)
+		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) +
+			float64(len(on.List())-len(zones.List()))
 		if cost < least-figure.Same {
 			best, where, least = p, zones, cost
 		}
@@ -217,20 +214,14 @@ func (pl *planner) write() {
 	}
 	if layered {
 		pl.targeted(open, retinoid != nil)
-		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever, kit.EyeCream); p != nil {
+		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever,
+			kit.EyeCream); p != nil {
 			pl.lay(p, zones, figure.NightHandsS, say.NightEyeCream, rules.UnderEyeHeavy)
 		}
 	}
 	if retinoid != nil {
-		pl.add(
-			act.Apply,
-			retinoid,
-			onRetinoid,
-			dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
-			figure.NightHandsS,
-			say.NightRetinoid,
-			rules.TwoActives,
-		)
+		pl.add(act.Apply, retinoid, onRetinoid, dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
+			figure.NightHandsS, say.NightRetinoid, rules.TwoActives)
 	}
 	pl.moisturise(open)
 	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
@@ -241,14 +232,8 @@ func (pl *planner) write() {
 	}
 	if layered && !slices.Contains(c.Client.Wears, face.LashExtensions) {
 		if p, _ := pl.find(act.Apply, face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, kit.LashSerum); p != nil {
-			pl.add(
-				act.Apply,
-				p,
-				face.SetOf(face.Eyelids),
-				dose{map[face.Zone]doc.Num{}, figure.DropG},
-				figure.NightSpotS,
-				say.NightLashes,
-			)
+			pl.add(act.Apply, p, face.SetOf(face.Eyelids), dose{map[face.Zone]doc.Num{}, figure.DropG},
+				figure.NightSpotS, say.NightLashes)
 		}
 	}
 }
@@ -335,7 +320,8 @@ func (pl *planner) moisturise(open face.Set) {
 		ideal += figure.Richer
 	}
 	misfit := func(p *kit.Product) (float64, bool) { return figure.WeightMisfit * math.Abs(p.Weight-ideal), true }
-	if p, zones := pl.find(act.Apply, open, misfit, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich); p != nil {
+	if p, zones := pl.find(act.Apply, open, misfit, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream,
+		kit.MoisturiserRich); p != nil {
 		pl.lay(p, zones, 2*figure.NightHandsS, say.NightSmooth, rules.NoMoisture)
 	}
 	var parched face.Set
@@ -355,10 +341,8 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
 	find := func(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-		r.Findings = append(
-			r.Findings,
-			rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message, slots...),
-		)
+		r.Findings = append(r.Findings, rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message,
+			slots...))
 		return &r.Findings[len(r.Findings)-1]
 	}
 	acid, retinoid := "", ""
@@ -403,14 +387,8 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 		}
 	}
 	if unneutral != nil {
-		find(
-			rules.NotNeutralised,
-			unneutral.ID,
-			face.SetOf(unneutral.Zones...),
-			say.NeutraliseNeeded,
-			"product",
-			c.Product(unneutral.Product).Name,
-		)
+		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), say.NeutraliseNeeded, "product",
+			c.Product(unneutral.Product).Name)
 	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)

@@ -21,10 +21,14 @@ import (
 // night is a sitting with everything for the night in the kit, thin to thick.
 func night(t testing.TB, change func(*sitting.Sitting)) *sitting.Case {
 	return sitting.Open(With(t, func(s *sitting.Sitting) {
-		Add(s, kit.Product{ID: "acid", Name: "Acid", Kind: "acid_toner", Base: "water", Actives: map[string]float64{"glycolic": 5}, Tags: []string{"neutralise"}},
-			kit.Product{ID: "reti", Name: "Reti", Kind: "retinoid", Base: "emulsion", Actives: map[string]float64{"retinoid": 0.3}},
-			kit.Product{ID: "scrub", Name: "Scrub", Kind: "scrub"}, kit.Product{ID: "patches", Name: "Patches", Kind: "spot_patch", Count: P(10)},
-			kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water", Actives: map[string]float64{"vitamin_c": 10}},
+		Add(s, kit.Product{ID: "acid", Name: "Acid", Kind: "acid_toner", Base: "water",
+			Actives: map[string]float64{"glycolic": 5}, Tags: []string{"neutralise"}},
+			kit.Product{ID: "reti", Name: "Reti", Kind: "retinoid", Base: "emulsion",
+				Actives: map[string]float64{"retinoid": 0.3}},
+			kit.Product{ID: "scrub", Name: "Scrub", Kind: "scrub"}, kit.Product{ID: "patches", Name: "Patches",
+				Kind: "spot_patch", Count: P(10)},
+			kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water",
+				Actives: map[string]float64{"vitamin_c": 10}},
 			kit.Product{ID: "lash", Name: "Lash", Kind: "lash_serum", EyeSafe: true})
 		s.Method["night_layers"] = "layered"
 		change(s)
@@ -58,7 +62,8 @@ func told(kind face.Kind, on string) func(*sitting.Sitting) {
 func TestTheMoistureOfTheNightFollowsTheSkin(t *testing.T) {
 	skin := func(oil, water int) func(*sitting.Sitting) {
 		return func(s *sitting.Sitting) {
-			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(oil), Water: P(water)}, face.Cheeks: {Oil: P(oil), Water: P(water)}}
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(oil), Water: P(water)},
+				face.Cheeks: {Oil: P(oil), Water: P(water)}}
 		}
 	}
 	for name, c := range map[string]struct {
@@ -68,8 +73,10 @@ func TestTheMoistureOfTheNightFollowsTheSkin(t *testing.T) {
 		"gel for oily":        {skin(3, 2), "moisturiser_gel"},
 		"a light one between": {skin(1, 2), "moisturiser_lotion"},
 		"cream for dry":       {skin(0, 1), "moisturiser_cream"},
-		"richer in cold air":  {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.TempC = P(4.0) }, "moisturiser_cream"},
-		"richer in dry air":   {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.Humidity = P(0.2) }, "moisturiser_cream"},
+		"richer in cold air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.TempC = P(4.0) },
+			"moisturiser_cream"},
+		"richer in dry air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.Humidity = P(0.2) },
+			"moisturiser_cream"},
 	} {
 		if got := kinds(after1(night(t, c.change))); !slices.Contains(got, c.want) {
 			t.Errorf("%s: %q", name, got)
@@ -95,11 +102,12 @@ func TestOneActiveANightAndOnlyOnCalmSkin(t *testing.T) {
 		"the client's own retinoid, on its night":         {told("retinoid", "2027-06-17"), []string{"retinoid"}},
 		"not two nights running":                          {told("retinoid", "2027-06-18"), nil},
 		"none within three days of the last":              {told("exfoliated", "2027-06-17"), nil},
-		"again on the third day":                          {told("exfoliated", "2027-06-16"), []string{"enzyme_polish"}},
-		"none on sensitive skin":                          {func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }, nil},
-		"none on redness":                                 {told("irritated", ""), nil},
-		"none with rosacea":                               {told("rosacea", ""), nil},
-		"none after a peel":                               {told("peel_light", "2027-06-15"), nil},
+		"again on the third day": {told("exfoliated", "2027-06-16"),
+			[]string{"enzyme_polish"}},
+		"none on sensitive skin": {func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }, nil},
+		"none on redness":        {told("irritated", ""), nil},
+		"none with rosacea":      {told("rosacea", ""), nil},
+		"none after a peel":      {told("peel_light", "2027-06-15"), nil},
 		"no retinoid in pregnancy": {func(s *sitting.Sitting) {
 			told("retinoid", "2027-06-10")(s)
 			told("pregnant", "")(s)
@@ -123,11 +131,13 @@ func TestTargetedCareGoesOnlyWhereTheMarkIs(t *testing.T) {
 		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(2), Marks: []face.Mark{"pigment"}}
 	}))
 	for _, s := range r.Aftercare.Steps {
-		if s.Kind == "spot_patch" && !slices.Equal(s.Zones, []face.Zone{face.Chin}) || s.Product == "bright" && !slices.Equal(s.Zones, []face.Zone{face.Cheeks}) {
+		if s.Kind == "spot_patch" && !slices.Equal(s.Zones, []face.Zone{face.Chin}) || s.Product == "bright" &&
+			!slices.Equal(s.Zones, []face.Zone{face.Cheeks}) {
 			t.Errorf("%s on %v", s.Product, s.Zones)
 		}
 	}
-	if got := kinds(r); !slices.Contains(got, "spot_patch") || slices.Index(got, "spot_patch") < slices.Index(got, "moisturiser_lotion") {
+	if got := kinds(r); !slices.Contains(got, "spot_patch") || slices.Index(got, "spot_patch") < slices.Index(got,
+		"moisturiser_lotion") {
 		t.Errorf("%q", got)
 	}
 }
@@ -205,19 +215,26 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	}{
 		{"a scrub on a breakout", "scrub-on-sore", sore, []stack.Step{step("a", "scrub", face.Cheeks)}, true, "stop"},
 		{"a scrub beside it", "scrub-on-sore", sore, []stack.Step{step("a", "scrub", face.Jaw)}, false, ""},
-		{"acid and retinoid", "two-actives", plain, []stack.Step{step("a", "acid", face.Cheeks), rinse, step("b", "reti", face.Cheeks)}, true, "stop"},
+		{"acid and retinoid", "two-actives", plain, []stack.Step{step("a", "acid", face.Cheeks), rinse,
+			step("b", "reti", face.Cheeks)}, true, "stop"},
 		{"retinoid alone", "two-actives", plain, []stack.Step{step("b", "reti", face.Cheeks)}, false, ""},
-		{"a polish two days after the last", "too-often", told("exfoliated", "2027-06-17"), []stack.Step{step("a", "polish", face.Cheeks)}, true, "caution"},
-		{"an acid two days after the last", "too-often", told("exfoliated", "2027-06-17"), []stack.Step{step("a", "acid", face.Cheeks), rinse}, true, "caution"},
-		{"a polish three days after", "too-often", told("exfoliated", "2027-06-16"), []stack.Step{step("a", "polish", face.Cheeks)}, false, ""},
+		{"a polish two days after the last", "too-often", told("exfoliated", "2027-06-17"),
+			[]stack.Step{step("a", "polish", face.Cheeks)}, true, "caution"},
+		{"an acid two days after the last", "too-often", told("exfoliated", "2027-06-17"),
+			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, true, "caution"},
+		{"a polish three days after", "too-often", told("exfoliated", "2027-06-16"),
+			[]stack.Step{step("a", "polish", face.Cheeks)}, false, ""},
 		{"a third scrub in a week", "too-often", twice, []stack.Step{step("a", "scrub", face.Cheeks)}, true, "caution"},
 		{"an acid left on", "not-neutralised", plain, []stack.Step{step("a", "acid", face.Cheeks)}, true, "caution"},
 		{"an acid rinsed", "not-neutralised", plain, []stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
 		{"sunscreen", "spf-after-dark", plain, []stack.Step{step("a", "spf", face.Cheeks)}, true, "note"},
 		{"no sunscreen", "spf-after-dark", plain, []stack.Step{step("a", "lotion", face.Cheeks)}, false, ""},
-		{"retinoid in pregnancy", "pregnancy", told("pregnant", ""), []stack.Step{step("a", "reti", face.Cheeks)}, true, "stop"},
-		{"acid within isotretinoin", "isotretinoin", told("isotretinoin", "2027-03-01"), []stack.Step{step("a", "acid", face.Cheeks), rinse}, true, "stop"},
-		{"a mask does not count as stripping now", "strips-before-makeup", plain, []stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
+		{"retinoid in pregnancy", "pregnancy", told("pregnant", ""), []stack.Step{step("a", "reti", face.Cheeks)},
+			true, "stop"},
+		{"acid within isotretinoin", "isotretinoin", told("isotretinoin", "2027-03-01"),
+			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, true, "stop"},
+		{"a mask does not count as stripping now", "strips-before-makeup", plain,
+			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
 	} {
 		cs := night(t, c.change)
 		found := Found(after.Evaluate(cs, after.Day{From: cs.Until}, c.steps).Findings, c.rule)
@@ -229,7 +246,8 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			t.Errorf("%s: a %s, want a %s", c.name, found[0].Severity, c.severity)
 		}
 	}
-	tried := []rules.ID{"scrub-on-sore", "two-actives", "too-often", "not-neutralised", "spf-after-dark", "left-on"} // left-on: with removal
+	// left-on: with removal
+	tried := []rules.ID{"scrub-on-sore", "two-actives", "too-often", "not-neutralised", "spf-after-dark", "left-on"}
 	for _, r := range rules.All(say.English) {
 		if r.Phase == "aftercare" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
@@ -238,7 +256,8 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 }
 
 func TestAPlannedNightMeetsNothingButNotes(t *testing.T) {
-	for _, k := range []face.Kind{"isotretinoin", "retinoid", "rosacea", "eczema", "pregnant", "asthma", "sunburn", "injectables", "laser", "exfoliated", "irritated"} {
+	for _, k := range []face.Kind{"isotretinoin", "retinoid", "rosacea", "eczema", "pregnant", "asthma", "sunburn",
+		"injectables", "laser", "exfoliated", "irritated"} {
 		for _, f := range after1(night(t, told(k, ""))).Findings {
 			if f.Severity != rules.Note {
 				t.Errorf("%s: %s", k, Rules([]rules.Finding{f}))

@@ -21,7 +21,8 @@ func Figures() []figure.Figure {
 		list = append(list, figure.W(w, "ideal_"+name, "ideal weight at night, "+name, idealByType[t], ""))
 	}
 	for _, k := range []kit.Kind{kit.EnzymePolish, kit.AcidToner} {
-		list = append(list, figure.W(w, "exfoliant_"+string(k), string(k)+" to exfoliate at night", exfoliants[k], "cost"))
+		list = append(list, figure.W(w, "exfoliant_"+string(k), string(k)+" to exfoliate at night", exfoliants[k],
+			"cost"))
 	}
 	return list
 }

@@ -238,7 +238,7 @@ type Day struct {
 	Air       Air       `json:"air,omitzero"`
 	SurfaceC  *float64  `json:"surface_c,omitempty" in:"20..45" doc:"skin surface, °C, as read"`
 	Washed    *Wash     `json:"washed,omitempty"`
-	PlannedOn Date      `json:"planned_on,omitzero" doc:"the date the plan is made on; the countdown drops what is before it"`
+	PlannedOn Date      `json:"planned_on,omitzero" doc:"made on; the countdown drops what is before it"`
 	ShavedAt  Local     `json:"shaved_at,omitzero" doc:"when the beard was last shaved, where it was within a day"`
 	ChairAt   Local     `json:"chair_at" need:"yes"`
 	BaseAt    Local     `json:"base_at" need:"yes"`

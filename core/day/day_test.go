@@ -39,21 +39,26 @@ func TestAnImpossibleDayIsRefusedWithTheFieldNamed(t *testing.T) {
 		change func(d *day.Day)
 		want   string
 	}{
-		{"base before chair", func(d *day.Day) { d.BaseAt = At(t, "08:30") }, "day.base_at: 2027-06-19T08:30:00 is not after chair_at"},
+		{"base before chair", func(d *day.Day) { d.BaseAt = At(t, "08:30") },
+			"day.base_at: 2027-06-19T08:30:00 is not after chair_at"},
 		{"wear ends before it starts", func(d *day.Day) { d.WearUntil = At(t, "09:10") }, "day.wear_until"},
 		{"removal before the wear ends", func(d *day.Day) { d.LiftAt = At(t, "16:00") }, "day.lift_at"},
-		{"chair on another date", func(d *day.Day) { d.Date = On(t, "2027-06-20") }, "day.chair_at: 2027-06-19T09:00:00 is not on the date"},
-		{"no such zone", func(d *day.Day) { d.Timezone = "Europe/Atlantis" }, `day.timezone: "Europe/Atlantis" is not a time zone`},
+		{"chair on another date", func(d *day.Day) { d.Date = On(t, "2027-06-20") },
+			"day.chair_at: 2027-06-19T09:00:00 is not on the date"},
+		{"no such zone", func(d *day.Day) { d.Timezone = "Europe/Atlantis" },
+			`day.timezone: "Europe/Atlantis" is not a time zone`},
 		{"a file for a zone", func(d *day.Day) { d.Timezone = "/etc/passwd" }, "day.timezone"},
 		{"washed after the chair", func(d *day.Day) { d.Washed = &day.Wash{At: At(t, "09:30")} }, "day.washed.at"},
 		{"reversed stretch", func(d *day.Day) {
 			d.Segments = []day.Segment{{From: At(t, "13:00"), To: At(t, "12:00"), Place: "sun"}}
 		}, "day.segments[0].to"},
 		{"overlapping stretches", func(d *day.Day) {
-			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun"}, {From: At(t, "12:30"), To: At(t, "14:00"), Place: "shade"}}
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun"},
+				{From: At(t, "12:30"), To: At(t, "14:00"), Place: "shade"}}
 		}, "day.segments[1].from"},
 		{"towelled outside its stretch", func(d *day.Day) {
-			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "water", TowelledAt: []day.Local{At(t, "13:01")}}}
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "water",
+				TowelledAt: []day.Local{At(t, "13:01")}}}
 		}, "day.segments[0].towelled_at[0]"},
 		{"a time the clock skips", func(d *day.Day) {
 			d.Date, d.ChairAt, d.BaseAt = On(t, "2027-03-28"), At(t, "2027-03-28T01:30"), At(t, "2027-03-28T03:00")
@@ -77,7 +82,8 @@ func TestAnImpossibleDayIsRefusedWithTheFieldNamed(t *testing.T) {
 		})
 	}
 	ok := Sitting(t).Day
-	ok.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun", TowelledAt: []day.Local{At(t, "13:00")}}, {From: At(t, "13:00"), To: At(t, "14:00"), Place: "shade"}}
+	ok.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun",
+		TowelledAt: []day.Local{At(t, "13:00")}}, {From: At(t, "13:00"), To: At(t, "14:00"), Place: "shade"}}
 	if fs := ok.Check("day"); len(fs) > 0 {
 		t.Errorf("touching stretches and a towel at the edge are fine: %s", fs.Error())
 	}
@@ -104,7 +110,9 @@ func TestDatesOutsideTheCalendarAreRefused(t *testing.T) {
 
 func TestDatesAndClocksReckonAndComeBackAsWritten(t *testing.T) {
 	d := On(t, "2028-02-28")
-	for want, got := range map[string]string{"2028-02-29": d.AddDays(1).String(), "2028-02-21": d.AddDays(-7).String(), "2028-05-28": d.AddMonths(3).String(), "2028-02-28T00:00:00": d.Midnight().String()} {
+	for want, got := range map[string]string{"2028-02-29": d.AddDays(1).String(),
+		"2028-02-21": d.AddDays(-7).String(), "2028-05-28": d.AddMonths(3).String(),
+		"2028-02-28T00:00:00": d.Midnight().String()} {
 		if got != want {
 			t.Errorf("got %s, want %s", got, want)
 		}
@@ -122,7 +130,9 @@ func TestDatesAndClocksReckonAndComeBackAsWritten(t *testing.T) {
 		t.Errorf("half a year is %g", age)
 	}
 	l := At(t, "2027-06-19T23:50:10")
-	if l.Clock() != "23:50" || l.Add(15).String() != "2027-06-20T00:05:10" || l.Add(15).Date().String() != "2027-06-20" || l.Date().String() != "2027-06-19" || l.IsZero() || !(day.Local{}).IsZero() {
+	if l.Clock() != "23:50" || l.Add(15).String() != "2027-06-20T00:05:10" ||
+		l.Add(15).Date().String() != "2027-06-20" || l.Date().String() != "2027-06-19" || l.IsZero() ||
+		!(day.Local{}).IsZero() {
 		t.Errorf("%s", l.Add(15))
 	}
 	if b, err := l.MarshalText(); err != nil || string(b) != "2027-06-19T23:50:10" {
@@ -137,12 +147,15 @@ func TestYearsAreReadFrom1900To2200(t *testing.T) {
 	var d day.Date
 	var l day.Local
 	for year, ok := range map[string]bool{"1899": false, "1900": true, "2200": true, "2201": false} {
-		if (d.UnmarshalText([]byte(year+"-01-01")) == nil) != ok || (l.UnmarshalText([]byte(year+"-01-01T10:00")) == nil) != ok {
+		if (d.UnmarshalText([]byte(year+"-01-01")) == nil) != ok ||
+			(l.UnmarshalText([]byte(year+"-01-01T10:00")) == nil) != ok {
 			t.Errorf("%s is read: %t", year, !ok)
 		}
 	}
-	for _, bad := range []string{"2027-06-19T9:00", "2027-06-19 09:00", "2027-06-19T09:00:00Z", "2027-06-19T25:00", ""} {
-		if err := l.UnmarshalText([]byte(bad)); err == nil || !strings.Contains(err.Error(), "is not a time like 2027-06-19T09:00") {
+	for _, bad := range []string{"2027-06-19T9:00", "2027-06-19 09:00", "2027-06-19T09:00:00Z", "2027-06-19T25:00",
+		""} {
+		if err := l.UnmarshalText([]byte(bad)); err == nil || !strings.Contains(err.Error(),
+			"is not a time like 2027-06-19T09:00") {
 			t.Errorf("%q: %v", bad, err)
 		}
 	}
@@ -162,21 +175,27 @@ func TestAirIsTheReferenceWhereNoneWasRead(t *testing.T) {
 
 func TestWordsOfADayAreReadStrictlyAndKept(t *testing.T) {
 	var d day.Day
-	data := `{"date":"2027-06-19","timezone":"UTC","place":{"lat":1,"lon":2},"sky":"broken","chair_at":"2027-06-19T09:00","base_at":"2027-06-19T10:00","wear_until":"2027-06-19T11:00","lift_at":"2027-06-19T12:00",
-		"segments":[{"from":"2027-06-19T10:00","to":"2027-06-19T10:30","place":"water","ground":"snow","activity":"swim"}]}`
+	data := `{"date":"2027-06-19","timezone":"UTC","place":{"lat":1,"lon":2},"sky":"broken",
+		"chair_at":"2027-06-19T09:00","base_at":"2027-06-19T10:00","wear_until":"2027-06-19T11:00",
+		"lift_at":"2027-06-19T12:00",
+		"segments":[{"from":"2027-06-19T10:00","to":"2027-06-19T10:30","place":"water",
+		"ground":"snow","activity":"swim"}]}`
 	if fs := doc.Read([]byte(data), &d); len(fs) > 0 {
 		t.Fatal(fs)
 	}
-	if s := d.Segments[0]; d.Sky != day.BrokenSky || s.Place != day.InWater || s.Ground != day.Snow || s.Activity != day.Swim {
+	if s := d.Segments[0]; d.Sky != day.BrokenSky || s.Place != day.InWater || s.Ground != day.Snow ||
+		s.Activity != day.Swim {
 		t.Errorf("%+v", d)
 	}
-	for what, err := range map[string]error{"sky": new(day.Sky).UnmarshalText([]byte("fog")), "place": new(day.Where).UnmarshalText([]byte("moon")), "ground": new(day.Ground).UnmarshalText([]byte("lava")),
+	for what, err := range map[string]error{"sky": new(day.Sky).UnmarshalText([]byte("fog")),
+		"place": new(day.Where).UnmarshalText([]byte("moon")), "ground": new(day.Ground).UnmarshalText([]byte("lava")),
 		"activity": new(day.Activity).UnmarshalText([]byte("doze"))} {
 		if err == nil {
 			t.Errorf("%s takes any word", what)
 		}
 	}
-	for w, out := range map[day.Where]bool{day.InSun: true, day.InShade: true, day.InWater: true, day.Indoors: false, day.BehindGlass: false} {
+	for w, out := range map[day.Where]bool{day.InSun: true, day.InShade: true, day.InWater: true, day.Indoors: false,
+		day.BehindGlass: false} {
 		if w.Outdoors() != out {
 			t.Errorf("%s is outdoors: %t", w, w.Outdoors())
 		}
@@ -189,23 +208,33 @@ func TestEdgesOfADay(t *testing.T) {
 		want   string
 	}{
 		"removal at the end of wear": {func(d *day.Day) { d.LiftAt = d.WearUntil }, ""},
-		"base at chair":              {func(d *day.Day) { d.BaseAt = d.ChairAt }, "day.base_at: 2027-06-19T09:00:00 is not after chair_at (2027-06-19T09:00:00)"},
-		"forty-eight hours":          {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:00") }, ""},
-		"a minute more":              {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:01") }, "day.lift_at: 2027-06-21T09:01:00 is more than 48 hours after chair_at"},
-		"washed at chair":            {func(d *day.Day) { d.Washed.At = d.ChairAt }, ""},
-		"shaved at base":             {func(d *day.Day) { d.ShavedAt = d.BaseAt }, ""},
-		"shaved after base":          {func(d *day.Day) { d.ShavedAt = At(t, "09:41") }, "day.shaved_at: 2027-06-19T09:41:00 is after base_at (2027-06-19T09:40:00)"},
+		"base at chair": {func(d *day.Day) { d.BaseAt = d.ChairAt },
+			"day.base_at: 2027-06-19T09:00:00 is not after chair_at (2027-06-19T09:00:00)"},
+		"forty-eight hours": {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:00") }, ""},
+		"a minute more": {func(d *day.Day) { d.LiftAt = At(t, "2027-06-21T09:01") },
+			"day.lift_at: 2027-06-21T09:01:00 is more than 48 hours after chair_at"},
+		"washed at chair": {func(d *day.Day) { d.Washed.At = d.ChairAt }, ""},
+		"shaved at base":  {func(d *day.Day) { d.ShavedAt = d.BaseAt }, ""},
+		"shaved after base": {func(d *day.Day) { d.ShavedAt = At(t, "09:41") },
+			"day.shaved_at: 2027-06-19T09:41:00 is after base_at (2027-06-19T09:40:00)"},
 		"a stretch of no time": {func(d *day.Day) {
 			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "12:00"), Place: day.InSun}}
 		}, "day.segments[0].to: 2027-06-19T12:00:00 is not after from (2027-06-19T12:00:00)"},
-		"a stretch without a start": {func(d *day.Day) { d.Segments = []day.Segment{{To: At(t, "12:00"), Place: day.InSun}} }, ""},
+		"a stretch without a start": {func(d *day.Day) {
+			d.Segments = []day.Segment{{To: At(t, "12:00"),
+				Place: day.InSun}}
+		}, ""},
 		"a towel before its stretch": {func(d *day.Day) {
-			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), TowelledAt: []day.Local{At(t, "12:10"), At(t, "11:59")}}}
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"),
+				TowelledAt: []day.Local{At(t, "12:10"), At(t, "11:59")}}}
 		}, "day.segments[0].towelled_at[1]: 2027-06-19T11:59:00 is outside its segment"},
-		"no zone at all":    {func(d *day.Day) { d.Timezone = "" }, `day.timezone: "" is not a time zone like Europe/Dublin`},
-		"the machine's own": {func(d *day.Day) { d.Timezone = "Local" }, `day.timezone: "Local" is not a time zone like Europe/Dublin`},
+		"no zone at all": {func(d *day.Day) { d.Timezone = "" },
+			`day.timezone: "" is not a time zone like Europe/Dublin`},
+		"the machine's own": {func(d *day.Day) { d.Timezone = "Local" },
+			`day.timezone: "Local" is not a time zone like Europe/Dublin`},
 		"overlap by the one before last": {func(d *day.Day) {
-			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00")}, {From: At(t, "14:00"), To: At(t, "15:00")}, {From: At(t, "12:30"), To: At(t, "12:40")}}
+			d.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00")},
+				{From: At(t, "14:00"), To: At(t, "15:00")}, {From: At(t, "12:30"), To: At(t, "12:40")}}
 		}, "day.segments[2].from: 2027-06-19T12:30:00 to 2027-06-19T12:40:00 overlaps segments[0]"},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -217,7 +246,8 @@ func TestEdgesOfADay(t *testing.T) {
 		})
 	}
 	at := time.Date(2027, 10, 31, 1, 30, 5, 0, time.UTC)
-	if day.Wall(at).String() != "2027-10-31T01:30:05" || day.Wall(at.In(time.FixedZone("", 5400))).String() != "2027-10-31T03:00:05" {
+	if day.Wall(at).String() != "2027-10-31T01:30:05" || day.Wall(at.In(time.FixedZone("",
+		5400))).String() != "2027-10-31T03:00:05" {
 		t.Errorf("%s", day.Wall(at))
 	}
 }

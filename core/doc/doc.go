@@ -358,10 +358,8 @@ func (r *reader) fieldsOf(t reflect.Type) []field {
 	if !there {
 		for _, f := range reflect.VisibleFields(t) {
 			if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" && name != "-" {
-				list = append(
-					list,
-					field{name, f.Index, f.Tag.Get("need") == "yes", bounds{f.Tag.Get("in"), f.Tag.Get("len")}},
-				)
+				list = append(list, field{name, f.Index, f.Tag.Get("need") == "yes",
+					bounds{f.Tag.Get("in"), f.Tag.Get("len")}})
 			}
 		}
 		r.fields[t] = list

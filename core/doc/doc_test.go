@@ -40,16 +40,20 @@ func TestEveryFaultIsReportedWithThePathOfItsField(t *testing.T) {
 		{"list too long", `{"name":"a","tags":["1","2","3"]}`, "tags: has 3 entries, allowed are 0 to 2"},
 		{"huge number", `{"name":"a","share":1e999}`, "share: 1e999 is not a number this program can hold"},
 		{"object for a list", `{"name":"a","tags":{}}`, "tags: needs a list, not an object"},
-		{"several at once", `{"grade":9,"share":2,"x":1}`, "name: is missing\ngrade: 9 is not between 0 and 3\nshare: 2 is not between 0 and 1\nx: is not a known field"},
+		{"several at once", `{"grade":9,"share":2,"x":1}`,
+			"name: is missing\ngrade: 9 is not between 0 and 3\nshare: 2 is not between 0 and 1\nx: is not a " +
+				"known field"},
 		{"not whole", `{"name":`, "document: is not whole JSON: it ends too early"},
 		{"nothing", ` `, "document: is empty; a JSON object is needed"},
-		{"more after the end", `{"name":"a"} {}`, "document: is not JSON at line 1, column 15: there is more after the end of the document"},
+		{"more after the end", `{"name":"a"} {}`,
+			"document: is not JSON at line 1, column 15: there is more after the end of the document"},
 		{"not JSON", "{\n  name: 1}", "document: is not JSON at line 2"},
 		{"a NUL in a text", `{"name":"a\u0000"}`, "name: holds a character that cannot be kept"},
 		{"not UTF-8", "{\"name\":\"\xff\"}", "document: is not UTF-8 text"},
 		{"too deep", strings.Repeat("[", 40) + strings.Repeat("]", 40), "document: is nested deeper than 32"},
 		{"deep and not whole", strings.Repeat("[", 40), "document: is not whole JSON: it ends too early"},
-		{"escapes and white space", " {\"na\\u006de\" :\t\"\\\"\\u00e9\" ,\n\"tags\": [ \"x\" , \"y\" ] , \"share\" : 0.5 } ", ""},
+		{"escapes and white space", " {\"na\\u006de\" :\t\"\\\"\\u00e9\" ,\n\"tags\": [ \"x\" , \"y\" ] , " +
+			"\"share\" : 0.5 } ", ""},
 		{"twice by an escape", `{"name":"a","na\u006de":"b"}`, "name: is given twice"},
 		{"a list at the top", `[]`, "document: needs an object, not a list"},
 	}
@@ -65,7 +69,8 @@ func TestEveryFaultIsReportedWithThePathOfItsField(t *testing.T) {
 }
 
 func TestNumbersKeepFourSignificantDigitsAndNoExponent(t *testing.T) {
-	for in, want := range map[float64]string{0: "0", 1.23456: "1.235", 0.000012346: "0.00001235", 123456: "123500", -0.0000000001: "-0.0000000001", 1.0 / 3: "0.3333"} {
+	for in, want := range map[float64]string{0: "0", 1.23456: "1.235", 0.000012346: "0.00001235", 123456: "123500",
+		-0.0000000001: "-0.0000000001", 1.0 / 3: "0.3333"} {
 		b, err := json.Marshal(doc.Num(in))
 		if err != nil || string(b) != want {
 			t.Errorf("%g is written %s (%v), want %s", in, b, err, want)
@@ -74,7 +79,8 @@ func TestNumbersKeepFourSignificantDigitsAndNoExponent(t *testing.T) {
 }
 
 func FuzzReadNeverPanicsAndNamesAFaultForWhatItRefuses(f *testing.F) {
-	for _, seed := range []string{`{"name":"a"}`, `{"name":"a","films":{"nose":2}}`, `[1,`, `{"a":{"a":{}}}`, "\xff", `{"name":null,"tags":[null]}`} {
+	for _, seed := range []string{`{"name":"a"}`, `{"name":"a","films":{"nose":2}}`, `[1,`, `{"a":{"a":{}}}`, "\xff",
+		`{"name":null,"tags":[null]}`} {
 		f.Add([]byte(seed))
 	}
 	f.Fuzz(func(t *testing.T, in []byte) {
@@ -136,10 +142,13 @@ func TestEdgesOfEveryKindOfField(t *testing.T) {
 		`{"Skip":"x"}`:            "Skip: is not a known field",
 		`5`:                       "document: needs an object, not the number 5",
 		`{"-":"x"}`:               "-: is not a known field",
-		`{"a\u0000b":1}`:          "document: has a field whose name holds a character that cannot be kept\na\x00b: is not a known field",
+		`{"a\u0000b":1}`: "document: has a field whose name holds a character that cannot be " +
+			"kept\na\x00b: is not a known field",
 		`{"word":"` + strings.Repeat("x", 41) + `"}`: `word: "` + strings.Repeat("x", 41) + `" is not one of a, b`,
-		`{"flag":"` + strings.Repeat("x", 41) + `"}`: `flag: needs true or false, not the text "` + strings.Repeat("x", 40) + `…"`,
-		`{"flag":"` + strings.Repeat("x", 40) + `"}`: `flag: needs true or false, not the text "` + strings.Repeat("x", 40) + `"`,
+		`{"flag":"` + strings.Repeat("x", 41) + `"}`: `flag: needs true or false, not the text "` +
+			strings.Repeat("x", 40) + `…"`,
+		`{"flag":"` + strings.Repeat("x", 40) + `"}`: `flag: needs true or false, not the text "` +
+			strings.Repeat("x", 40) + `"`,
 	} {
 		var e edges
 		if got := doc.Read([]byte(in), &e).Error(); got != want {
@@ -148,7 +157,8 @@ func TestEdgesOfEveryKindOfField(t *testing.T) {
 	}
 	var e edges
 	doc.Read([]byte(`{"flag":true,"whole":-2,"small":9,"long":7,"ptr":2,"list":[0.5],"zones":{"a":3},"word":"b"}`), &e)
-	if !e.Flag || e.Whole != -2 || e.Small != 9 || e.Long != 7 || *e.Ptr != 2 || e.List[0] != 0.5 || e.Zones["a"] != 3 || e.Word != "b" {
+	if !e.Flag || e.Whole != -2 || e.Small != 9 || e.Long != 7 || *e.Ptr != 2 || e.List[0] != 0.5 ||
+		e.Zones["a"] != 3 || e.Word != "b" {
 		t.Errorf("%+v", e)
 	}
 }
@@ -159,16 +169,20 @@ func TestTheLimitsOfADocumentAreExact(t *testing.T) {
 	if fs := doc.Read([]byte(strings.Repeat(" ", room)+`{"name":"a"}`), &s); len(fs) > 0 {
 		t.Errorf("sixteen megabytes are read: %s", fs)
 	}
-	if got := doc.Read([]byte(strings.Repeat(" ", room+1)+`{"name":"a"}`), &s).Error(); got != "document: is larger than 16 MB" {
+	if got := doc.Read([]byte(strings.Repeat(" ", room+1)+`{"name":"a"}`),
+		&s).Error(); got != "document: is larger than 16 MB" {
 		t.Errorf("got %q", got)
 	}
-	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 31)+strings.Repeat("]", 31)+`}`), &s).Error(); strings.Contains(got, "deeper") {
+	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 31)+strings.Repeat("]", 31)+`}`),
+		&s).Error(); strings.Contains(got, "deeper") {
 		t.Errorf("thirty-two levels are read: %q", got)
 	}
-	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 33)+strings.Repeat("]", 33)+`}`), &s).Error(); got != "document: is nested deeper than 32" {
+	if got := doc.Read([]byte(`{"name":"a","tags":`+strings.Repeat("[", 33)+strings.Repeat("]", 33)+`}`),
+		&s).Error(); got != "document: is nested deeper than 32" {
 		t.Errorf("got %q", got)
 	}
-	if got := doc.Read([]byte("{\n \"a\": tru}"), &s).Error(); !strings.HasPrefix(got, "document: is not JSON at line 2, column ") {
+	if got := doc.Read([]byte("{\n \"a\": tru}"), &s).Error(); !strings.HasPrefix(got,
+		"document: is not JSON at line 2, column ") {
 		t.Errorf("got %q", got)
 	}
 }
@@ -194,7 +208,8 @@ func TestFaultsAreSaidInAnyLanguageAndKeepTheirPath(t *testing.T) {
 	fs.Add("name", say.IsMissing)
 	fs.AddError("", say.Err(say.IsMissing))
 	fs.AddError("word", errors.New("plainly"))
-	if a, b, c := fs[0].In(l), fs[1].In(l), fs[2].In(l); a != "name: falta" || b != "documento: falta" || c != "word: plainly" {
+	if a, b, c := fs[0].In(l), fs[1].In(l), fs[2].In(l); a != "name: falta" || b != "documento: falta" ||
+		c != "word: plainly" {
 		t.Errorf("%s, %s, %s", a, b, c)
 	}
 	if fs.Error() != "name: is missing\ndocument: is missing\nword: plainly" {

@@ -64,23 +64,8 @@ var Conditions = func() (list []Kind) {
 	for _, m := range Marks {
 		list = append(list, Kind(m))
 	}
-	return append(
-		list,
-		Isotretinoin,
-		Retinoid,
-		PeelLight,
-		PeelMedium,
-		PeelDeep,
-		Laser,
-		Needling,
-		Injectables,
-		Rosacea,
-		Eczema,
-		Pregnant,
-		Asthma,
-		EyeInfection,
-		Exfoliated,
-	)
+	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables,
+		Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated)
 }()
 
 // UnmarshalText accepts the words of Conditions.
@@ -245,7 +230,8 @@ func (c Client) States(on day.Date) [N]State {
 			continue
 		}
 		for z := range N {
-			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil && m == ColdSore && z == Lips) &&
+			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil &&
+				m == ColdSore && z == Lips) &&
 				!all[z].Has(m) {
 				all[z].Marks = append(all[z].Marks, m)
 			}

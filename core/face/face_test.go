@@ -33,7 +33,8 @@ func TestAreasScaleWithTheBody(t *testing.T) {
 	near("a very large adult is held", sum(face.Client{HeightCM: 200, WeightKG: 160}), 530*1.2)
 	near("a very small adult is held", sum(face.Client{HeightCM: 140, WeightKG: 35}), 530*0.85)
 	child := face.Client{Born: On(t, "2019-06-19"), HeightCM: 128, WeightKG: 26}
-	near("a child of eight has a large head and is not held", sum(child), 530*math.Sqrt(128*26/3600.0)/1.73*(1.86+(1.57-1.86)*3/5))
+	near("a child of eight has a large head and is not held", sum(child),
+		530*math.Sqrt(128*26/3600.0)/1.73*(1.86+(1.57-1.86)*3/5))
 	if neck := child.Areas(day)[face.Neck]; math.Abs(neck-220*math.Sqrt(128*26/3600.0)/1.73) > 1 {
 		t.Errorf("the child's neck grows with the body alone: %g", neck)
 	}
@@ -77,7 +78,8 @@ func TestSkinTypeIsDerivedFromTheGrades(t *testing.T) {
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {
 			g := func(v [2]int) face.Grades { return face.Grades{Oil: P(v[0]), Water: P(v[1])} }
-			cl := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: g(c.forehead), face.Nose: g(c.nose), face.Cheeks: g(c.cheeks)}}
+			cl := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: g(c.forehead), face.Nose: g(c.nose),
+				face.Cheeks: g(c.cheeks)}}
 			if c.name == "mean of exactly one and a half" {
 				cl.Zones[face.UpperLip], cl.Zones[face.Chin] = g([2]int{1, 2}), g([2]int{1, 2})
 			}
@@ -105,7 +107,8 @@ func TestReadingsOfEveryKindFillTheSameGrades(t *testing.T) {
 		zone  face.Zone
 		sebum float64
 		want  int
-	}{{face.Forehead, 20, 0}, {face.Forehead, 99, 1}, {face.Forehead, 100, 2}, {face.Forehead, 220, 2}, {face.Forehead, 221, 3},
+	}{{face.Forehead, 20, 0}, {face.Forehead, 99, 1}, {face.Forehead, 100, 2}, {face.Forehead, 220, 2},
+		{face.Forehead, 221, 3},
 		{face.Cheeks, 69, 1}, {face.Cheeks, 70, 2}, {face.Cheeks, 180, 2}, {face.Cheeks, 181, 3}} {
 		if got := face.SebumGrade(c.zone, c.sebum); got != c.want {
 			t.Errorf("%s at %g µg/cm² is oil %d, got %d", c.zone, c.sebum, c.want, got)
@@ -134,7 +137,8 @@ func TestMarksToldOfAsConditionsCountUntilTheirDate(t *testing.T) {
 }
 
 func TestSkinAreaFollowsMosteller(t *testing.T) {
-	for _, c := range []struct{ cm, kg, want float64 }{{170, 70, 1.81812}, {168, 61, 1.68721}, {110, 19, 0.761942}, {60, 6, 0.316228}} {
+	for _, c := range []struct{ cm, kg, want float64 }{{170, 70, 1.81812}, {168, 61, 1.68721}, {110, 19, 0.761942},
+		{60, 6, 0.316228}} {
 		if got := face.BSA(c.cm, c.kg); math.Abs(got-c.want) > 5e-6 {
 			t.Errorf("%g cm and %g kg have %.6f m², want %g", c.cm, c.kg, got, c.want)
 		}
@@ -142,7 +146,8 @@ func TestSkinAreaFollowsMosteller(t *testing.T) {
 }
 
 func TestAChildsHeadIsLargeForItsBodyByAge(t *testing.T) {
-	for age, want := range map[float64]float64{0: 2.7, 0.5: 2.55, 1: 2.4, 3: 2.13, 5: 1.86, 7.5: 1.715, 10: 1.57, 15: 1.29, 16.5: 1.145, 18: 1, 40: 1} {
+	for age, want := range map[float64]float64{0: 2.7, 0.5: 2.55, 1: 2.4, 3: 2.13, 5: 1.86, 7.5: 1.715, 10: 1.57,
+		15: 1.29, 16.5: 1.145, 18: 1, 40: 1} {
 		if got := face.HeadFactor(age); math.Abs(got-want) > 1e-9 {
 			t.Errorf("at %g years %g, want %g", age, got, want)
 		}
@@ -169,7 +174,8 @@ func TestZonesKnowTheirAreaClassAndPlace(t *testing.T) {
 		t.Errorf("%v", areas)
 	}
 	for z := range face.N {
-		if z.TZone() != (z <= face.Chin) || z.OnFace() != (z < face.Neck) || (z.Class() == face.Eye) != (z == face.UnderEyes || z == face.Eyelids) {
+		if z.TZone() != (z <= face.Chin) || z.OnFace() != (z < face.Neck) ||
+			(z.Class() == face.Eye) != (z == face.UnderEyes || z == face.Eyelids) {
 			t.Errorf("%s: %t %t %d", z, z.TZone(), z.OnFace(), z.Class())
 		}
 		var again face.Zone
@@ -185,14 +191,17 @@ func TestZonesKnowTheirAreaClassAndPlace(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 	s := face.SetOf(face.Chin, face.Nose)
-	if s.First() != face.Nose || face.Set(0).First() != face.N || !s.Has(face.Chin) || s.Has(face.Lips) || !slices.Equal(s.List(), []face.Zone{face.Nose, face.Chin}) {
+	if s.First() != face.Nose || face.Set(0).First() != face.N || !s.Has(face.Chin) || s.Has(face.Lips) ||
+		!slices.Equal(s.List(), []face.Zone{face.Nose, face.Chin}) {
 		t.Errorf("%v", s.List())
 	}
 }
 
 func TestZonesAreNamedAsAnArtistWould(t *testing.T) {
-	for want, set := range map[string]face.Set{"": 0, "nose": face.SetOf(face.Nose), "nose and upper lip": face.SetOf(face.UpperLip, face.Nose),
-		"the face": face.Face, "the face, neck and ears": face.Face | face.SetOf(face.Neck, face.Ears), "forehead, cheeks and under eyes": face.SetOf(face.Cheeks, face.UnderEyes, face.Forehead)} {
+	for want, set := range map[string]face.Set{"": 0, "nose": face.SetOf(face.Nose),
+		"nose and upper lip": face.SetOf(face.UpperLip, face.Nose),
+		"the face":           face.Face, "the face, neck and ears": face.Face | face.SetOf(face.Neck, face.Ears),
+		"forehead, cheeks and under eyes": face.SetOf(face.Cheeks, face.UnderEyes, face.Forehead)} {
 		if got := face.Names(say.English, set); got != want {
 			t.Errorf("got %q, want %q", got, want)
 		}
@@ -200,11 +209,14 @@ func TestZonesAreNamedAsAnArtistWould(t *testing.T) {
 }
 
 func TestSkinIsCalledByItsGradesAndSaysWhy(t *testing.T) {
-	c := face.Client{Sensitivity: 2, Mature: true, Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(2), Water: P(1), Marks: []face.Mark{face.Breakout}}, face.Cheeks: {Oil: P(1), Water: P(2)}}}
+	c := face.Client{Sensitivity: 2, Mature: true, Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(2),
+		Water: P(1), Marks: []face.Mark{face.Breakout}}, face.Cheeks: {Oil: P(1), Water: P(2)}}}
 	got := c.TypeOf(say.English, c.States(On(t, "2027-06-19")))
-	if got.Type != face.Combination || !slices.Equal(got.Overlays, face.Overlays) || !slices.Equal(got.Because, []string{
-		"middle of the face oil 2, cheeks oil 1, mean water 1.6", "dehydrated: oil 2 or more with water 1 or less on forehead, nose, upper lip and chin",
-		"sensitive: sensitivity 2", "mature: as noted for the client", "breakout-prone: breakouts on forehead"}) {
+	if got.Type != face.Combination || !slices.Equal(got.Overlays, face.Overlays) ||
+		!slices.Equal(got.Because, []string{
+			"middle of the face oil 2, cheeks oil 1, mean water 1.6",
+			"dehydrated: oil 2 or more with water 1 or less on forehead, nose, upper lip and chin",
+			"sensitive: sensitivity 2", "mature: as noted for the client", "breakout-prone: breakouts on forehead"}) {
 		t.Errorf("%+v", got)
 	}
 	c.Sensitivity, c.Mature = 1, false
@@ -215,7 +227,8 @@ func TestSkinIsCalledByItsGradesAndSaysWhy(t *testing.T) {
 	for _, s := range []struct {
 		state           face.State
 		thirsty, mattes bool
-	}{{face.State{Oil: 2, Water: 1}, true, false}, {face.State{Oil: 2, Water: 2}, false, true}, {face.State{Oil: 1, Water: 1}, false, false}, {face.State{Oil: 1, Water: 2}, false, false},
+	}{{face.State{Oil: 2, Water: 1}, true, false}, {face.State{Oil: 2, Water: 2}, false, true},
+		{face.State{Oil: 1, Water: 1}, false, false}, {face.State{Oil: 1, Water: 2}, false, false},
 		{face.State{Oil: 3, Water: 3, Marks: []face.Mark{face.Flaky}}, false, false}} {
 		if s.state.Dehydrated() != s.thirsty || s.state.WantsMattifying() != s.mattes {
 			t.Errorf("%+v: %t %t", s.state, s.state.Dehydrated(), s.state.WantsMattifying())
@@ -225,14 +238,17 @@ func TestSkinIsCalledByItsGradesAndSaysWhy(t *testing.T) {
 
 func TestMarksAndScarsFillAZonesState(t *testing.T) {
 	on := On(t, "2027-06-19")
-	c := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)}, face.Cheeks: {Oil: P(2), Water: P(2)}, face.Chin: {Marks: []face.Mark{face.Scar}},
-		face.Nose: {Oil: P(2), Marks: []face.Mark{face.Scar, face.Flaky, face.Flaky}}}, Conditions: []face.Condition{{Kind: face.Kind(face.ColdSore)}, {Kind: face.Kind(face.Irritated)},
-		{Kind: face.Kind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
+	c := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)},
+		face.Cheeks: {Oil: P(2), Water: P(2)}, face.Chin: {Marks: []face.Mark{face.Scar}},
+		face.Nose: {Oil: P(2), Marks: []face.Mark{face.Scar, face.Flaky, face.Flaky}}},
+		Conditions: []face.Condition{{Kind: face.Kind(face.ColdSore)}, {Kind: face.Kind(face.Irritated)},
+			{Kind: face.Kind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
 	s := c.States(on)
 	if s[face.Chin].Oil != 0 || s[face.Nose].Oil != 2 || s[face.Nose].Water != 1 {
 		t.Errorf("scars make no oil unless it was read: %+v %+v", s[face.Chin], s[face.Nose])
 	}
-	if !slices.Equal(s[face.Nose].Marks, []face.Mark{face.Flaky, face.Irritated, face.Scar}) || !slices.Equal(s[face.Lips].Marks, []face.Mark{face.ColdSore, face.Irritated}) {
+	if !slices.Equal(s[face.Nose].Marks, []face.Mark{face.Flaky, face.Irritated, face.Scar}) ||
+		!slices.Equal(s[face.Lips].Marks, []face.Mark{face.ColdSore, face.Irritated}) {
 		t.Errorf("%v %v", s[face.Nose].Marks, s[face.Lips].Marks)
 	}
 	if s[face.Neck].Has(face.Irritated) || !s[face.Neck].Has(face.Pigment) || s[face.Forehead].Has(face.ColdSore) {
@@ -246,10 +262,12 @@ func TestAClientThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
 	for want, c := range map[string]face.Client{
 		"": {Zones: whole, Born: on},
 		"client.zones.forehead: is missing\nclient.zones.cheeks: is missing": {},
-		"client.zones.cheeks.oil: is missing":                                {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead], face.Cheeks: {Water: P(1)}}},
-		"client.zones.cheeks.water: is missing":                              {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead], face.Cheeks: {Oil: P(1)}}},
-		"client.born: 2027-06-20 is after the day 2027-06-19":                {Zones: whole, Born: On(t, "2027-06-20")},
-		"client.born: 1901-01-01 is no":                                      {Zones: whole},
+		"client.zones.cheeks.oil: is missing": {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead],
+			face.Cheeks: {Water: P(1)}}},
+		"client.zones.cheeks.water: is missing": {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead],
+			face.Cheeks: {Oil: P(1)}}},
+		"client.born: 2027-06-20 is after the day 2027-06-19": {Zones: whole, Born: On(t, "2027-06-20")},
+		"client.born: 1901-01-01 is no":                       {Zones: whole},
 	} {
 		if strings.HasSuffix(want, "is no") {
 			continue
@@ -258,10 +276,12 @@ func TestAClientThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
 			t.Errorf("got %q, want %q", got, want)
 		}
 	}
-	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client", On(t, "2032-01-01")).Error(); got != "client.born: 1901-01-01 would make the client 131 years old" {
+	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client",
+		On(t, "2032-01-01")).Error(); got != "client.born: 1901-01-01 would make the client 131 years old" {
 		t.Errorf("got %q", got)
 	}
-	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client", On(t, "2031-01-01")); len(got) != 0 {
+	if got := (face.Client{Zones: whole, Born: On(t, "1901-01-01")}).Check("client",
+		On(t, "2031-01-01")); len(got) != 0 {
 		t.Errorf("a hundred and thirty is old, and possible: %v", got)
 	}
 	if _, known := (face.Client{}).Age(on); known {
@@ -288,7 +308,8 @@ func TestAReadingFillsTheGradesOfItsWay(t *testing.T) {
 		if err := c.r.Grade(); err != nil {
 			t.Fatal(err)
 		}
-		if c.r.Oil == nil || *c.r.Oil != c.oil || (c.water < 0) != (c.r.Water == nil) || c.r.Water != nil && *c.r.Water != c.water {
+		if c.r.Oil == nil || *c.r.Oil != c.oil || (c.water < 0) != (c.r.Water == nil) || c.r.Water != nil &&
+			*c.r.Water != c.water {
 			t.Errorf("%+v", c.r)
 		}
 	}
@@ -300,16 +321,20 @@ func TestAReadingFillsTheGradesOfItsWay(t *testing.T) {
 
 func TestWordsOfAFaceAreReadStrictlyAndKept(t *testing.T) {
 	var client face.Client
-	data := `{"phototype":2,"zones":{"chin":{"marks":["scar"]}},"conditions":[{"kind":"laser","zone":"nose"}],"wears":["glasses"],"eyes":["hooded"],
+	data := `{"phototype":2,"zones":{"chin":{"marks":["scar"]}},"conditions":[{"kind":"laser","zone":"nose"}],
+		"wears":["glasses"],"eyes":["hooded"],
 		"readings":[{"zone":"nose","by":"blot","sheet":"specks"}]}`
 	if fs := doc.Read([]byte(data), &client); len(fs) > 0 {
 		t.Fatal(fs)
 	}
-	if client.Zones[face.Chin].Marks[0] != face.Scar || client.Conditions[0].Kind != face.Laser || *client.Conditions[0].Zone != face.Nose || client.Wears[0] != face.Glasses ||
-		client.Eyes[0] != face.Hooded || client.Readings[0].By != face.ByBlot || client.Readings[0].Sheet != face.Specks {
+	if client.Zones[face.Chin].Marks[0] != face.Scar || client.Conditions[0].Kind != face.Laser ||
+		*client.Conditions[0].Zone != face.Nose || client.Wears[0] != face.Glasses ||
+		client.Eyes[0] != face.Hooded || client.Readings[0].By != face.ByBlot ||
+		client.Readings[0].Sheet != face.Specks {
 		t.Errorf("%+v", client)
 	}
-	for word, into := range map[string]encoding.TextUnmarshaler{"mark": new(face.Mark), "kind": new(face.Kind), "wear": new(face.Wear), "eyes": new(face.EyeShape), "by": new(face.By),
+	for word, into := range map[string]encoding.TextUnmarshaler{"mark": new(face.Mark), "kind": new(face.Kind),
+		"wear": new(face.Wear), "eyes": new(face.EyeShape), "by": new(face.By),
 		"type": new(face.TypeName), "overlay": new(face.Overlay)} {
 		if into.UnmarshalText([]byte("none of them")) == nil {
 			t.Errorf("%s takes any word", word)
@@ -317,7 +342,8 @@ func TestWordsOfAFaceAreReadStrictlyAndKept(t *testing.T) {
 	}
 	var k face.TypeName
 	var o face.Overlay
-	if k.UnmarshalText([]byte("dry")) != nil || k != face.Dry || o.UnmarshalText([]byte("mature")) != nil || o != face.Mature {
+	if k.UnmarshalText([]byte("dry")) != nil || k != face.Dry || o.UnmarshalText([]byte("mature")) != nil ||
+		o != face.Mature {
 		t.Errorf("%s %s", k, o)
 	}
 }

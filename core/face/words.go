@@ -45,15 +45,20 @@ var (
 
 // Grades are numbers; these lists name them, in order.
 var (
-	PhototypeList = say.Words("phototype", numbers(1, figure.PhototypeMost), say.Labels{"1": "I", "2": "II", "3": "III", "4": "IV", "5": "V",
-		"6": "VI"})
-	PhototypeHintList = say.Words("phototype_hint", numbers(1, figure.PhototypeMost), say.Labels{"1": "always burns", "2": "burns, tans little",
-		"3": "burns now and then", "4": "rarely burns", "5": "brown skin", "6": "deeply pigmented skin"})
-	SensitivityList = say.Words("sensitivity", numbers(0, figure.GradeMost), say.Labels{"0": "0 calm", "1": "1 a little", "2": "2 sensitive",
-		"3": "3 reacts to most"})
-	OilList = say.Words("oil", numbers(0, figure.GradeMost), say.Labels{"0": "0 none", "1": "1 little", "2": "2 by midday",
+	PhototypeList = say.Words("phototype", numbers(1, figure.PhototypeMost),
+		say.Labels{"1": "I", "2": "II", "3": "III", "4": "IV", "5": "V",
+			"6": "VI"})
+	PhototypeHintList = say.Words("phototype_hint", numbers(1, figure.PhototypeMost),
+		say.Labels{"1": "always burns", "2": "burns, tans little",
+			"3": "burns now and then", "4": "rarely burns", "5": "brown skin", "6": "deeply pigmented skin"})
+	SensitivityList = say.Words("sensitivity", numbers(0, figure.GradeMost),
+		say.Labels{"0": "0 calm", "1": "1 a little", "2": "2 sensitive",
+			"3": "3 reacts to most"})
+	OilList = say.Words("oil", numbers(0, figure.GradeMost), say.Labels{"0": "0 none", "1": "1 little",
+		"2": "2 by midday",
 		"3": "3 in two hours"})
-	WaterList = say.Words("water", numbers(0, figure.GradeMost), say.Labels{"0": "0 tight, flaky", "1": "1 tight after wash",
+	WaterList = say.Words("water", numbers(0, figure.GradeMost), say.Labels{"0": "0 tight, flaky",
+		"1": "1 tight after wash",
 		"2": "2 comfortable", "3": "3 plump"})
 )
 

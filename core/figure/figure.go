@@ -47,12 +47,14 @@ const working = "working figure, to be calibrated by the log"
 
 // W is a working figure, for tables that stand elsewhere.
 func W(where, key, name string, value float64, unit string) Figure {
-	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Working, Source: working}
+	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Working,
+		Source: working}
 }
 
 // P is a published figure, for tables that stand elsewhere.
 func P(where, key, name string, value float64, unit, source string) Figure {
-	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Published, Source: source}
+	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Published,
+		Source: source}
 }
 
 // rows is every row of this package, chapter by chapter; byKey finds them.

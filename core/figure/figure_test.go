@@ -7,8 +7,10 @@ import (
 )
 
 func TestARowIsFoundByItsKeyWithWhatTheCodeReads(t *testing.T) {
-	for key, want := range map[string]float64{"wear.loss_indoors": LossIndoors, "sitting.cool_down": CoolDown.Minutes(), "wear.two_hours": TwoHours.Hours(),
-		"wear.early_from": EarlyFrom.Minutes(), "prep.hands": float64(HandsS), "sitting.lean_oil_3": LeanByOil[3], "wear.med_1": MED[0], "fit.patch_test_latest": 24,
+	for key, want := range map[string]float64{"wear.loss_indoors": LossIndoors,
+		"sitting.cool_down": CoolDown.Minutes(), "wear.two_hours": TwoHours.Hours(),
+		"wear.early_from": EarlyFrom.Minutes(), "prep.hands": float64(HandsS), "sitting.lean_oil_3": LeanByOil[3],
+		"wear.med_1": MED[0], "fit.patch_test_latest": 24,
 		"sun.before_sun": BeforeSun.Minutes(), "face.reference_bsa": 1.73} {
 		f, ok := Find(key)
 		if !ok || f.Value != want {
@@ -51,14 +53,16 @@ func TestARowThatStandsTwiceIsAMistakeOfTheProgram(t *testing.T) {
 }
 
 func TestTimesAreInTheUnitOfTheirRow(t *testing.T) {
-	if Grid != 5*time.Minute || LongWear != 10*time.Hour || EarlyUntil != 30*time.Minute || TouchWait != 2*time.Minute || FullPolishLead != 12*time.Hour {
+	if Grid != 5*time.Minute || LongWear != 10*time.Hour || EarlyUntil != 30*time.Minute ||
+		TouchWait != 2*time.Minute || FullPolishLead != 12*time.Hour {
 		t.Errorf("%s %s %s %s %s", Grid, LongWear, EarlyUntil, TouchWait, FullPolishLead)
 	}
 }
 
 func TestMarksAreReadStrictly(t *testing.T) {
 	var m Mark
-	if m.UnmarshalText([]byte("P")) != nil || m != Published || m.UnmarshalText([]byte("W")) != nil || m.UnmarshalText([]byte("X")) == nil {
+	if m.UnmarshalText([]byte("P")) != nil || m != Published || m.UnmarshalText([]byte("W")) != nil ||
+		m.UnmarshalText([]byte("X")) == nil {
 		t.Error("P and W are the marks")
 	}
 }

@@ -72,10 +72,11 @@ var (
 	WrongSkin     = lift.w("wrong_skin", "a balm on a wet face, a plain oil on a dry one", 0.3, "cost")
 	WantedCost    = lift.w("wanted", "no second cleanse where the method always has one", 50, "cost")
 	TravelTimes   = lift.w("travel", "a wipe's pass on the road counts for", 0.3, "times")
-	MergeSlack    = lift.w("merge_slack", "a sequence may be dearer by so many products and still win by sharing", 3, "products")
-	MostScarce    = lift.n("most_scarce", "removers that would run out are planned around up to", 4, "")
-	MostRemovers  = lift.n("most_removers", "removers of a kit that are considered", 64, "")
-	MostNodes     = lift.n("most_nodes", "steps of the search of one group, a guard", 200_000, "")
+	MergeSlack    = lift.w("merge_slack", "a sequence may be dearer by so many products and still win by sharing", 3,
+		"products")
+	MostScarce   = lift.n("most_scarce", "removers that would run out are planned around up to", 4, "")
+	MostRemovers = lift.n("most_removers", "removers of a kit that are considered", 64, "")
+	MostNodes    = lift.n("most_nodes", "steps of the search of one group, a guard", 200_000, "")
 )
 
 // Delicacy: how much a pass costs the skin of a zone.

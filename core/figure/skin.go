@@ -4,12 +4,14 @@ const face chapter = "face"
 
 // Body. Skin area by Mosteller 1987: sqrt(cm·kg/3600).
 var (
-	ReferenceBSA = face.p("reference_bsa", "skin area the zones are given for", 1.73, "m²", "Mosteller 1987: sqrt(cm·kg/3600)")
-	Mosteller    = face.p("mosteller", "height × weight under the root", 3600, "cm·kg/m⁴", "Mosteller 1987: sqrt(cm·kg/3600)")
-	BSALow       = face.w("bsa_low", "least ratio of skin areas, adults", 0.85, "")
-	BSAHigh      = face.w("bsa_high", "greatest ratio of skin areas, adults", 1.2, "")
-	AdultYears   = face.w("adult", "adult from", 18, "years")
-	OldestYears  = face.w("oldest", "nobody is older than", 130, "years")
+	ReferenceBSA = face.p("reference_bsa", "skin area the zones are given for", 1.73, "m²",
+		"Mosteller 1987: sqrt(cm·kg/3600)")
+	Mosteller = face.p("mosteller", "height × weight under the root", 3600, "cm·kg/m⁴",
+		"Mosteller 1987: sqrt(cm·kg/3600)")
+	BSALow      = face.w("bsa_low", "least ratio of skin areas, adults", 0.85, "")
+	BSAHigh     = face.w("bsa_high", "greatest ratio of skin areas, adults", 1.2, "")
+	AdultYears  = face.w("adult", "adult from", 18, "years")
+	OldestYears = face.w("oldest", "nobody is older than", 130, "years")
 )
 
 // Readings.
@@ -48,7 +50,8 @@ var (
 	RoomTempC    = sitting.w("room_temp", "reference air, temperature", 21, "°C")
 	RoomHumidity = sitting.w("room_humidity", "reference air, humidity", 0.45, "share")
 	SkinC        = sitting.w("skin_temp", "skin surface that was not read", 32, "°C")
-	Magnus       = sitting.formula("magnus", "vapour pressure over water: a·exp(b·T/(c + T))", "hPa, –, °C", "Magnus formula, WMO guide", 6.112, 17.62, 243.12)
+	Magnus       = sitting.formula("magnus", "vapour pressure over water: a·exp(b·T/(c + T))", "hPa, –, °C",
+		"Magnus formula, WMO guide", 6.112, 17.62, 243.12)
 	EvaporateMin = sitting.w("evaporate_least", "least slowing of evaporation", 0.5, "times")
 	EvaporateMax = sitting.w("evaporate_most", "greatest slowing of evaporation", 3, "times")
 	CoolDown     = sitting.minutes("cool_down", "cool-down after a hot wash", 20)

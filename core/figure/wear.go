@@ -6,9 +6,11 @@ const wear chapter = "wear"
 
 // Label clocks.
 var (
-	TwoHours   = wear.pHours("two_hours", "a coat at least every", 2, "h outdoors", cfr)
-	EarlyFrom  = duration(wear.p("early_from", "early second coat, from", 15, "min outdoors", "Diffey 2001"), time.Minute)
-	EarlyUntil = duration(wear.p("early_until", "early second coat, until", 30, "min outdoors", "Diffey 2001"), time.Minute)
+	TwoHours  = wear.pHours("two_hours", "a coat at least every", 2, "h outdoors", cfr)
+	EarlyFrom = duration(wear.p("early_from", "early second coat, from", 15, "min outdoors", "Diffey 2001"),
+		time.Minute)
+	EarlyUntil = duration(wear.p("early_until", "early second coat, until", 30, "min outdoors", "Diffey 2001"),
+		time.Minute)
 )
 
 // Loss of a film.
@@ -18,7 +20,9 @@ var (
 	LossActive   = wear.w("loss_active", "film lost active or sweating", 0.35, "share an hour")
 	LossActive40 = wear.w("loss_active_40", "film lost active, labelled 40 min", 0.20, "share an hour")
 	LossActive80 = wear.w("loss_active_80", "film lost active, labelled 80 min", 0.15, "share an hour")
-	KeptInWater  = wear.w("kept_in_water", "film kept at the end of the labelled minutes in water (half a factor of 50, as the European test asks)", 0.82, "share")
+	KeptInWater  = wear.w("kept_in_water",
+		"film kept at the end of the labelled minutes in water (half a factor of 50, as the European test asks)",
+		0.82, "share")
 	KeptUnlabel  = wear.w("kept_unlabelled", "unlabelled film kept in water after its time", 0.5, "share")
 	UnlabelIn    = wear.minutes("unlabelled_in", "time in which unlabelled film goes in water", 15)
 	KeptTowelled = wear.w("kept_towelled", "film kept after towelling", 0.40, "share")

@@ -264,10 +264,8 @@ var checks = []check{
 			say.ShavenStings)
 	}},
 	{rules.Isotretinoin, func(u *Use) *Objection {
-		return u.when(
-			u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(),
-			say.None,
-		)
+		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(),
+			say.None)
 	}},
 	{rules.RecentRetinoid, func(u *Use) *Objection {
 		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), say.None)
@@ -288,10 +286,8 @@ var checks = []check{
 			return u.when(true, say.InjectablesPress)
 		}
 		rubs := u.Act == act.Massage || u.How == act.Massaged || u.Kind == act.Massaging || u.Kind == act.Suction
-		return u.when(
-			rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)),
-			say.InjectablesMassage,
-		)
+		return u.when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)),
+			say.InjectablesMassage)
 	}},
 	{rules.Rosacea, func(u *Use) *Objection {
 		if !u.told() || !u.on(u.Case.Chronic(face.Rosacea)) {
@@ -349,10 +345,8 @@ var checks = []check{
 		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes)
 	}},
 	{rules.OilOnExtensions, func(u *Use) *Objection {
-		return u.when(
-			u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) && u.Product.Oily(),
-			say.OilyExtensions,
-		)
+		return u.when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) &&
+			u.Product.Oily(), say.OilyExtensions)
 	}},
 	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
@@ -412,7 +406,8 @@ var checks = []check{
 		p, dark := u.Product, u.Case.Client.Phototype
 		return u.when(
 			p != nil &&
-				(dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom && p.WhiteCast >= figure.CastOnDarker),
+				(dark == figure.DarkFrom && p.WhiteCast >= figure.CastOnDark || dark >= figure.DarkerFrom &&
+					p.WhiteCast >= figure.CastOnDarker),
 			say.LeavesCast,
 		)
 	}},

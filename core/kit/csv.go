@@ -160,10 +160,8 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 			continue
 		}
 		if len(row) > len(header) {
-			faults = append(
-				faults,
-				RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header", len(header))},
-			)
+			faults = append(faults, RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header",
+				len(header))})
 			continue
 		}
 		p, fs := readRow(header, known, row)

@@ -15,10 +15,13 @@ import (
 
 func TestATableGoesOutAndComesBackWithoutLoss(t *testing.T) {
 	in := kit.Kit{
-		{ID: "a", Name: `Says "hello", twice`, Kind: "serum", Base: "water", Tags: []string{"fragrance", "oil_free"}, Actives: map[string]float64{"niacinamide": 5, "zinc_pca": 0.5},
-			PackG: 30, RemainingG: P(0.0), OpenedOn: On(t, "2027-01-02"), Container: "dropper", GramsPerUnit: 0.03, Price: 14.5, EyeSafe: true},
+		{ID: "a", Name: `Says "hello", twice`, Kind: "serum", Base: "water", Tags: []string{"fragrance", "oil_free"},
+			Actives: map[string]float64{"niacinamide": 5, "zinc_pca": 0.5},
+			PackG:   30, RemainingG: P(0.0), OpenedOn: On(t, "2027-01-02"), Container: "dropper", GramsPerUnit: 0.03,
+			Price: 14.5, EyeSafe: true},
 		{ID: "b", Name: "=SUM(A1)", Kind: "cotton_pad", Count: P(12), Maker: "@home", Suits: []string{"oily skin"}},
-		{ID: "c", Name: "'quoted", Kind: "sunscreen", SPF: 50, BroadSpectrum: true, Filters: "mixed", WaterResistantMin: 80, ExpiresOn: On(t, "2030-01-01")},
+		{ID: "c", Name: "'quoted", Kind: "sunscreen", SPF: 50, BroadSpectrum: true, Filters: "mixed",
+			WaterResistantMin: 80, ExpiresOn: On(t, "2030-01-01")},
 		{ID: "d", Name: "two\nlines", Kind: "toner"},
 	}
 	var b bytes.Buffer
@@ -49,8 +52,10 @@ func TestATableWithFaultsNamesEveryRowAndField(t *testing.T) {
 		t.Fatalf("%v %+v", refused, good)
 	}
 	got := fmt.Sprint(faults)
-	for _, want := range []string{"1 mood is not a known column", `3 kind "nectar" is not a kind`, "3 spf 999 is not between 0 and 150", `3 price needs a number, not the text "much"`,
-		`3 eye_safe needs true or false, not the text "perhaps"`, "4 id is missing", `5 id "ok" is already the id of row 2`, "6  has 10 cells, the header 7"} {
+	for _, want := range []string{"1 mood is not a known column", `3 kind "nectar" is not a kind`,
+		"3 spf 999 is not between 0 and 150", `3 price needs a number, not the text "much"`,
+		`3 eye_safe needs true or false, not the text "perhaps"`, "4 id is missing",
+		`5 id "ok" is already the id of row 2`, "6  has 10 cells, the header 7"} {
 		if !strings.Contains(got, want) {
 			t.Errorf("%q is not named in %s", want, got)
 		}
@@ -125,7 +130,8 @@ func FuzzTablesAreReadOrRefused(f *testing.F) {
 func TestStandingRulingOutAndCalibration(t *testing.T) {
 	day := On(t, "2027-06-19")
 	for want, p := range map[kit.State]kit.Product{
-		kit.InDate: {ExpiresOn: On(t, "2027-08-01")}, kit.Soon: {ExpiresOn: On(t, "2027-07-10")}, kit.Out: {ExpiresOn: On(t, "2027-06-19")}, kit.Gone: {RemainingG: P(0.0)},
+		kit.InDate: {ExpiresOn: On(t, "2027-08-01")}, kit.Soon: {ExpiresOn: On(t, "2027-07-10")},
+		kit.Out: {ExpiresOn: On(t, "2027-06-19")}, kit.Gone: {RemainingG: P(0.0)},
 	} {
 		if got := p.Standing(day); got != want {
 			t.Errorf("%+v is %s, want %s", p.ExpiresOn, got, want)

@@ -11,7 +11,8 @@ import (
 )
 
 func TestHandMeasuresAreTheNearestOfAFewThings(t *testing.T) {
-	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain", 0.05: "a rice grain", 0.1: "two rice grains", 0.25: "a pea", 0.5: "a bean",
+	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain", 0.05: "a rice grain",
+		0.1: "two rice grains", 0.25: "a pea", 0.5: "a bean",
 		0.6: "a 20 mm coin", 0.75: "three peas", 1: "a hazelnut", 2: "a grape", 4.1: "two grapes", 20: "10 grapes"} {
 		if got := kit.Hand(say.English, grams); got != want {
 			t.Errorf("%g g is %q, want %q", grams, got, want)
@@ -47,7 +48,8 @@ func TestTagsImplyOthers(t *testing.T) {
 	cases := []struct {
 		tag, allergy string
 		want         bool
-	}{{"essential_oil", "fragrance", true}, {"fragrance", "essential_oil", false}, {"beeswax", "bee", true}, {"argan", "nut_oil", true},
+	}{{"essential_oil", "fragrance", true}, {"fragrance", "essential_oil", false}, {"beeswax", "bee", true},
+		{"argan", "nut_oil", true},
 		{"latex", "adhesive", true}, {"lanolin", "bee", false}, {"Alcohol Denat", "alcohol_denat", true}}
 	for _, c := range cases {
 		p := kit.Product{Tags: []string{c.tag}}
@@ -77,7 +79,8 @@ func TestInDateMeansBeforeExpiryAndBeforeTheEndOfPAO(t *testing.T) {
 		{"expires today", kit.Product{ExpiresOn: On(t, "2027-06-19")}, false},
 		{"six months from December", kit.Product{OpenedOn: On(t, "2026-12-20"), PAOMonths: 6}, true},
 		{"six months are over", kit.Product{OpenedOn: On(t, "2026-12-19"), PAOMonths: 6}, false},
-		{"PAO ends before expiry", kit.Product{OpenedOn: On(t, "2026-12-01"), PAOMonths: 6, ExpiresOn: On(t, "2030-01-01")}, false},
+		{"PAO ends before expiry", kit.Product{OpenedOn: On(t, "2026-12-01"), PAOMonths: 6,
+			ExpiresOn: On(t, "2030-01-01")}, false},
 		{"never opened", kit.Product{PAOMonths: 6}, true},
 	}
 	for _, c := range cases {
@@ -91,8 +94,10 @@ func TestOverWhatIsTheHandbooksTable(t *testing.T) {
 	for _, c := range []struct {
 		over, under kit.Base
 		want        float64
-	}{{"water", "silicone", 3}, {"water", "oil", 4}, {"emulsion", "silicone", 1.5}, {"emulsion", "oil", 2}, {"silicone", "oil", 2},
-		{"silicone", "water", 0.3}, {"silicone", "emulsion", 0.3}, {"oil", "emulsion", 0.3}, {"oil", "silicone", 1.5}, {"powder", "oil", 3},
+	}{{"water", "silicone", 3}, {"water", "oil", 4}, {"emulsion", "silicone", 1.5}, {"emulsion", "oil", 2},
+		{"silicone", "oil", 2},
+		{"silicone", "water", 0.3}, {"silicone", "emulsion", 0.3}, {"oil", "emulsion", 0.3}, {"oil", "silicone", 1.5},
+		{"powder", "oil", 3},
 		{"water", "water", 0}, {"powder", "emulsion", 0}, {"water", "emulsion", 0}, {"", "oil", 0}} {
 		if got := kit.OverWhat(c.over, c.under); got != c.want {
 			t.Errorf("%q over %q is %g, want %g", c.over, c.under, got, c.want)
@@ -102,9 +107,11 @@ func TestOverWhatIsTheHandbooksTable(t *testing.T) {
 
 func TestAKitIsRefusedWithTheFieldNamed(t *testing.T) {
 	for want, k := range map[string]kit.Kit{
-		"kit: is empty; a plan needs at least one product":  {},
-		`kit[1].id: "a" is already the id of kit[0]`:        {{ID: "a", Name: "A", Kind: "toner"}, {ID: "a", Name: "B", Kind: "mist"}},
-		"kit[0].water_resistant_min: 30 is not 0, 40 or 80": {{ID: "a", Name: "A", Kind: "sunscreen", WaterResistantMin: 30}},
+		"kit: is empty; a plan needs at least one product": {},
+		`kit[1].id: "a" is already the id of kit[0]`: {{ID: "a", Name: "A", Kind: "toner"},
+			{ID: "a", Name: "B", Kind: "mist"}},
+		"kit[0].water_resistant_min: 30 is not 0, 40 or 80": {{ID: "a", Name: "A", Kind: "sunscreen",
+			WaterResistantMin: 30}},
 	} {
 		if got := k.Check("kit").Error(); got != want {
 			t.Errorf("got %q, want %q", got, want)
@@ -113,12 +120,14 @@ func TestAKitIsRefusedWithTheFieldNamed(t *testing.T) {
 }
 
 func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
-	for grams, want := range map[float64]string{0.0444: "0.044", 0.1: "0.1", 0.0999: "0.1", 1.596: "1.6", 2: "2", 12.345: "12.35", 0: "0"} {
+	for grams, want := range map[float64]string{0.0444: "0.044", 0.1: "0.1", 0.0999: "0.1", 1.596: "1.6", 2: "2",
+		12.345: "12.35", 0: "0"} {
 		if got := kit.Weight(grams); got != want {
 			t.Errorf("%g g is %s, want %s", grams, got, want)
 		}
 	}
-	for n, want := range map[float64]string{0: "0", 0.25: "¼", 0.5: "½", 0.75: "¾", 1: "1", 1.12: "1", 1.13: "1¼", 2.5: "2½", 3.9: "4"} {
+	for n, want := range map[float64]string{0: "0", 0.25: "¼", 0.5: "½", 0.75: "¾", 1: "1", 1.12: "1", 1.13: "1¼",
+		2.5: "2½", 3.9: "4"} {
 		if got := kit.Quarters(n); got != want {
 			t.Errorf("%g is %s, want %s", n, got, want)
 		}
@@ -147,7 +156,8 @@ func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
 }
 
 func TestHandMeasuresAtTheirEdges(t *testing.T) {
-	for grams, want := range map[float64]string{0.0299: "less than a rice grain", 0.03: "a rice grain", 8: "four grapes", 9: "four grapes", 9.01: "5 grapes", 0.15: "three rice grains",
+	for grams, want := range map[float64]string{0.0299: "less than a rice grain", 0.03: "a rice grain",
+		8: "four grapes", 9: "four grapes", 9.01: "5 grapes", 0.15: "three rice grains",
 		0.2: "four rice grains", 3: "three hazelnuts", -1: "", 4: "two grapes", 1.2: "two 20 mm coins"} {
 		if got := kit.Hand(say.English, grams); got != want {
 			t.Errorf("%g g is %q, want %q", grams, got, want)
@@ -159,35 +169,42 @@ func TestHandMeasuresAtTheirEdges(t *testing.T) {
 }
 
 func TestWhatAProductIsFollowsFromWhatItHolds(t *testing.T) {
-	acid, retinol, scented := map[string]float64{"salicylic": 0.5}, map[string]float64{"retinol": 0.2}, []string{"fragrance"}
+	acid, retinol, scented := map[string]float64{"salicylic": 0.5}, map[string]float64{"retinol": 0.2},
+		[]string{"fragrance"}
 	for name, c := range map[string]struct {
 		p                                    kit.Product
 		acid, retinoid, bland, oily, screens bool
 	}{
-		"a plain lotion":       {kit.Product{Kind: kit.MoisturiserLotion}, false, false, true, false, false},
-		"soothing actives":     {kit.Product{Kind: kit.Serum, Actives: map[string]float64{"urea": 5, "hyaluronic": 1}}, false, false, true, false, false},
-		"an acid serum":        {kit.Product{Kind: kit.Serum, Actives: acid}, true, false, false, false, false},
-		"an acid toner":        {kit.Product{Kind: kit.AcidToner}, true, false, false, false, false},
-		"a retinol":            {kit.Product{Kind: kit.Serum, Actives: retinol}, false, true, false, false, false},
-		"a retinoid by kind":   {kit.Product{Kind: kit.Retinoid}, false, true, false, false, false},
-		"scent":                {kit.Product{Kind: kit.Serum, Tags: scented}, false, false, false, false, false},
-		"none of an active":    {kit.Product{Kind: kit.Serum, Actives: map[string]float64{"vitamin_c": 0}}, false, false, true, false, false},
-		"a scrub":              {kit.Product{Kind: kit.Scrub}, false, false, false, false, false},
-		"a lip scrub":          {kit.Product{Kind: kit.LipScrub}, false, false, false, false, false},
-		"an enzyme polish":     {kit.Product{Kind: kit.EnzymePolish}, false, false, false, false, false},
-		"a balm":               {kit.Product{Kind: kit.Balm}, false, false, true, true, false},
-		"an oil-free biphase":  {kit.Product{Kind: kit.Biphase, Tags: []string{"oil_free"}}, false, false, true, false, false},
+		"a plain lotion": {kit.Product{Kind: kit.MoisturiserLotion}, false, false, true, false, false},
+		"soothing actives": {kit.Product{Kind: kit.Serum, Actives: map[string]float64{"urea": 5,
+			"hyaluronic": 1}}, false, false, true, false, false},
+		"an acid serum":      {kit.Product{Kind: kit.Serum, Actives: acid}, true, false, false, false, false},
+		"an acid toner":      {kit.Product{Kind: kit.AcidToner}, true, false, false, false, false},
+		"a retinol":          {kit.Product{Kind: kit.Serum, Actives: retinol}, false, true, false, false, false},
+		"a retinoid by kind": {kit.Product{Kind: kit.Retinoid}, false, true, false, false, false},
+		"scent":              {kit.Product{Kind: kit.Serum, Tags: scented}, false, false, false, false, false},
+		"none of an active": {kit.Product{Kind: kit.Serum, Actives: map[string]float64{"vitamin_c": 0}}, false,
+			false, true, false, false},
+		"a scrub":          {kit.Product{Kind: kit.Scrub}, false, false, false, false, false},
+		"a lip scrub":      {kit.Product{Kind: kit.LipScrub}, false, false, false, false, false},
+		"an enzyme polish": {kit.Product{Kind: kit.EnzymePolish}, false, false, false, false, false},
+		"a balm":           {kit.Product{Kind: kit.Balm}, false, false, true, true, false},
+		"an oil-free biphase": {kit.Product{Kind: kit.Biphase, Tags: []string{"oil_free"}}, false, false, true,
+			false, false},
 		"an oil base":          {kit.Product{Kind: kit.Serum, Base: kit.BaseOil}, false, false, true, true, false},
 		"a sunscreen":          {kit.Product{Kind: kit.Sunscreen}, false, false, true, false, true},
 		"a factor over makeup": {kit.Product{Kind: kit.SPFStick}, false, false, true, false, true},
 		"setting spray":        {kit.Product{Kind: kit.SettingSpray}, false, false, true, false, false},
 	} {
 		p := c.p
-		if p.Acid() != c.acid || p.Retinoid() != c.retinoid || p.Bland() != c.bland || p.Oily() != c.oily || p.Screens() != c.screens {
-			t.Errorf("%s: acid %t, retinoid %t, bland %t, oily %t, screens %t", name, p.Acid(), p.Retinoid(), p.Bland(), p.Oily(), p.Screens())
+		if p.Acid() != c.acid || p.Retinoid() != c.retinoid || p.Bland() != c.bland || p.Oily() != c.oily ||
+			p.Screens() != c.screens {
+			t.Errorf("%s: acid %t, retinoid %t, bland %t, oily %t, screens %t", name, p.Acid(), p.Retinoid(),
+				p.Bland(), p.Oily(), p.Screens())
 		}
 	}
-	for k, want := range map[kit.Kind][3]bool{kit.MoisturiserRich: {true, false, false}, kit.LipBalm: {false, true, false}, kit.DryPatchBalm: {false, true, false},
+	for k, want := range map[kit.Kind][3]bool{kit.MoisturiserRich: {true, false, false},
+		kit.LipBalm: {false, true, false}, kit.DryPatchBalm: {false, true, false},
 		kit.LipScrub: {false, false, true}, kit.Serum: {}, kit.MoisturiserSPF: {}} {
 		if got := [3]bool{k.Moisturiser(), k.SpotBalm(), k.Polish()}; got != want {
 			t.Errorf("%s: %v", k, got)
@@ -197,10 +214,14 @@ func TestWhatAProductIsFollowsFromWhatItHolds(t *testing.T) {
 
 func TestTheTablesOfTheKitAreThoseOfTheHandbook(t *testing.T) {
 	for k, want := range map[kit.Kind]kit.KindFigures{
-		kit.Toner: {Film: 0.8, Full: 0.8, SetS: 60, Evaporation: 1, Stays: 0.03}, kit.Serum: {Film: 0.3, Full: 0.3, SetS: 90, Evaporation: 0.7, Stays: 0.1},
-		kit.EyeCream: {Film: 0.8, Full: 0.8, SetS: 120, Evaporation: 0.3, Stays: 0.35}, kit.MoisturiserGel: {Film: 0.5, Full: 1.2, SetS: 120, Evaporation: 0.8, Stays: 0.2},
-		kit.MoisturiserRich: {Film: 0.5, Full: 1.2, SetS: 480, Evaporation: 0.2, Stays: 0.6}, kit.FaceOil: {Film: 0.15, Full: 0.3, SetS: 300, Stays: 1},
-		kit.Sunscreen: {Film: 2, Full: 2, SetS: 300, Evaporation: 0.5, Stays: 0.45}, kit.PrimerMattifying: {Film: 0.4, Full: 0.4, SetS: 90, Evaporation: 0.6, Stays: 0.5},
+		kit.Toner:            {Film: 0.8, Full: 0.8, SetS: 60, Evaporation: 1, Stays: 0.03},
+		kit.Serum:            {Film: 0.3, Full: 0.3, SetS: 90, Evaporation: 0.7, Stays: 0.1},
+		kit.EyeCream:         {Film: 0.8, Full: 0.8, SetS: 120, Evaporation: 0.3, Stays: 0.35},
+		kit.MoisturiserGel:   {Film: 0.5, Full: 1.2, SetS: 120, Evaporation: 0.8, Stays: 0.2},
+		kit.MoisturiserRich:  {Film: 0.5, Full: 1.2, SetS: 480, Evaporation: 0.2, Stays: 0.6},
+		kit.FaceOil:          {Film: 0.15, Full: 0.3, SetS: 300, Stays: 1},
+		kit.Sunscreen:        {Film: 2, Full: 2, SetS: 300, Evaporation: 0.5, Stays: 0.45},
+		kit.PrimerMattifying: {Film: 0.4, Full: 0.4, SetS: 90, Evaporation: 0.6, Stays: 0.5},
 	} {
 		got := k.Of()
 		got.ID, got.Group = "", 0
@@ -208,7 +229,8 @@ func TestTheTablesOfTheKitAreThoseOfTheHandbook(t *testing.T) {
 			t.Errorf("%s: %+v", k, got)
 		}
 	}
-	for k, grams := range map[kit.Kind]float64{kit.Micellar: 2, kit.Balm: 1.5, kit.CleansingOil: 2, kit.PlantOil: 2, kit.CreamCleanser: 2, kit.GelCleanser: 1, kit.FoamCleanser: 1, kit.Biphase: 1, kit.Wipe: 0} {
+	for k, grams := range map[kit.Kind]float64{kit.Micellar: 2, kit.Balm: 1.5, kit.CleansingOil: 2, kit.PlantOil: 2,
+		kit.CreamCleanser: 2, kit.GelCleanser: 1, kit.FoamCleanser: 1, kit.Biphase: 1, kit.Wipe: 0} {
 		if k.PassGrams(false) != grams || k.PassGrams(true) != grams*1.5 {
 			t.Errorf("%s: %g g, with the neck %g", k, k.PassGrams(false), k.PassGrams(true))
 		}
@@ -220,7 +242,8 @@ func TestTheTablesOfTheKitAreThoseOfTheHandbook(t *testing.T) {
 		t.Error("a balm is no cleanser before makeup")
 	}
 	var k kit.Kind
-	if err := k.UnmarshalText([]byte("nectar")); err == nil || k.UnmarshalText([]byte("toner")) != nil || k != kit.Toner {
+	if err := k.UnmarshalText([]byte("nectar")); err == nil || k.UnmarshalText([]byte("toner")) != nil ||
+		k != kit.Toner {
 		t.Errorf("%v %s", err, k)
 	}
 }
@@ -245,7 +268,9 @@ func TestStockPriceAndWishesAtTheirEdges(t *testing.T) {
 		t.Errorf("five of fifty grams at twenty cost %g", p.PriceOf(5))
 	}
 	wool := kit.Product{Tags: []string{"lanolin", "Alcohol-Denat"}, Actives: map[string]float64{"vitamin_c": 5}}
-	if wool.Breaks([]string{" Vegan "}) == "" || wool.Breaks([]string{"no animal fat"}) == "" || wool.Breaks([]string{"alcohol_free"}) == "" || wool.Breaks([]string{"fragrance"}) != "" || wool.Breaks([]string{"lanolin"}) != "lanolin" {
+	if wool.Breaks([]string{" Vegan "}) == "" || wool.Breaks([]string{"no animal fat"}) == "" ||
+		wool.Breaks([]string{"alcohol_free"}) == "" || wool.Breaks([]string{"fragrance"}) != "" ||
+		wool.Breaks([]string{"lanolin"}) != "lanolin" {
 		t.Error("a wish rules out what it stands for")
 	}
 	if n := wool.CountCarried([]string{"lanolin", "alcohol denat", "vitamin c", "fragrance"}); n != 3 {
@@ -261,7 +286,9 @@ func TestStockPriceAndWishesAtTheirEdges(t *testing.T) {
 }
 
 func TestOneFaceAndOneStrokeOfAProduct(t *testing.T) {
-	for want, p := range map[float64]kit.Product{2: {Kind: kit.Micellar}, 0.012: {Kind: kit.LipBalm}, 0.0144: {Kind: kit.EyeCream}, 0.036: {Kind: kit.LipScrub}, 0.1479: {Kind: kit.Serum}, 0: {Kind: kit.CottonPad}} {
+	for want, p := range map[float64]kit.Product{2: {Kind: kit.Micellar}, 0.012: {Kind: kit.LipBalm},
+		0.0144: {Kind: kit.EyeCream}, 0.036: {Kind: kit.LipScrub}, 0.1479: {Kind: kit.Serum},
+		0: {Kind: kit.CottonPad}} {
 		if got := p.FaceGrams(); math.Abs(got-want) > 1e-9 {
 			t.Errorf("one face takes %g g of %s, want %g", got, p.Kind, want)
 		}
@@ -279,15 +306,18 @@ func TestOneFaceAndOneStrokeOfAProduct(t *testing.T) {
 		t.Errorf("of no weight: %g, %g", g, scatter)
 	}
 	on := On(t, "2027-06-19")
-	for date, want := range map[string]kit.State{"2027-06-19": kit.Out, "2027-06-20": kit.Soon, "2027-07-19": kit.Soon, "2027-07-20": kit.InDate} {
+	for date, want := range map[string]kit.State{"2027-06-19": kit.Out, "2027-06-20": kit.Soon,
+		"2027-07-19": kit.Soon, "2027-07-20": kit.InDate} {
 		if got := (&kit.Product{ExpiresOn: On(t, date)}).Standing(on); got != want {
 			t.Errorf("expires %s: %s, want %s", date, got, want)
 		}
 	}
-	if last, ok := (&kit.Product{ExpiresOn: On(t, "2028-01-01"), OpenedOn: On(t, "2027-01-01"), PAOMonths: 6}).UseBy(); !ok || last.String() != "2027-06-30" {
+	if last, ok := (&kit.Product{ExpiresOn: On(t, "2028-01-01"), OpenedOn: On(t, "2027-01-01"),
+		PAOMonths: 6}).UseBy(); !ok || last.String() != "2027-06-30" {
 		t.Errorf("used by %s", last)
 	}
-	if last, _ := (&kit.Product{ExpiresOn: On(t, "2027-02-01"), OpenedOn: On(t, "2027-01-01"), PAOMonths: 6}).UseBy(); last.String() != "2027-01-31" {
+	if last, _ := (&kit.Product{ExpiresOn: On(t, "2027-02-01"), OpenedOn: On(t, "2027-01-01"),
+		PAOMonths: 6}).UseBy(); last.String() != "2027-01-31" {
 		t.Errorf("used by %s", last)
 	}
 	old := kit.Kit{{ID: "a", Name: "A", Kind: kit.Toner, ExpiresOn: On(t, "2000-01-01"), OpenedOn: On(t, "2020-01-02")}}
@@ -298,7 +328,9 @@ func TestOneFaceAndOneStrokeOfAProduct(t *testing.T) {
 	if got := old.Check("kit"); len(got) != 0 {
 		t.Errorf("twenty years to the day is odd, and possible: %v", got)
 	}
-	if p := (kit.Product{Filters: kit.Mineral}); p.Filters.UnmarshalText([]byte("tin")) == nil || p.Container.UnmarshalText([]byte("pump")) != nil || p.Container != kit.Pump || p.Base.UnmarshalText([]byte("gold")) == nil {
+	if p := (kit.Product{Filters: kit.Mineral}); p.Filters.UnmarshalText([]byte("tin")) == nil ||
+		p.Container.UnmarshalText([]byte("pump")) != nil || p.Container != kit.Pump ||
+		p.Base.UnmarshalText([]byte("gold")) == nil {
 		t.Error("words of a product are read strictly")
 	}
 }

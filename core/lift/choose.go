@@ -276,7 +276,8 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 	c := ch.c
 	fx := slices.ContainsFunc(on.binders(), effects)
 	switch {
-	case p.Kind == kit.WaterMitt && !c.Method.Is(method.RemovalTool, method.Mitt) && !(z == face.Eyelids && onlyWater(on)):
+	case p.Kind == kit.WaterMitt && !c.Method.Is(method.RemovalTool, method.Mitt) &&
+		!(z == face.Eyelids && onlyWater(on)):
 		return 0, false
 	case p.Kind == kit.Wipe && !c.Method.Is(method.Wipes, method.TravelOnly):
 		return 0, false
@@ -293,7 +294,10 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 			caution += figure.CautionCost
 		}
 	}
-	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single }); single &&
+	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+		return it.Keep &&
+			it.Attach == look.Single
+	}); single &&
 		z == face.Eyelids &&
 		p.Oily() {
 		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
@@ -329,10 +333,8 @@ func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []f
 	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == rules.NotEyeSafe })
 	add := func(is bool, rule rules.ID, s rules.Severity, message say.ID) {
 		if is {
-			list = append(
-				list,
-				fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name), Bars: s == rules.Stop},
-			)
+			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name),
+				Bars: s == rules.Stop})
 		}
 	}
 	near := z == face.Eyelids || z == face.UnderEyes
@@ -446,13 +448,8 @@ func (ch *chooser) price(g *group, k pass, second bool) float64 {
 		d *= figure.TravelTimes
 	}
 	grams := ch.passGrams(g, p)
-	cost := figure.PassDelicacy*d*float64(
-		k.counts,
-	) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight + figure.PadCost*float64(
-		ch.padsFor(g, p),
-	) + figure.PriceCost*p.PriceOf(
-		grams,
-	)
+	cost := figure.PassDelicacy*d*float64(k.counts) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight +
+		figure.PadCost*float64(ch.padsFor(g, p)) + figure.PriceCost*p.PriceOf(grams)
 	if p.Short(grams) || ch.scarceOnes[p.ID] {
 		cost += figure.CautionCost
 	}
@@ -508,10 +505,8 @@ func (ch *chooser) least(g *group, left []float64, passes int) []float64 {
 		share1 := 1.0
 		for _, r := range g.allowed {
 			for _, k := range ch.options(g, r) {
-				share1 = min(
-					share1,
-					math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact), 1/float64(k.counts)),
-				)
+				share1 = min(share1, math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact),
+					1/float64(k.counts)))
 			}
 		}
 		best[i] *= math.Pow(share1, float64(passes))
@@ -553,7 +548,8 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 		pass1:   math.Inf(1),
 	}
 	s.check = 1
-	if micellar := slices.ContainsFunc(g.allowed, func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar &&
+	if micellar := slices.ContainsFunc(g.allowed,
+		func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar &&
 		!held(g.like) &&
 		ch.c.Method.Is(method.CheckWithMicellar, method.Yes) {
 		s.check -= washes[kit.Micellar]
@@ -592,11 +588,9 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 		}
 	}
 	slices.SortFunc(list, func(a, b sequence) int {
-		return cmp.Or(
-			cmp.Compare(a.cost, b.cost),
-			cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)),
-			a.pads-b.pads,
-		) // ties fall by kit order
+		// ties fall by kit order
+		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)),
+			a.pads-b.pads)
 	})
 	return list, true
 }
@@ -663,15 +657,8 @@ func (s *search) walk(q sequence, left []float64, from, option, done, deep int, 
 			if films(p.Kind) {
 				_, nf = s.finish(g, p)
 			}
-			s.walk(
-				sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
-				next,
-				n,
-				o,
-				done+k.counts,
-				deep,
-				nf,
-			)
+			s.walk(sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
+				next, n, o, done+k.counts, deep, nf)
 		}
 	}
 }

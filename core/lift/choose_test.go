@@ -42,7 +42,9 @@ func (ch *chooser) whole() float64 {
 					if films(p.Kind) {
 						_, nf = ch.finish(g, p)
 					}
-					grow(sequence{passes: append(append([]pass{}, q.passes...), k), set: q.set | 1<<k.remover, cost: q.cost + ch.price(g, k, len(q.passes) > 0), pads: q.pads + ch.padsFor(g, p)}, next, n, counts+k.counts, nf)
+					grow(sequence{passes: append(append([]pass{}, q.passes...), k), set: q.set | 1<<k.remover,
+						cost: q.cost + ch.price(g, k, len(q.passes) > 0), pads: q.pads + ch.padsFor(g, p)}, next, n,
+						counts+k.counts, nf)
 				}
 			}
 		}
@@ -68,16 +70,20 @@ func (ch *chooser) whole() float64 {
 
 func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 	r := rand.New(rand.NewPCG(8, 8))
-	kinds := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser", "foam_cleanser"}
-	binders := []look.Binder{"water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film", "spf_film", "magnetic_liner"}
+	kinds := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser",
+		"foam_cleanser"}
+	binders := []look.Binder{"water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film",
+		"spf_film", "magnetic_liner"}
 	tried := 0
 	for n := range 60 {
 		s := test.With(t, func(s *sitting.Sitting) {
 			s.Kit = kit.Kit{}
 			for i, k := range r.Perm(len(kinds))[:3+r.IntN(2)] {
-				s.Kit = append(s.Kit, kit.Product{ID: string(kinds[k]), Name: string(kinds[k]), Kind: kinds[k], EyeSafe: r.IntN(4) > 0, Price: float64(5 + r.IntN(40)), PackG: 100, FirstUse: i == 9})
+				s.Kit = append(s.Kit, kit.Product{ID: string(kinds[k]), Name: string(kinds[k]), Kind: kinds[k],
+					EyeSafe: r.IntN(4) > 0, Price: float64(5 + r.IntN(40)), PackG: 100, FirstUse: i == 9})
 			}
-			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: test.P(r.IntN(4)), Water: test.P(r.IntN(4))}, face.Cheeks: {Oil: test.P(r.IntN(4)), Water: test.P(r.IntN(4))}}
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: test.P(r.IntN(4)),
+				Water: test.P(r.IntN(4))}, face.Cheeks: {Oil: test.P(r.IntN(4)), Water: test.P(r.IntN(4))}}
 		})
 		c := sitting.Open(s)
 		var on [face.N]Loads
@@ -107,11 +113,14 @@ func TestTakingARemoverOutNeverLowersTheCostAndMoreLoadNeverShortensRemoval(t *t
 	for n := range 60 {
 		s := test.With(t, func(s *sitting.Sitting) {
 			s.Kit = kit.Kit{}
-			for _, k := range []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "cream_cleanser", "gel_cleanser"} {
-				s.Kit = append(s.Kit, kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: true, Price: float64(5 + r.IntN(40)), PackG: 100})
+			for _, k := range []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "cream_cleanser",
+				"gel_cleanser"} {
+				s.Kit = append(s.Kit, kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: true,
+					Price: float64(5 + r.IntN(40)), PackG: 100})
 			}
 		})
-		on := [face.N]Loads{face.Eyelids: {"waterproof_film": float64(1 + r.IntN(2)), "care": 1}, face.Cheeks: {"silicone_film": float64(1 + r.IntN(2))}, face.Lips: {"wax_oil": 1}}
+		on := [face.N]Loads{face.Eyelids: {"waterproof_film": float64(1 + r.IntN(2)), "care": 1},
+			face.Cheeks: {"silicone_film": float64(1 + r.IntN(2))}, face.Lips: {"wax_oil": 1}}
 		solve := func(s *sitting.Sitting, on *[face.N]Loads) (float64, bool) {
 			ch := newChooser(sitting.Open(s), on, 1, nil)
 			picked, cost := ch.choose()
@@ -155,7 +164,8 @@ func TestPatienceDoesNotMakeAWrongRemoverRight(t *testing.T) {
 		contact float64
 		want    float64
 	}{
-		{"balm", 30, 0.15}, {"balm", 60, 0.15 * 0.15}, {"balm", 600, math.Pow(0.15, 3)}, {"micellar", 30, 0.55}, {"micellar", 600, math.Pow(0.55, 1.5)}, {"balm", 15, math.Sqrt(0.15)},
+		{"balm", 30, 0.15}, {"balm", 60, 0.15 * 0.15}, {"balm", 600, math.Pow(0.15, 3)}, {"micellar", 30, 0.55},
+		{"micellar", 600, math.Pow(0.55, 1.5)}, {"balm", 15, math.Sqrt(0.15)},
 	} {
 		if got := share(c, x.kind, face.Eyelids, on, "waterproof_film", x.contact); math.Abs(got-x.want) > 1e-9 {
 			t.Errorf("%s held %g s leaves %g, want %g", x.kind, x.contact, got, x.want)

@@ -231,18 +231,8 @@ func (r *run) stock(s *stack.Step, p *kit.Product) {
 	before := r.used[p.ID]
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !p.Short(before) {
-		r.find(
-			rules.RunsOut,
-			s.ID,
-			0,
-			say.NeedsMore,
-			"product",
-			p.Name,
-			"needs",
-			doc.Round(r.used[p.ID]),
-			"has",
-			doc.Round(*p.RemainingG),
-		)
+		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has",
+			doc.Round(*p.RemainingG))
 	}
 	r.res.Lift.Price += doc.Num(p.PriceOf(float64(s.Grams)))
 }
@@ -346,18 +336,8 @@ func (r *run) unmilked(step string, zones face.Set) {
 	for i := range r.res.Findings {
 		if f := &r.res.Findings[i]; f.Rule == rules.NotEmulsified && f.Step == step {
 			all := face.SetOf(f.Zones...) | zones
-			*f = rules.New(
-				r.c.Words,
-				rules.NotEmulsified,
-				rules.Lift,
-				step,
-				all.List(),
-				say.NotMilked,
-				"product",
-				r.nameOf(step),
-				"zones",
-				r.c.Names(all),
-			)
+			*f = rules.New(r.c.Words, rules.NotEmulsified, rules.Lift, step, all.List(), say.NotMilked, "product",
+				r.nameOf(step), "zones", r.c.Names(all))
 			return
 		}
 	}
@@ -476,7 +456,8 @@ func (r *run) finish() {
 			}
 		}
 		if !r.touched.Has(z) && !r.c.Barred().All().Has(z) &&
-			(z == face.Neck || z == face.Ears || z == face.Chest || z == face.Lips || z == face.Jaw || z == face.Forehead) {
+			(z == face.Neck || z == face.Ears || z == face.Chest || z == face.Lips || z == face.Jaw ||
+				z == face.Forehead) {
 			dirty |= face.SetOf(z)
 		}
 	}
@@ -528,17 +509,8 @@ func (r *run) lacking(missed face.Set) {
 				worst.b, worst.left = b, r.left[z][i]
 			}
 		}
-		words := r.c.Say(
-			say.IsLeft,
-			"zones",
-			"",
-			"left",
-			worst.left,
-			"binder",
-			binderNames[worst.b],
-			"target",
-			worst.target,
-		)
+		words := r.c.Say(say.IsLeft, "zones", "", "left", worst.left, "binder", binderNames[worst.b], "target",
+			worst.target)
 		if said[words] == 0 {
 			order = append(order, words)
 		}
@@ -547,20 +519,8 @@ func (r *run) lacking(missed face.Set) {
 	}
 	for _, words := range order {
 		zones, w := said[words], worsts[words]
-		f := r.find(
-			rules.CannotDissolve,
-			"",
-			zones,
-			say.IsLeft,
-			"zones",
-			r.c.Names(zones),
-			"left",
-			w.left,
-			"binder",
-			binderNames[w.b],
-			"target",
-			w.target,
-		)
+		f := r.find(rules.CannotDissolve, "", zones, say.IsLeft, "zones", r.c.Names(zones), "left", w.left, "binder",
+			binderNames[w.b], "target", w.target)
 		*f = f.Do(instead[words])
 	}
 }
@@ -622,7 +582,8 @@ func (r *run) sundries() {
 		kinds []kit.Kind
 		need  int
 		name  say.ID
-	}{{[]kit.Kind{kit.CottonPad}, l.Pads, say.PadsN}, {[]kit.Kind{kit.CottonBud}, l.Buds, say.BudsN}, {[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, say.ClothsN}} {
+	}{{[]kit.Kind{kit.CottonPad}, l.Pads, say.PadsN}, {[]kit.Kind{kit.CottonBud}, l.Buds, say.BudsN},
+		{[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, say.ClothsN}} {
 		have, known := 0, false
 		for i := range r.c.Kit {
 			if p := &r.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {

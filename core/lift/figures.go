@@ -51,11 +51,14 @@ func with(m map[look.Binder]float64, resin, acrylic, silicone, alcohol float64) 
 }
 
 // needs is the seconds of contact that a binder needs under a held pad, t0. [W]
-var needs = map[look.Binder]float64{look.WaterFilm: 7, look.Care: 5, look.Emulsion: 5, look.Powder: 5, look.WaxOil: 10, look.SiliconeFilm: 20,
-	look.WaterproofFilm: 30, look.SPFFilm: 10, look.MagneticLiner: 20, look.Adhesive: 45, look.FXResin: 60, look.FXAcrylic: 60, look.FXSilicone: 60, look.AlcoholFilm: 60}
+var needs = map[look.Binder]float64{look.WaterFilm: 7, look.Care: 5, look.Emulsion: 5, look.Powder: 5,
+	look.WaxOil: 10, look.SiliconeFilm: 20,
+	look.WaterproofFilm: 30, look.SPFFilm: 10, look.MagneticLiner: 20, look.Adhesive: 45, look.FXResin: 60,
+	look.FXAcrylic: 60, look.FXSilicone: 60, look.AlcoholFilm: 60}
 
 // washes is the share of a remover's film that a second cleanse takes. [W]
-var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, kit.FoamCleanser: .92, kit.Micellar: .60}
+var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, kit.FoamCleanser: .92,
+	kit.Micellar: .60}
 
 // strokes is how many clean faces one wiping of a zone takes, where it is more than one. [W]
 var manyStrokes = map[face.Zone]int{face.Cheeks: 2, face.Jaw: 2, face.UnderEyes: 2, face.Eyelids: 2, face.Brows: 2,
@@ -78,11 +81,13 @@ func Figures() []figure.Figure {
 	}
 	for _, k := range kit.Kinds() {
 		if s := washes[k.ID]; s > 0 {
-			list = append(list, figure.W(w, string(k.ID)+"_washes", string(k.ID)+" takes off a remover's film", s, "share"))
+			list = append(list, figure.W(w, string(k.ID)+"_washes", string(k.ID)+" takes off a remover's film", s,
+				"share"))
 		}
 	}
 	for z := range face.N {
-		list = append(list, figure.W(w, "strokes_"+z.String(), "strokes to wipe the "+z.NameIn(say.English), float64(strokes(z)), ""))
+		list = append(list, figure.W(w, "strokes_"+z.String(), "strokes to wipe the "+z.NameIn(say.English),
+			float64(strokes(z)), ""))
 	}
 	return list
 }

@@ -52,11 +52,16 @@ func strong(it *look.Item) { it.Strong = true }
 func evening(t testing.TB, change func(*sitting.Sitting)) *sitting.Sitting {
 	return With(t, func(s *sitting.Sitting) {
 		Drop(s, "gel-wash")
-		Add(s, remover("biphase", "biphase"), remover("balm", "balm"), remover("cream", "cream_cleanser"), remover("gel", "gel_cleanser", func(p *kit.Product) { p.EyeSafe = false }),
-			kit.Product{ID: "pads", Name: "Pads", Kind: "cotton_pad", Count: P(100)}, kit.Product{ID: "buds", Name: "Buds", Kind: "cotton_bud", Count: P(100)},
-			kit.Product{ID: "cloths", Name: "Cloths", Kind: "cloth", Count: P(10)}, kit.Product{ID: "mitts", Name: "Mitts", Kind: "mitt", Count: P(3)})
-		Add(s, kit.Product{ID: "cream2", Name: "Cream", Kind: "moisturiser_cream", Base: "emulsion", Weight: 3, EyeSafe: true})
-		s.Look.Items = []look.Item{foundation("silicone_film", 2), on(face.Eyelids, "mascara", "waterproof_film", 2), on(face.Lips, "lipstick", "silicone_film", 2, strong)}
+		Add(s, remover("biphase", "biphase"), remover("balm", "balm"), remover("cream", "cream_cleanser"),
+			remover("gel", "gel_cleanser", func(p *kit.Product) { p.EyeSafe = false }),
+			kit.Product{ID: "pads", Name: "Pads", Kind: "cotton_pad", Count: P(100)},
+			kit.Product{ID: "buds", Name: "Buds", Kind: "cotton_bud", Count: P(100)},
+			kit.Product{ID: "cloths", Name: "Cloths", Kind: "cloth", Count: P(10)},
+			kit.Product{ID: "mitts", Name: "Mitts", Kind: "mitt", Count: P(3)})
+		Add(s, kit.Product{ID: "cream2", Name: "Cream", Kind: "moisturiser_cream", Base: "emulsion", Weight: 3,
+			EyeSafe: true})
+		s.Look.Items = []look.Item{foundation("silicone_film", 2), on(face.Eyelids, "mascara", "waterproof_film", 2),
+			on(face.Lips, "lipstick", "silicone_film", 2, strong)}
 		change(s)
 	})
 }
@@ -75,7 +80,10 @@ func steps(p *plan.Plan, want func(stack.Step) bool) []stack.Step {
 
 func passes(p *plan.Plan, z face.Zone) []string {
 	list := []string{}
-	for _, s := range steps(p, func(s stack.Step) bool { return (s.Act == "hold" || s.Act == "massage") && slices.Contains(s.Zones, z) }) {
+	for _, s := range steps(p, func(s stack.Step) bool {
+		return (s.Act == "hold" || s.Act == "massage") &&
+			slices.Contains(s.Zones, z)
+	}) {
 		list = append(list, string(s.Kind))
 	}
 	return list
@@ -115,7 +123,8 @@ func TestTheDoubleCleanseComesOutWhereItIsNeededAndNotWhereItIsNot(t *testing.T)
 func TestDryAndOilySkinByOneMethod(t *testing.T) {
 	skin := func(oil, water int) *plan.Plan {
 		return plan.Make(evening(t, func(s *sitting.Sitting) {
-			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(oil), Water: P(water)}, face.Cheeks: {Oil: P(oil), Water: P(water)}}
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(oil), Water: P(water)},
+				face.Cheeks: {Oil: P(oil), Water: P(water)}}
 		}))
 	}
 	dry, oily := skin(0, 0), skin(3, 2)
@@ -131,13 +140,15 @@ func TestDryAndOilySkinByOneMethod(t *testing.T) {
 		t.Errorf("oily skin is emulsified and rinsed, film %g", float64(oily.Lift.Residue[face.Cheeks].Film))
 	}
 	if len(passes(dry, face.Cheeks)) >= len(passes(oily, face.Cheeks)) {
-		t.Errorf("dry skin is spared the second cleanse: %q, oily %q", passes(dry, face.Cheeks), passes(oily, face.Cheeks))
+		t.Errorf("dry skin is spared the second cleanse: %q, oily %q", passes(dry, face.Cheeks),
+			passes(oily, face.Cheeks))
 	}
 }
 
 func TestKeptStripsAreFreedByAnOilFreeBudBeforeAnythingOily(t *testing.T) {
 	p := plan.Make(evening(t, func(s *sitting.Sitting) {
-		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "liner", "waterproof_film", 3), on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "liner", "waterproof_film", 3),
+			on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
 	}))
 	clean(t, "stage", p)
 	off := slices.IndexFunc(p.Lift.Steps, func(s stack.Step) bool { return s.Act == "lashes_off" })
@@ -169,28 +180,37 @@ func TestLensesExtensionsTubingAndMagneticLiner(t *testing.T) {
 		t.Errorf("lenses in are a caution: %s", Rules(f))
 	}
 	out := plan.Make(evening(t, func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }))
-	if len(steps(out, func(s stack.Step) bool { return s.Act == "lens_out" })) != 1 || len(Found(out.Findings, "lens-in")) != 0 {
+	if len(steps(out, func(s stack.Step) bool { return s.Act == "lens_out" })) != 1 ||
+		len(Found(out.Findings, "lens-in")) != 0 {
 		t.Error("lenses come out before anything oily")
 	}
 	ext := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Client.Wears = []face.Wear{"lash_extensions"}
 		s.Look.Items[1] = on(face.Eyelids, "liner", "wax_oil", 1)
-		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "extensions", "adhesive", 2, func(it *look.Item) { it.Attach = "extensions" }))
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "extensions", "adhesive", 2,
+			func(it *look.Item) { it.Attach = "extensions" }))
 	}))
 	clean(t, "extensions", ext)
-	for _, s := range steps(ext, func(s stack.Step) bool { return slices.Contains(s.Zones, face.Eyelids) && s.Product != "" }) {
+	for _, s := range steps(ext, func(s stack.Step) bool {
+		return slices.Contains(s.Zones, face.Eyelids) &&
+			s.Product != ""
+	}) {
 		if s.Kind == "balm" || s.Kind == "biphase" || s.Pads > 0 && s.Act == "hold" {
 			t.Errorf("no oil and no cotton on extensions: %s %d pads", s.Kind, s.Pads)
 		}
 	}
-	tubes := plan.Make(evening(t, func(s *sitting.Sitting) { s.Look.Items[1] = on(face.Eyelids, "tubing mascara", "water_film", 1) }))
+	tubes := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Look.Items[1] = on(face.Eyelids, "tubing mascara",
+			"water_film", 1)
+	}))
 	clean(t, "tubing", tubes)
 	if got := passes(tubes, face.Eyelids); !slices.Equal(got, []string{"water_mitt"}) {
 		t.Errorf("tubes slide off with warm water, got %q", got)
 	}
 	magnet := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Look.Items[1] = on(face.Eyelids, "magnetic liner", "magnetic_liner", 2)
-		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "lashes", "magnetic_liner", 1, func(it *look.Item) { it.Attach, it.Keep = "magnetic", true }))
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "lashes", "magnetic_liner", 1,
+			func(it *look.Item) { it.Attach, it.Keep = "magnetic", true }))
 		Drop(s, "biphase")
 	}))
 	clean(t, "magnetic", magnet)
@@ -205,7 +225,8 @@ func TestLensesExtensionsTubingAndMagneticLiner(t *testing.T) {
 func TestAFlareGetsOnlyWhatIsBland(t *testing.T) {
 	p := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Client.Conditions = []face.Condition{{Kind: "eczema"}, {Kind: "irritated", Zone: P(face.Cheeks)}}
-		Add(s, remover("balm", "balm", func(p *kit.Product) { p.Tags = []string{"fragrance"} }), remover("plain-balm", "balm"))
+		Add(s, remover("balm", "balm", func(p *kit.Product) { p.Tags = []string{"fragrance"} }),
+			remover("plain-balm", "balm"))
 	}))
 	clean(t, "flare", p)
 	for _, s := range p.Lift.Steps {
@@ -213,7 +234,8 @@ func TestAFlareGetsOnlyWhatIsBland(t *testing.T) {
 			t.Errorf("a scented balm on eczema: %s", s.Say)
 		}
 	}
-	if f := Found(p.Findings, "eczema"); slices.ContainsFunc(f, func(f rules.Finding) bool { return f.Phase == "lift" }) {
+	if f := Found(p.Findings, "eczema"); slices.ContainsFunc(f,
+		func(f rules.Finding) bool { return f.Phase == "lift" }) {
 		t.Error(Rules(f))
 	}
 }
@@ -231,7 +253,8 @@ func TestResinOnACheekGoesFirstByItsOwnRemover(t *testing.T) {
 	without := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Look.Items = append(s.Look.Items, on(face.Cheeks, "scar piece", "fx_silicone", 3))
 	}))
-	if f := Found(without.Findings, "cannot-dissolve"); len(f) == 0 || !strings.Contains(f[0].Instead, "silicone remover") {
+	if f := Found(without.Findings, "cannot-dissolve"); len(f) == 0 || !strings.Contains(f[0].Instead,
+		"silicone remover") {
 		t.Errorf("a kit that cannot says which kind of product would: %s", Rules(without.Findings))
 	}
 }
@@ -258,7 +281,8 @@ func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
 		change            func(*sitting.Sitting)
 	}{
 		{"lashes without a care", "balm", "nothing usual", func(*sitting.Sitting) {}},
-		{"extensions bear no oil", "micellar", "oil", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }},
+		{"extensions bear no oil", "micellar", "oil",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }},
 		{"a sore is left to a clinician", "pharmacist", "kit", func(s *sitting.Sitting) {
 			s.Client.Conditions = []face.Condition{{Kind: "eye_infection"}}
 		}},
@@ -274,7 +298,8 @@ func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
 			if found < 0 {
 				t.Fatalf("%s", Rules(p.Findings))
 			}
-			if say := strings.ToLower(p.Findings[found].Instead); !strings.Contains(say, c.want) || strings.Contains(say, c.never) {
+			if say := strings.ToLower(p.Findings[found].Instead); !strings.Contains(say, c.want) ||
+				strings.Contains(say, c.never) {
 				t.Errorf("%s", say)
 			}
 		})
@@ -285,7 +310,8 @@ func TestARemoverWhosePassesTogetherWouldRunOutIsLeftForAnother(t *testing.T) {
 	first := func(left float64) plan.Plan {
 		return *plan.Make(evening(t, func(s *sitting.Sitting) {
 			Drop(s, "biphase", "balm")
-			Add(s, remover("oil", "cleansing_oil", func(p *kit.Product) { p.RemainingG = P(left) }), remover("spare", "balm", func(p *kit.Product) { p.PackG, p.Price = 10, 20 }))
+			Add(s, remover("oil", "cleansing_oil", func(p *kit.Product) { p.RemainingG = P(left) }),
+				remover("spare", "balm", func(p *kit.Product) { p.PackG, p.Price = 10, 20 }))
 		}))
 	}
 	used := func(p plan.Plan) (grams, most float64) {
@@ -310,11 +336,13 @@ func TestATonerThatWouldRunOutIsLeftOut(t *testing.T) {
 	for _, left := range []float64{50, 0.01} {
 		p := plan.Make(evening(t, func(s *sitting.Sitting) {
 			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind == "toner" })
-			Add(s, kit.Product{ID: "last", Name: "Last", Kind: "toner", Base: "water", EyeSafe: true, RemainingG: P(left)})
+			Add(s, kit.Product{ID: "last", Name: "Last", Kind: "toner", Base: "water", EyeSafe: true,
+				RemainingG: P(left)})
 			s.Method["toner"] = "always"
 		}))
 		toned := slices.ContainsFunc(p.Lift.Steps, func(s stack.Step) bool { return s.Product == "last" })
-		if toned != (left > 1) || slices.ContainsFunc(Found(p.Findings, "runs-out"), func(f rules.Finding) bool { return f.Phase == "lift" }) {
+		if toned != (left > 1) || slices.ContainsFunc(Found(p.Findings, "runs-out"),
+			func(f rules.Finding) bool { return f.Phase == "lift" }) {
 			t.Errorf("with %g g left: toned %v, %s", left, toned, Rules(p.Findings))
 		}
 	}
@@ -322,8 +350,12 @@ func TestATonerThatWouldRunOutIsLeftOut(t *testing.T) {
 
 func TestLashRootsAreCleanedWithThePadWhereBudsAreShort(t *testing.T) {
 	p := plan.Make(evening(t, func(s *sitting.Sitting) { s.Kit.Find("buds").Count = P(0) }))
-	roots := slices.IndexFunc(p.Lift.Steps, func(s stack.Step) bool { return s.Act == "wipe" && strings.Contains(s.Say, "roots") })
-	if roots < 0 || p.Lift.Steps[roots].Buds != 0 || p.Lift.Steps[roots].Pads != 1 || len(Found(p.Findings, "runs-out")) != 0 {
+	roots := slices.IndexFunc(p.Lift.Steps, func(s stack.Step) bool {
+		return s.Act == "wipe" &&
+			strings.Contains(s.Say, "roots")
+	})
+	if roots < 0 || p.Lift.Steps[roots].Buds != 0 || p.Lift.Steps[roots].Pads != 1 ||
+		len(Found(p.Findings, "runs-out")) != 0 {
 		t.Errorf("%+v: %s", p.Lift.Steps[max(roots, 0)], Rules(p.Findings))
 	}
 }
@@ -338,14 +370,17 @@ func TestOnePadLeftIsEnough(t *testing.T) {
 
 func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 	change := func(s *sitting.Sitting) {
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(1), Water: P(1)}, face.Cheeks: {Oil: P(1), Water: P(2)}}
-		Add(s, remover("oil", "plant_oil"), remover("wipes", "wipe"), kit.Product{ID: "sponge", Name: "Sponge", Kind: "sponge", Count: P(3)})
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(1), Water: P(1)},
+			face.Cheeks: {Oil: P(1), Water: P(2)}}
+		Add(s, remover("oil", "plant_oil"), remover("wipes", "wipe"), kit.Product{ID: "sponge", Name: "Sponge",
+			Kind: "sponge", Count: P(3)})
 		s.Look.Items[1] = on(face.Eyelids, "mascara", "wax_oil", 2)
 	}
 	words := func(key method.Key, option method.OptionID) string {
 		p := plan.Make(evening(t, func(s *sitting.Sitting) {
 			change(s)
-			if key == "removal_tool" || key == "check_with_micellar" || key == "micellar_rinse" { // what is wiped shows the tool
+			// what is wiped shows the tool
+			if key == "removal_tool" || key == "check_with_micellar" || key == "micellar_rinse" {
 				s.Look.Items = []look.Item{foundation("emulsion", 1)}
 				Drop(s, "balm", "biphase", "oil", "cream", "gel", "wipes")
 			}
@@ -363,9 +398,12 @@ func TestEveryHouseMethodOfRemovalChangesThePlan(t *testing.T) {
 		}
 		return b.String()
 	}
-	for key, options := range map[method.Key][]method.OptionID{"eye_order": {"eyes_first", "eyes_last"}, "eye_remover": {"by_solvency", "oil_free", "all_in_one_balm"}, "first_cleanse_on": {"dry", "warm_damp"},
-		"first_cleanse_off": {"emulsify_rinse", "warm_cloth"}, "second_cleanse": {"always", "never"}, "micellar_rinse": {"rinse", "leave"}, "check_with_micellar": {"no", "yes"},
-		"removal_tool": {"pads", "cloth", "mitt", "sponge"}, "wipes": {"never", "travel_only"}, "massage": {"brief", "long"}, "toner": {"as_needed", "never"}, "lip_order": {"strong_first", "with_base"}} {
+	for key, options := range map[method.Key][]method.OptionID{"eye_order": {"eyes_first", "eyes_last"},
+		"eye_remover": {"by_solvency", "oil_free", "all_in_one_balm"}, "first_cleanse_on": {"dry", "warm_damp"},
+		"first_cleanse_off": {"emulsify_rinse", "warm_cloth"}, "second_cleanse": {"always", "never"},
+		"micellar_rinse": {"rinse", "leave"}, "check_with_micellar": {"no", "yes"},
+		"removal_tool": {"pads", "cloth", "mitt", "sponge"}, "wipes": {"never", "travel_only"},
+		"massage": {"brief", "long"}, "toner": {"as_needed", "never"}, "lip_order": {"strong_first", "with_base"}} {
 		seen := map[string]string{}
 		for _, o := range options {
 			w := words(key, o)
@@ -395,7 +433,8 @@ func same(l []stack.Step) []stack.Step { return l }
 
 func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	oily := func(s *sitting.Sitting) {
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)}, face.Cheeks: {Oil: P(3), Water: P(2)}}
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)},
+			face.Cheeks: {Oil: P(3), Water: P(2)}}
 	}
 	lashes := func(s *sitting.Sitting) {
 		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
@@ -425,16 +464,27 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		fires    bool
 		severity rules.Severity
 	}{
-		{"nobody took the lenses out", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, without("lens_out"), true, "stop"},
-		{"lenses out first", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, same, false, ""},
-		{"balm on extensions", "oil-on-extensions", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("balm"), true, "stop"},
-		{"micellar on extensions", "oil-on-extensions", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("micellar"), false, ""},
+		{"nobody took the lenses out", "lens-in",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, without("lens_out"), true,
+			"stop"},
+		{"lenses out first", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} },
+			same, false, ""},
+		{"balm on extensions", "oil-on-extensions",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("balm"), true, "stop"},
+		{"micellar on extensions", "oil-on-extensions",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("micellar"), false, ""},
 		{"balm before the lashes are off", "oil-on-reused-lashes", lashes, func(l []stack.Step) []stack.Step {
-			return swap("balm")(slices.DeleteFunc(l, func(s stack.Step) bool { return s.Act == "lashes_off" || s.How == "bud" }))
+			return swap("balm")(slices.DeleteFunc(l, func(s stack.Step) bool {
+				return s.Act == "lashes_off" ||
+					s.How == "bud"
+			}))
 		}, true, "caution"},
 		{"lashes off first", "oil-on-reused-lashes", lashes, same, false, ""},
 		{"the base before the lips", "lip-smear", none, func(l []stack.Step) []stack.Step {
-			return slices.DeleteFunc(l, func(s stack.Step) bool { return slices.Equal(s.Zones, []face.Zone{face.Lips}) })
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return slices.Equal(s.Zones,
+					[]face.Zone{face.Lips})
+			})
 		}, true, "note"},
 		{"the lips first", "lip-smear", none, same, false, ""},
 		{"a short hold", "rubbing", none, func(l []stack.Step) []stack.Step {
@@ -447,21 +497,25 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		}, true, "caution"},
 		{"a hold for its time", "rubbing", none, same, false, ""},
 		{"the eyes left out", "cannot-dissolve", none, func(l []stack.Step) []stack.Step {
-			return slices.DeleteFunc(l, func(s stack.Step) bool { return slices.Contains(s.Zones, face.Eyelids) && s.Product != "" })
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return slices.Contains(s.Zones, face.Eyelids) &&
+					s.Product != ""
+			})
 		}, true, "stop"},
 		{"the eyes done", "cannot-dissolve", none, same, false, ""},
 		{"nothing emulsified", "not-emulsified", oily, without("emulsify"), true, "caution"},
 		{"emulsified", "not-emulsified", oily, same, false, ""},
 		{"a balm and no wash on oily skin", "needs-second-cleanse", oily, only("balm", "biphase"), true, "caution"},
 		{"a balm and a wash", "needs-second-cleanse", oily, same, false, ""},
-		{"wipes and nothing else", "wipe-only", func(s *sitting.Sitting) { Add(s, remover("wipe", "wipe")) }, func(l []stack.Step) []stack.Step {
-			for i := range l {
-				if l[i].Act == "hold" || l[i].Act == "massage" {
-					l[i].Act, l[i].Product, l[i].Kind, l[i].PadFaces = "hold", "wipe", "wipe", 40
+		{"wipes and nothing else", "wipe-only", func(s *sitting.Sitting) { Add(s, remover("wipe", "wipe")) },
+			func(l []stack.Step) []stack.Step {
+				for i := range l {
+					if l[i].Act == "hold" || l[i].Act == "massage" {
+						l[i].Act, l[i].Product, l[i].Kind, l[i].PadFaces = "hold", "wipe", "wipe", 40
+					}
 				}
-			}
-			return l
-		}, true, "caution"},
+				return l
+			}, true, "caution"},
 		{"no wipes", "wipe-only", none, same, false, ""},
 		{"one face for every stroke is not there", "dirty-face", none, func(l []stack.Step) []stack.Step {
 			for i := range l {
@@ -483,7 +537,8 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		{"lukewarm water", "too-hot", none, same, false, ""},
 		{"the neck forgotten", "missed-skin", none, func(l []stack.Step) []stack.Step {
 			for i := range l {
-				l[i].Zones = slices.DeleteFunc(slices.Clone(l[i].Zones), func(z face.Zone) bool { return z == face.Neck })
+				l[i].Zones = slices.DeleteFunc(slices.Clone(l[i].Zones),
+					func(z face.Zone) bool { return z == face.Neck })
 			}
 			return l
 		}, true, "caution"},
@@ -496,17 +551,19 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			Drop(s, "balm", "biphase", "gel", "cream")
 			s.Look.Items = []look.Item{foundation("emulsion", 1)}
 		}, same, false, ""},
-		{"nothing done at all", "left-on", none, func([]stack.Step) []stack.Step { return []stack.Step{} }, true, "stop"},
+		{"nothing done at all", "left-on", none, func([]stack.Step) []stack.Step { return []stack.Step{} }, true,
+			"stop"},
 		{"all of it done", "left-on", none, same, false, ""},
 		{"lashes left on", "left-on", lashes, func(l []stack.Step) []stack.Step {
 			return slices.DeleteFunc(l, func(s stack.Step) bool {
 				return s.Act == "lashes_off" || slices.Contains(s.Zones, face.Eyelids) && s.Product != ""
 			})
 		}, true, "stop"},
-		{"more pads than there are", "runs-out", func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) }, func(l []stack.Step) []stack.Step {
-			l[len(l)-1].Pads = 5
-			return l
-		}, true, "caution"},
+		{"more pads than there are", "runs-out", func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) },
+			func(l []stack.Step) []stack.Step {
+				l[len(l)-1].Pads = 5
+				return l
+			}, true, "caution"},
 		{"pads enough", "runs-out", none, same, false, ""},
 	} {
 		p := mangled(t, evening(t, c.sitting), c.change)
@@ -524,7 +581,9 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			t.Errorf("%s: %s is a %s, want a %s", c.name, c.rule, found[0].Severity, c.severity)
 		}
 	}
-	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing", "cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot", "missed-skin", "not-rinsed"}
+	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing",
+		"cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot",
+		"missed-skin", "not-rinsed"}
 	for _, r := range rules.All(say.English) {
 		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
@@ -535,14 +594,17 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 // TestNoPlanMissesATargetWithoutAFinding tries strange looks on strange kits.
 func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 	r := rand.New(rand.NewPCG(6, 6))
-	all := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser", "foam_cleanser", "wipe", "mitt", "fx_remover_ester", "cotton_pad", "cloth", "toner"}
+	all := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser",
+		"foam_cleanser", "wipe", "mitt", "fx_remover_ester", "cotton_pad", "cloth", "toner"}
 	marks := []face.Mark{"flaky", "breakout", "scar", "irritated", "sunburn", "broken", "cold_sore", "blister"}
 	for n := range 250 {
 		s := With(t, func(s *sitting.Sitting) {
-			s.Kit = kit.Kit{{ID: "spf", Name: "spf", Kind: "sunscreen", SPF: 50, BroadSpectrum: true, Base: "emulsion", EyeSafe: r.IntN(2) == 0, WaterResistantMin: []int{0, 40, 80}[r.IntN(3)]}}
+			s.Kit = kit.Kit{{ID: "spf", Name: "spf", Kind: "sunscreen", SPF: 50, BroadSpectrum: true,
+				Base: "emulsion", EyeSafe: r.IntN(2) == 0, WaterResistantMin: []int{0, 40, 80}[r.IntN(3)]}}
 			for i, k := range all {
 				if r.IntN(2) == 0 {
-					p := kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: r.IntN(3) > 0, LensSafe: r.IntN(2) == 0, Price: float64(i), PackG: 50}
+					p := kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: r.IntN(3) > 0,
+						LensSafe: r.IntN(2) == 0, Price: float64(i), PackG: 50}
 					if r.IntN(4) == 0 {
 						p.Tags = []string{"fragrance", "latex"}[:1+r.IntN(2)]
 					}
@@ -553,25 +615,30 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 				}
 			}
 			for range r.IntN(6) {
-				it := on(face.Zone(r.IntN(int(face.N))), "thing", look.Binder(look.Binders[r.IntN(len(look.Binders))]), 1+r.IntN(3))
+				it := on(face.Zone(r.IntN(int(face.N))), "thing",
+					look.Binder(look.Binders[r.IntN(len(look.Binders))]), 1+r.IntN(3))
 				if it.Binder == "magnetic_liner" {
 					it.Zone.Zones = face.SetOf(face.Eyelids)
 				}
 				if it.Zone.Zones.Has(face.Eyelids) && r.IntN(2) == 0 {
-					it.Attach, it.Binder, it.Keep = []look.Attach{"glue_strip", "single", "magnetic", "extensions"}[r.IntN(4)], "adhesive", r.IntN(2) == 0
+					it.Attach, it.Binder, it.Keep = []look.Attach{"glue_strip", "single", "magnetic",
+						"extensions"}[r.IntN(4)], "adhesive", r.IntN(2) == 0
 				}
 				s.Look.Items = append(s.Look.Items, it)
 			}
-			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}, face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4)), Marks: []face.Mark{marks[r.IntN(len(marks))]}}}
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))},
+				face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4)), Marks: []face.Mark{marks[r.IntN(len(marks))]}}}
 			s.Client.Allergies = [][]string{nil, {"latex"}, {"fragrance"}}[r.IntN(3)]
-			s.Client.Wears = [][]face.Wear{nil, {"contact_lenses"}, {"contact_lenses_stay"}, {"lash_extensions"}}[r.IntN(4)]
+			s.Client.Wears = [][]face.Wear{nil, {"contact_lenses"}, {"contact_lenses_stay"},
+				{"lash_extensions"}}[r.IntN(4)]
 		})
 		p := plan.Make(s)
 		for z, l := range p.Lift.Residue {
 			if l.Left <= l.Target+1e-9 {
 				continue
 			}
-			if !slices.ContainsFunc(Found(p.Findings, "cannot-dissolve"), func(f rules.Finding) bool { return slices.Contains(f.Zones, z) }) {
+			if !slices.ContainsFunc(Found(p.Findings, "cannot-dissolve"),
+				func(f rules.Finding) bool { return slices.Contains(f.Zones, z) }) {
 				t.Errorf("plan %d: %.3g is left on %s and nobody says so", n, float64(l.Left), z)
 			}
 		}
@@ -579,7 +646,8 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 			if f.Severity == "stop" && f.Step != "" && (f.Phase == "lift" || f.Phase == "aftercare") {
 				t.Errorf("plan %d: a planned step meets a stop: %s", n, Rules([]rules.Finding{f}))
 			}
-			if f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule) {
+			if f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear",
+				"not-rinsed", "too-hot"}, f.Rule) {
 				t.Errorf("plan %d: avoidable: %s", n, Rules([]rules.Finding{f}))
 			}
 		}
@@ -600,9 +668,11 @@ func TestAnItemWhereItCannotBeIsRefused(t *testing.T) {
 		{`{"zone":"lips","item":"x","binder":"jam","load":1}`, "look.items[0].binder"},
 		{`{"zone":"lips","item":"x","binder":"powder","load":0}`, "look.items[0].load"},
 		{`{"zone":"lips","item":"lashes","binder":"adhesive","load":1,"attach":"glue_strip"}`, "look.items[0].attach"},
-		{`{"zone":"cheeks","item":"extensions","binder":"adhesive","load":1,"attach":"extensions"}`, "look.items[0].attach"},
+		{`{"zone":"cheeks","item":"extensions","binder":"adhesive","load":1,"attach":"extensions"}`,
+			"look.items[0].attach"},
 	} {
-		text := strings.Replace(string(JSON(t, Sitting(t))), `"neckline":"closed"`, `"neckline":"closed","items":[`+c.item+`]`, 1)
+		text := strings.Replace(string(JSON(t, Sitting(t))), `"neckline":"closed"`,
+			`"neckline":"closed","items":[`+c.item+`]`, 1)
 		_, fs := sitting.Read([]byte(text))
 		if !slices.ContainsFunc(fs, func(f doc.Fault) bool { return f.Path == c.path }) {
 			t.Errorf("%s: want a fault at %s, got %v", c.item, c.path, fs)

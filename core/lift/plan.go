@@ -158,15 +158,8 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 		}
 		s.Complete()
 		stack.Measure(c, s, p, kind.PassGrams(true))
-		s.Say = c.Say(
-			say.UsualPass,
-			"product",
-			p.Name,
-			"zones",
-			whereabouts(c, zones),
-			"seconds",
-			c.Say(say.ShortSeconds, "n", int(contact)),
-		)
+		s.Say = c.Say(say.UsualPass, "product", p.Name, "zones", whereabouts(c, zones), "seconds",
+			c.Say(say.ShortSeconds, "n", int(contact)))
 	}
 	return out
 }
@@ -477,19 +470,8 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		s.Say = pl.c.Say(say.MeltOver, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
 	default:
 		s.Pads, s.PadFaces = pads, clean
-		s.Say = pl.c.Say(
-			say.SoakAndWait,
-			"pads",
-			padWords(zones),
-			"product",
-			p.Name,
-			"zones",
-			pl.c.Names(zones),
-			"seconds",
-			pl.seconds(contact),
-			"then",
-			pl.eyeWords(zones),
-		)
+		s.Say = pl.c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", pl.c.Names(zones),
+			"seconds", pl.seconds(contact), "then", pl.eyeWords(zones))
 	}
 	st := pl.add(s)
 	stack.Measure(pl.c, st, p, grams)
@@ -762,7 +744,8 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 				Say:     pl.c.Say(say.RinseLukewarm),
 			},
 		)
-	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Rinse):
+	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar &&
+		c.Method.Is(method.MicellarRinse, method.Rinse):
 		pl.add(
 			stack.Step{
 				Act:     act.Rinse,

@@ -47,8 +47,10 @@ func TestASpotIsAZoneOrTheFaceWithoutLidsBrowsAndLips(t *testing.T) {
 
 func TestLashesAndMagneticLinerBelongOnTheLids(t *testing.T) {
 	l := look.Look{Items: []look.Item{
-		{Zone: spot(t, "eyelids"), Binder: look.Adhesive, Attach: look.GlueStrip}, {Zone: spot(t, "brows"), Binder: look.Adhesive, Attach: look.Single},
-		{Zone: spot(t, "lips"), Binder: look.MagneticLiner}, {Zone: spot(t, "eyelids"), Binder: look.MagneticLiner}, {Binder: look.MagneticLiner, Attach: look.Single}}}
+		{Zone: spot(t, "eyelids"), Binder: look.Adhesive, Attach: look.GlueStrip},
+		{Zone: spot(t, "brows"), Binder: look.Adhesive, Attach: look.Single},
+		{Zone: spot(t, "lips"), Binder: look.MagneticLiner}, {Zone: spot(t, "eyelids"), Binder: look.MagneticLiner},
+		{Binder: look.MagneticLiner, Attach: look.Single}}}
 	fs := l.Check("look")
 	if len(fs) != 2 || fs[0].String() != "look.items[1].attach: lashes are attached on eyelids, not on brows" ||
 		fs[1].String() != "look.items[2].binder: magnetic_liner lies on eyelids, not on lips" {
@@ -63,13 +65,15 @@ func TestNecklineBaseAndBeardAreReadOffTheLook(t *testing.T) {
 	if look.NoBase.Film() != kit.NoBase || look.BaseOil.Film() != kit.BaseOil {
 		t.Error("a foundation's base is a film's, and none is none")
 	}
-	if !(look.Look{Items: []look.Item{{Item: "light"}, {Item: "Beard cover"}}}).CoversBeard() || (look.Look{Items: []look.Item{{Item: "bear"}}}).CoversBeard() {
+	if !(look.Look{Items: []look.Item{{Item: "light"}, {Item: "Beard cover"}}}).CoversBeard() ||
+		(look.Look{Items: []look.Item{{Item: "bear"}}}).CoversBeard() {
 		t.Error("a beard cover is one by its name")
 	}
 }
 
 func TestWordsOfALookAreReadStrictly(t *testing.T) {
-	for word, into := range map[string]encoding.TextUnmarshaler{"matte": new(look.Finish), "sheer": new(look.Coverage), "silicone": new(look.Base),
+	for word, into := range map[string]encoding.TextUnmarshaler{"matte": new(look.Finish),
+		"sheer": new(look.Coverage), "silicone": new(look.Base),
 		"open": new(look.Neckline), "wax_oil": new(look.Binder), "magnetic": new(look.Attach)} {
 		if err := into.UnmarshalText([]byte(word)); err != nil {
 			t.Errorf("%s: %v", word, err)
@@ -83,8 +87,10 @@ func TestWordsOfALookAreReadStrictly(t *testing.T) {
 		t.Errorf("read as %q", f)
 	}
 	var read look.Look
-	data := `{"finish":"satin","coverage":"full","base":"none","neckline":"open","items":[{"zone":"face","item":"x","binder":"emulsion","load":2,"attach":"single"}]}`
-	if fs := doc.Read([]byte(data), &read); len(fs) > 0 || read.Finish != look.Satin || read.Coverage != look.Full || read.Base != look.NoBase ||
+	data := `{"finish":"satin","coverage":"full","base":"none","neckline":"open",
+		"items":[{"zone":"face","item":"x","binder":"emulsion","load":2,"attach":"single"}]}`
+	if fs := doc.Read([]byte(data), &read); len(fs) > 0 || read.Finish != look.Satin || read.Coverage != look.Full ||
+		read.Base != look.NoBase ||
 		read.Neckline != look.OpenNeck || read.Items[0].Binder != look.Emulsion || read.Items[0].Attach != look.Single {
 		t.Errorf("%v: %+v", fs, read)
 	}

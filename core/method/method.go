@@ -102,7 +102,8 @@ var methods = []Method{
 		{Spray, "Sprayed at arm's length", "By the label, eyes and mouth shut."}}},
 	{PrimerSplit, "prep", "Primer", []Option{
 		{ByZone, "By zone", "Mattifying where it shines, hydrating where it is dry."},
-		{ByZoneWithVeil, "By zone, with a veil", "A thin veil of the hydrating one over the mattified zones, so that base blends."},
+		{ByZoneWithVeil, "By zone, with a veil",
+			"A thin veil of the hydrating one over the mattified zones, so that base blends."},
 		{None, "None", "Fewer layers."}}},
 	{PrimerSPFOrder, "prep", "Primer and sunscreen", []Option{
 		{PrimerThenSPF, "Sunscreen last", "Nothing lies over the film that protects."},
@@ -117,7 +118,8 @@ var methods = []Method{
 		{TwoFingers, "Two finger strips", "About right for face, neck, ears and chest."}}},
 	{SecondCoat, "wear", "Early second coat", []Option{
 		{No, "No", "The label's clock is enough."},
-		{Early, "{wear.early_from} to {wear.early_until} minutes after going out", "Catches what the first coat missed."}}},
+		{Early, "{wear.early_from} to {wear.early_until} minutes after going out",
+			"Catches what the first coat missed."}}},
 	{SameDayPolish, "prep", "Polish on the day", []Option{
 		{Never, "Never", "The evening before is the time."},
 		{Gentle, "Gentle", "Enzyme or fine polish under light pressure, before everything else."},
@@ -141,7 +143,8 @@ func All(l *say.Language) []Method {
 		m.Name, m.Options = l.Say(say.Named(nameID(m.Key))), slices.Clone(m.Options)
 		for j := range m.Options {
 			o := &m.Options[j]
-			o.Name, o.Reason = l.Say(say.Named(optionID(m.Key, o.ID, "name"))), l.Say(say.Named(optionID(m.Key, o.ID, "reason")))
+			o.Name, o.Reason = l.Say(say.Named(optionID(m.Key, o.ID, "name"))),
+				l.Say(say.Named(optionID(m.Key, o.ID, "reason")))
 		}
 	}
 	return list

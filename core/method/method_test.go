@@ -11,7 +11,8 @@ import (
 func TestTheFirstOptionIsTheDefaultAndAnyOtherIsPicked(t *testing.T) {
 	for _, m := range method.All(say.English) {
 		none := method.Choice{}
-		if none.Get(m.Key) != m.Options[0].ID || method.Default(m.Key) != m.Options[0].ID || !none.Is(m.Key, m.Options[0].ID) {
+		if none.Get(m.Key) != m.Options[0].ID || method.Default(m.Key) != m.Options[0].ID ||
+			!none.Is(m.Key, m.Options[0].ID) {
 			t.Errorf("%s is %s by default", m.Key, none.Get(m.Key))
 		}
 		last := m.Options[len(m.Options)-1]
@@ -33,14 +34,16 @@ func TestASittingsChoiceLiesOverTheStudiosAndChangesNeither(t *testing.T) {
 	studio := method.Choice{method.EyeOrder: method.EyesLast, method.Toner: method.Never}
 	day := method.Choice{method.Toner: method.Always}
 	both := studio.Over(day)
-	if !both.Is(method.EyeOrder, method.EyesLast) || !both.Is(method.Toner, method.Always) || !studio.Is(method.Toner, method.Never) || len(day) != 1 {
+	if !both.Is(method.EyeOrder, method.EyesLast) || !both.Is(method.Toner, method.Always) ||
+		!studio.Is(method.Toner, method.Never) || len(day) != 1 {
 		t.Errorf("%v", both)
 	}
 }
 
 func TestAMethodOrOptionThatDoesNotExistIsAFaultInOrderOfKey(t *testing.T) {
 	fs := method.Choice{"toner": "sometimes", "hat": "on", "eye_order": method.EyesLast}.Check("method")
-	if len(fs) != 2 || fs[0].String() != "method.hat: is not a house method" || fs[1].String() != `method.toner: "sometimes" is not one of as_needed, always, never` {
+	if len(fs) != 2 || fs[0].String() != "method.hat: is not a house method" ||
+		fs[1].String() != `method.toner: "sometimes" is not one of as_needed, always, never` {
 		t.Errorf("%v", fs)
 	}
 	if method.Find("hat") != nil {
@@ -69,7 +72,8 @@ func TestReadingMethodsInOneLanguageLeavesTheOthersAlone(t *testing.T) {
 			shared[i].Options[j].Name = "changed"
 		}
 	}
-	if after := method.All(say.English); !reflect.DeepEqual(before, after) || method.Find(before[0].Key).Options[0].Name == "changed" {
+	if after := method.All(say.English); !reflect.DeepEqual(before, after) ||
+		method.Find(before[0].Key).Options[0].Name == "changed" {
 		t.Error("a list that was handed out is the program's own")
 	}
 }

@@ -21,9 +21,12 @@ func fullDay(b testing.TB) *sitting.Sitting {
 	s.Client.Zones[face.Chin] = face.Grades{Oil: P(3), Water: P(2), Marks: []face.Mark{face.Breakout}}
 	s.Look = look.Presets(say.English)[4].Look
 	s.Day.WearUntil, s.Day.LiftAt = At(b, "22:30"), At(b, "23:00")
-	s.Day.Segments = []day.Segment{{From: At(b, "11:00"), To: At(b, "13:00"), Place: "sun"}, {From: At(b, "13:00"), To: At(b, "13:30"), Place: "sun", KeepFree: true},
+	s.Day.Segments = []day.Segment{{From: At(b, "11:00"), To: At(b, "13:00"), Place: "sun"},
+		{From: At(b, "13:00"), To: At(b, "13:30"), Place: "sun", KeepFree: true},
 		{From: At(b, "15:00"), To: At(b, "17:00"), Place: "shade", Activity: "active"}}
-	for _, k := range []kit.Kind{"biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "foam_cleanser", "wipe", "mitt", "spf_mist", "spf_stick", "spf_fluid", "spf_cushion", "blotting_paper", "powder", "cotton_pad", "cotton_bud", "cloth"} {
+	for _, k := range []kit.Kind{"biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "foam_cleanser",
+		"wipe", "mitt", "spf_mist", "spf_stick", "spf_fluid", "spf_cushion", "blotting_paper", "powder", "cotton_pad",
+		"cotton_bud", "cloth"} {
 		p := kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: true, Price: 12, PackG: 60}
 		if p.Screens() {
 			p.SPF, p.BroadSpectrum = 50, true

@@ -79,13 +79,15 @@ func TestEveryPartOfAPlanIsThereAndNothingIsNull(t *testing.T) {
 	if err := json.Unmarshal(made, &doc); err != nil {
 		t.Fatal(err)
 	}
-	for _, key := range []string{"format", "sitting", "skin", "countdown", "prep", "stack", "wear", "lift", "aftercare", "findings"} {
+	for _, key := range []string{"format", "sitting", "skin", "countdown", "prep", "stack", "wear", "lift",
+		"aftercare", "findings"} {
 		if _, there := doc[key]; !there {
 			t.Errorf("%s is missing", key)
 		}
 	}
 	step := doc["prep"].(map[string]any)["steps"].([]any)[0].(map[string]any)
-	for _, key := range []string{"id", "act", "kind", "product", "zones", "grams", "units", "unit", "hand", "film_mg_cm2", "how", "start", "hands_s", "set_s", "contact_s",
+	for _, key := range []string{"id", "act", "kind", "product", "zones", "grams", "units", "unit", "hand",
+		"film_mg_cm2", "how", "start", "hands_s", "set_s", "contact_s",
 		"pads", "pad_faces", "buds", "cloths", "because", "say"} {
 		if _, there := step[key]; !there {
 			t.Errorf("a step lacks %s", key)
@@ -146,10 +148,13 @@ func TestAPlanThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
 		{"an unknown act", `"act": "hands"`, `"act": "juggle"`, `prep.steps[1].act: "juggle" is not a known word here`},
 		{"an id twice", `"id": "p2"`, `"id": "p1"`, `prep.steps[1].id: "p1" is the id of an earlier step`},
 		{"an unknown zone", `"neck"`, `"knee"`, `"knee" is not a zone of the face`},
-		{"hands for a day", `"hands_s": 30`, `"hands_s": 90000`, "prep.steps[1].hands_s: 90000 is not between 0 and 14400"},
+		{"hands for a day", `"hands_s": 30`, `"hands_s": 90000`,
+			"prep.steps[1].hands_s: 90000 is not between 0 and 14400"},
 		{"an unknown field", `"act": "hands"`, `"act": "hands", "mood": 1`, "prep.steps[1].mood: is not a known field"},
-		{"a fault of the sitting inside", `"phototype": 2`, `"phototype": 7`, "sitting.client.phototype: 7 is not between 1 and 6"},
-		{"another version", `"format": "urncloth.plan/1"`, `"format": "urncloth.plan/9"`, `format: "urncloth.plan/9" is not urncloth.plan/1`},
+		{"a fault of the sitting inside", `"phototype": 2`, `"phototype": 7`,
+			"sitting.client.phototype: 7 is not between 1 and 6"},
+		{"another version", `"format": "urncloth.plan/1"`, `"format": "urncloth.plan/9"`,
+			`format: "urncloth.plan/9" is not urncloth.plan/1`},
 	}
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {
@@ -165,18 +170,28 @@ func TestASittingIsRefusedWithEveryFaultNamed(t *testing.T) {
 	sound := string(JSON(t, Sitting(t)))
 	cases := []struct{ name, old, new, want string }{
 		{"grade", `"oil":2`, `"oil":4`, "client.zones.forehead.oil: 4 is not between 0 and 3"},
-		{"impossible date", `"date":"2027-06-19"`, `"date":"2027-06-31"`, `day.date: "2027-06-31" is not a date like 2027-06-19`},
+		{"impossible date", `"date":"2027-06-19"`, `"date":"2027-06-31"`,
+			`day.date: "2027-06-31" is not a date like 2027-06-19`},
 		{"latitude", `"lat":51.7`, `"lat":91`, "day.place.lat: 91 is not between -90 and 90"},
-		{"empty kit", sound[strings.Index(sound, `"kit":`):], `"kit":[]}`, "kit: is empty; a plan needs at least one product"},
+		{"empty kit", sound[strings.Index(sound, `"kit":`):], `"kit":[]}`,
+			"kit: is empty; a plan needs at least one product"},
 		{"no cheeks", `"cheeks":`, `"chest":`, "client.zones.cheeks: is missing"},
 		{"unknown kind", `"kind":"toner"`, `"kind":"nectar"`, `kit[2].kind: "nectar" is not a kind of product`},
 		{"unknown method", `"kit":`, `"method":{"moon":"full"},"kit":`, "method.moon: is not a house method"},
-		{"unknown option", `"kit":`, `"method":{"depuff":"hammer"},"kit":`, `method.depuff: "hammer" is not one of none, cold, massage`},
-		{"unknown condition", `"phototype":2`, `"phototype":2,"conditions":[{"kind":"gloom"}]`, `client.conditions[0].kind: "gloom" is not a known word here`},
-		{"load 0", `"neckline":"closed"`, `"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"powder","load":0}]`, "look.items[0].load: 0 is not between 1 and 3"},
-		{"unknown binder", `"neckline":"closed"`, `"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"glitter","load":1}]`, `look.items[0].binder: "glitter" is not one of`},
-		{"born after the day", `"phototype":2`, `"phototype":2,"born":"2030-01-01"`, "client.born: 2030-01-01 is after the day 2027-06-19"},
-		{"a rule that cannot be lifted because there is none", `"kit":`, `"lifted":[{"rule":"luck","reason":"x"}],"kit":`, `lifted[0].rule: "luck" is not a rule`},
+		{"unknown option", `"kit":`, `"method":{"depuff":"hammer"},"kit":`,
+			`method.depuff: "hammer" is not one of none, cold, massage`},
+		{"unknown condition", `"phototype":2`, `"phototype":2,"conditions":[{"kind":"gloom"}]`,
+			`client.conditions[0].kind: "gloom" is not a known word here`},
+		{"load 0", `"neckline":"closed"`,
+			`"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"powder","load":0}]`,
+			"look.items[0].load: 0 is not between 1 and 3"},
+		{"unknown binder", `"neckline":"closed"`,
+			`"neckline":"closed","items":[{"zone":"face","item":"powder","binder":"glitter","load":1}]`,
+			`look.items[0].binder: "glitter" is not one of`},
+		{"born after the day", `"phototype":2`, `"phototype":2,"born":"2030-01-01"`,
+			"client.born: 2030-01-01 is after the day 2027-06-19"},
+		{"a rule that cannot be lifted because there is none", `"kit":`,
+			`"lifted":[{"rule":"luck","reason":"x"}],"kit":`, `lifted[0].rule: "luck" is not a rule`},
 	}
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {
@@ -224,7 +239,8 @@ func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
 		s.Client.Name = "Ottoline Pryce"
 		s.Day.BaseAt = At(t, "09:14")
 	})).Text(say.English)
-	for _, want := range []string{"Ottoline Pryce · 2027-06-19", "chair 09:00", "base 09:14", "missing", "Wash your hands", "sunscreen 1.6 g over 798 cm²", "CAUTION", "emergency number"} {
+	for _, want := range []string{"Ottoline Pryce · 2027-06-19", "chair 09:00", "base 09:14", "missing",
+		"Wash your hands", "sunscreen 1.6 g over 798 cm²", "CAUTION", "emergency number"} {
 		if !strings.Contains(text, want) {
 			t.Errorf("the sheet lacks %q:\n%s", want, text)
 		}
@@ -240,11 +256,13 @@ func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
 	all := plan.Everything(say.English)
 	ids := map[rules.ID]bool{}
 	for _, r := range all.Rules {
-		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" || r.Source == "" || r.Mark != "P" && r.Mark != "W" {
+		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" ||
+			r.Source == "" || r.Mark != "P" && r.Mark != "W" {
 			t.Errorf("rule %q is incomplete or stands twice", r.ID)
 		}
 		ids[r.ID] = true
-		if r.Method != "" && !slices.ContainsFunc(all.Methods, func(m method.Method) bool { return m.Key == r.Method }) {
+		if r.Method != "" && !slices.ContainsFunc(all.Methods,
+			func(m method.Method) bool { return m.Key == r.Method }) {
 			t.Errorf("rule %s names the method %s, which there is not", r.ID, r.Method)
 		}
 	}

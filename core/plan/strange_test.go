@@ -27,7 +27,8 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	s := docs[r.IntN(len(docs))]
 	s.Kit = slices.Clone(s.Kit)
 	s.Kit = slices.DeleteFunc(s.Kit, func(kit.Product) bool { return r.IntN(4) == 0 })
-	tags := []string{"fragrance", "essential_oil", "nut_oil", "alcohol_denat", "lanolin", "beeswax", "latex", "menthol", "oil_free"}
+	tags := []string{"fragrance", "essential_oil", "nut_oil", "alcohol_denat", "lanolin", "beeswax", "latex",
+		"menthol", "oil_free"}
 	for i := range s.Kit {
 		p := &s.Kit[i]
 		for r.IntN(4) == 0 {
@@ -53,7 +54,8 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	}
 	c := &s.Client
 	c.Phototype, c.Sensitivity, c.Mature = 1+r.IntN(6), r.IntN(4), r.IntN(4) == 0
-	c.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}, face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}}
+	c.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))},
+		face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}}
 	for r.IntN(3) > 0 {
 		z := face.Zone(r.IntN(int(face.N)))
 		g := c.Zones[z]
@@ -89,7 +91,8 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	for r.IntN(2) == 0 {
 		k := face.Condition{Kind: face.Kind(oneOf(r, face.Conditions...))}
 		if r.IntN(2) == 0 {
-			k.On = On(t, oneOf(r, "2027-06-19", "2027-06-18", "2027-06-17", "2027-06-14", "2027-06-01", "2027-02-01", "2026-06-01"))
+			k.On = On(t, oneOf(r, "2027-06-19", "2027-06-18", "2027-06-17", "2027-06-14", "2027-06-01", "2027-02-01",
+				"2026-06-01"))
 		}
 		if r.IntN(3) == 0 {
 			k.Zone = P(face.Zone(r.IntN(int(face.N))))
@@ -97,7 +100,8 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 		c.Conditions = append(c.Conditions, k)
 	}
 	if r.IntN(4) == 0 {
-		c.Born, c.Guardian = On(t, oneOf(r, "2027-03-01", "2025-06-01", "2019-01-01", "2012-05-05", "1950-01-01")), r.IntN(2) == 0
+		c.Born, c.Guardian = On(t, oneOf(r, "2027-03-01", "2025-06-01", "2019-01-01", "2012-05-05", "1950-01-01")),
+			r.IntN(2) == 0
 	}
 	s.Method = method.Choice{}
 	for _, m := range method.All(say.English) {
@@ -105,7 +109,8 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 			s.Method[m.Key] = oneOf(r, m.Options...).ID
 		}
 	}
-	s.Look.Finish, s.Look.Coverage = look.Finish(oneOf(r, "matte", "satin", "dewy")), look.Coverage(oneOf(r, "none", "sheer", "medium", "full"))
+	s.Look.Finish, s.Look.Coverage = look.Finish(oneOf(r, "matte", "satin", "dewy")),
+		look.Coverage(oneOf(r, "none", "sheer", "medium", "full"))
 	s.Look.Base = look.Base(oneOf(r, "water", "silicone", "oil", "emulsion", "powder", "none"))
 	s.Day.Air = day.Air{TempC: P(oneOf(r, -5.0, 12, 21, 34)), Humidity: P(oneOf(r, 0.1, 0.45, 0.9))}
 	if r.IntN(4) == 0 {
@@ -127,7 +132,8 @@ func TestNoPlanForAStrangerTakesAStepThatAStopSpeaksAgainst(t *testing.T) {
 		valid++
 		p := plan.Make(s)
 		for _, f := range p.Findings {
-			avoidable := f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear", "not-rinsed", "too-hot"}, f.Rule)
+			avoidable := f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face",
+				"lip-smear", "not-rinsed", "too-hot"}, f.Rule)
 			if f.Severity == rules.Stop && (f.Step != "" || f.Rule == "spf-missing") || avoidable {
 				t.Errorf("stranger %d: %s step %s on %v: %s", n, f.Phase, f.Step, f.Zones, f.Say)
 			}

@@ -43,17 +43,8 @@ func (p *Plan) Text(l *say.Language) string {
 		skin = append(skin, string(o))
 	}
 	fmt.Fprintln(b, strings.Join(skin, ", "))
-	b.line(
-		say.SheetTimes,
-		"chair",
-		p.Sitting.Day.ChairAt.Clock(),
-		"ready",
-		p.Prep.ReadyAt.Clock(),
-		"base",
-		p.Sitting.Day.BaseAt.Clock(),
-		"slack",
-		p.Slack(l),
-	)
+	b.line(say.SheetTimes, "chair", p.Sitting.Day.ChairAt.Clock(), "ready", p.Prep.ReadyAt.Clock(), "base",
+		p.Sitting.Day.BaseAt.Clock(), "slack", p.Slack(l))
 	b.rule()
 	for _, s := range p.Prep.Steps {
 		head := s.Start.Clock() + "  "
@@ -107,15 +98,8 @@ func (p *Plan) findingsText(b *sheet) {
 func (p *Plan) wearText(b *sheet) {
 	w := p.Wear
 	if w.DoseSED > 0 {
-		b.line(
-			say.SheetDose,
-			"dose",
-			float64(w.DoseSED),
-			"budget",
-			float64(w.BudgetSED),
-			"least",
-			float64(w.Honest.Least),
-		)
+		b.line(say.SheetDose, "dose", float64(w.DoseSED), "budget", float64(w.BudgetSED), "least",
+			float64(w.Honest.Least))
 	}
 	for _, u := range w.TouchUps {
 		var words []string
@@ -148,19 +132,8 @@ func (p *Plan) liftText(b *sheet) {
 		return
 	}
 	b.rule()
-	b.line(
-		say.SheetOff,
-		"time",
-		p.Sitting.Day.LiftAt.Clock(),
-		"minutes",
-		float64(l.Minutes),
-		"pads",
-		l.Pads,
-		"buds",
-		l.Buds,
-		"cloths",
-		l.Cloths,
-	)
+	b.line(say.SheetOff, "time", p.Sitting.Day.LiftAt.Clock(), "minutes", float64(l.Minutes), "pads", l.Pads, "buds",
+		l.Buds, "cloths", l.Cloths)
 	for _, s := range append(slices.Clone(l.Steps), p.Aftercare.Steps...) {
 		b.hanging(s.Start.Clock()+"  ", s.Say)
 	}

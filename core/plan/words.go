@@ -44,27 +44,16 @@ var lists = []list{
 	words(face.MarkList, face.Marks), words(face.ConditionList, face.Conditions), words(face.WearList, face.Wears),
 	words(face.EyeList, face.EyeShapes), words(face.ByList, face.Bys), words(face.SheetList, face.Sheets),
 	words(face.TypeList, face.Types()), words(face.OverlayList, face.Overlays),
-	words(
-		day.SkyList,
-		day.Skies,
-	), words(day.PlaceList, day.Places), words(day.GroundList, day.Grounds), words(day.ActivityList, day.Activities),
-	words(
-		kit.KindList,
-		kinds(),
-	), words(kit.BaseList, kit.Bases), words(kit.FilterList, kit.FilterFamilies), words(kit.ContainerList, kit.Containers),
+	words(day.SkyList, day.Skies), words(day.PlaceList, day.Places), words(day.GroundList, day.Grounds),
+	words(day.ActivityList, day.Activities),
+	words(kit.KindList, kinds()), words(kit.BaseList, kit.Bases), words(kit.FilterList, kit.FilterFamilies),
+	words(kit.ContainerList, kit.Containers),
 	words(look.FinishList, look.Finishes), words(look.CoverageList, look.Coverages), words(look.BaseList, look.Bases),
-	words(
-		look.NecklineList,
-		look.Necklines,
-	), words(look.BinderList, look.Binders), words(look.AttachList, look.Attaches),
-	words(
-		act.ActList,
-		act.Acts(),
-	), words("", figure.Marks()), words("", rules.Severities()), words("", rules.Phases()),
-	words(
-		wear.BecauseList,
-		wear.Reasons,
-	), words("", methodKeys()), words("", prep.GiveUps), words("", lift.PadReadings),
+	words(look.NecklineList, look.Necklines), words(look.BinderList, look.Binders),
+	words(look.AttachList, look.Attaches),
+	words(act.ActList, act.Acts()), words("", figure.Marks()), words("", rules.Severities()), words("", rules.Phases()),
+	words(wear.BecauseList, wear.Reasons), words("", methodKeys()), words("", prep.GiveUps),
+	words("", lift.PadReadings),
 	words(kit.StockList, kit.States),
 	words(kit.LayerList, kinds()),
 }
@@ -113,7 +102,8 @@ func named(l *say.Language) map[string][]Word {
 			}
 		}
 	}
-	for _, list := range []string{face.PhototypeList, face.PhototypeHintList, face.SensitivityList, face.OilList, face.WaterList} {
+	for _, list := range []string{face.PhototypeList, face.PhototypeHintList, face.SensitivityList, face.OilList,
+		face.WaterList} {
 		for _, w := range face.GradeList(list) {
 			all[list] = append(all[list], Word{w, l.Say(say.Word(list, w))})
 		}

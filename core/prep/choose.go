@@ -66,17 +66,8 @@ func groups(c *sitting.Case) []*group {
 		if class == face.Brow { // brows are handled as the skin around them
 			class = face.Skin
 		}
-		key := fmt.Sprint(
-			s.Oil,
-			s.Water,
-			s.Marks,
-			class,
-			face.BaseArea.Has(z),
-			z == face.Eyelids,
-			c.Client.Learned.Moisture[z],
-			mattifies(c, z),
-			c.Shaven.Has(z),
-		)
+		key := fmt.Sprint(s.Oil, s.Water, s.Marks, class, face.BaseArea.Has(z), z == face.Eyelids,
+			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z))
 		for _, k := range c.Conditions {
 			key += strconv.FormatBool(k.Zone.Has(z))
 		}

@@ -52,8 +52,10 @@ func randomSitting(t testing.TB, seed int64) *sitting.Sitting {
 		for n := range r.Intn(3) {
 			kinds := slotKinds[s0]
 			k := kinds[r.Intn(len(kinds))]
-			p := kit.Product{ID: fmt.Sprintf("%s-%d", k, n), Name: fmt.Sprintf("%s %d", k, n), Kind: k, Base: bases[r.Intn(len(bases))],
-				Weight: float64(r.Intn(6)), EyeSafe: r.Intn(2) == 0, PackG: 50, Price: float64(r.Intn(60)), SPF: []float64{15, 30, 50}[r.Intn(3)],
+			p := kit.Product{ID: fmt.Sprintf("%s-%d", k, n), Name: fmt.Sprintf("%s %d", k, n), Kind: k,
+				Base:   bases[r.Intn(len(bases))],
+				Weight: float64(r.Intn(6)), EyeSafe: r.Intn(2) == 0, PackG: 50, Price: float64(r.Intn(60)),
+				SPF:           []float64{15, 30, 50}[r.Intn(3)],
 				BroadSpectrum: r.Intn(3) > 0, WhiteCast: r.Intn(3)}
 			if r.Intn(4) == 0 {
 				p.Tags = []string{[]string{"fragrance", "lanolin", "oil_free"}[r.Intn(3)]}
@@ -109,7 +111,8 @@ func strange(t testing.TB, seed int64) *sitting.Sitting {
 	s.Client.Mature = r.Intn(4) == 0
 	s.Look.Neckline = []look.Neckline{"open", "closed"}[r.Intn(2)]
 	s.Day.BaseAt = At(t, []string{"09:08", "09:14", "09:20", "09:26", "09:40"}[r.Intn(5)])
-	s.Day.Segments = []day.Segment{{From: At(t, "10:00"), To: At(t, "12:00"), Place: "sun", Flash: r.Intn(2) == 0, Activity: []day.Activity{"still", "swim"}[r.Intn(2)]}}
+	s.Day.Segments = []day.Segment{{From: At(t, "10:00"), To: At(t, "12:00"), Place: "sun", Flash: r.Intn(2) == 0,
+		Activity: []day.Activity{"still", "swim"}[r.Intn(2)]}}
 	if fs := s.Check("", nil); len(fs) > 0 {
 		t.Fatal(fs)
 	}
@@ -123,16 +126,21 @@ func TestTheStrangestClientsGetAPlanWithoutAStepThatMeetsAStop(t *testing.T) {
 		p, res := Plan(c)
 		for _, f := range res.Findings {
 			if f.Severity == rules.Stop && f.Step != "" {
-				t.Fatalf("seed %d: step %s meets a stop: %s, %s\nconditions %+v, method %v", seed, f.Step, f.Rule, f.Say, s.Client.Conditions, s.Method)
+				t.Fatalf("seed %d: step %s meets a stop: %s, %s\nconditions %+v, method %v", seed, f.Step, f.Rule,
+					f.Say, s.Client.Conditions, s.Method)
 			}
 			if f.Severity == rules.Stop && (f.Rule == "layer-not-set" || f.Rule == "hands-busy") {
 				t.Fatalf("seed %d: %s", seed, f.Say)
 			}
-			if slices.Contains([]rules.ID{"spf-not-last", "oil-too-early", "uncovered-skin", "hands-first", "jar-fingers", "on-lash-line", "lens-in"}, f.Rule) && !(f.Rule == "uncovered-skin" && f.Step == "") {
-				t.Fatalf("seed %d: a plan carries %s, which it could have avoided: %s (method %v)", seed, f.Rule, f.Say, s.Method)
+			if slices.Contains([]rules.ID{"spf-not-last", "oil-too-early", "uncovered-skin", "hands-first",
+				"jar-fingers", "on-lash-line", "lens-in"}, f.Rule) && !(f.Rule == "uncovered-skin" && f.Step == "") {
+				t.Fatalf("seed %d: a plan carries %s, which it could have avoided: %s (method %v)", seed, f.Rule,
+					f.Say, s.Method)
 			}
 		}
-		if again := stack.Prep(c, p.Steps); again.ReadyAt != res.ReadyAt || !bytes.Equal(JSON(t, again.Layers.ByZone()), JSON(t, res.Layers.ByZone())) || !bytes.Equal(JSON(t, again.Steps), JSON(t, p.Steps)) {
+		if again := stack.Prep(c, p.Steps); again.ReadyAt != res.ReadyAt ||
+			!bytes.Equal(JSON(t, again.Layers.ByZone()), JSON(t, res.Layers.ByZone())) ||
+			!bytes.Equal(JSON(t, again.Steps), JSON(t, p.Steps)) {
 			t.Fatalf("seed %d: checking the plan changes it", seed)
 		}
 		last := p.Steps[len(p.Steps)-1]
@@ -146,7 +154,9 @@ func TestTheStrangestClientsGetAPlanWithoutAStepThatMeetsAStop(t *testing.T) {
 }
 
 func newPlanner(c *sitting.Case) *planner {
-	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"), scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{}, tried: map[uint32]relaxed{}, stages: map[*group][][]label{}, memo: map[memoKey]solved{}}
+	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"),
+		scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{},
+		tried: map[uint32]relaxed{}, stages: map[*group][][]label{}, memo: map[memoKey]solved{}}
 	pl.groups = groups(c)
 	for _, g := range pl.groups {
 		pl.gather(g)
@@ -285,11 +295,13 @@ func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
 			}
 			for j := range s.Kit {
 				q := &s.Kit[j]
-				if q.Kind.Of().Group == s.Kit.Find(st.Product).Kind.Of().Group && sameSlot(q.Kind, kit.Kind(st.Kind)) && clear(c, q, f.Zones) {
+				if q.Kind.Of().Group == s.Kit.Find(st.Product).Kind.Of().Group &&
+					sameSlot(q.Kind, kit.Kind(st.Kind)) && clear(c, q, f.Zones) {
 					if chosenCheaper(c, f.Zones, q) {
 						continue
 					}
-					t.Fatalf("seed %d: %s on %s, but %s raises nothing there", seed, f.Say, c.Names(face.SetOf(f.Zones...)), q.Name)
+					t.Fatalf("seed %d: %s on %s, but %s raises nothing there", seed, f.Say,
+						c.Names(face.SetOf(f.Zones...)), q.Name)
 				}
 			}
 		}
@@ -297,7 +309,10 @@ func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
 }
 
 func sameSlot(a, b kit.Kind) bool {
-	return slices.ContainsFunc(slotKinds[:], func(ks []kit.Kind) bool { return slices.Contains(ks, a) && slices.Contains(ks, b) })
+	return slices.ContainsFunc(slotKinds[:], func(ks []kit.Kind) bool {
+		return slices.Contains(ks, a) &&
+			slices.Contains(ks, b)
+	})
 }
 
 func clear(c *sitting.Case, p *kit.Product, zones []face.Zone) bool {
@@ -314,7 +329,10 @@ func clear(c *sitting.Case, p *kit.Product, zones []face.Zone) bool {
 // beading or the foundation.
 func chosenCheaper(c *sitting.Case, zones []face.Zone, q *kit.Product) bool {
 	only := *c.Sitting
-	only.Kit = slices.DeleteFunc(slices.Clone(c.Kit), func(p kit.Product) bool { return sameSlot(p.Kind, q.Kind) && p.ID != q.ID })
+	only.Kit = slices.DeleteFunc(slices.Clone(c.Kit), func(p kit.Product) bool {
+		return sameSlot(p.Kind, q.Kind) &&
+			p.ID != q.ID
+	})
 	_, res := Plan(sitting.Open(&only))
 	set := face.SetOf(zones...)
 	for _, f := range res.Findings {

@@ -123,7 +123,8 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		stages:  map[*group][][]label{},
 	}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
-	for range figure.MostTries { // products that run out over the whole face are avoided at the next try, and so are eye zones left bare
+	// products that run out over the whole face are avoided at the next try, and so are eye zones left bare
+	for range figure.MostTries {
 		pl.memo = map[memoKey]solved{}
 		for _, g := range pl.groups {
 			pl.gather(g)

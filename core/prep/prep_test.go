@@ -36,7 +36,10 @@ func on(res stack.Result, z face.Zone) []string {
 }
 
 func steps(p Prep, what act.Act, kind act.Kind) []stack.Step {
-	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool { return s.Act != what || kind != "" && s.Kind != kind })
+	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool {
+		return s.Act != what || kind != "" &&
+			s.Kind != kind
+	})
 }
 
 func first(t *testing.T, p Prep, what act.Act, kind act.Kind) stack.Step {
@@ -76,7 +79,8 @@ func TestADampMarqueeTakesThreeTimesAsLong(t *testing.T) {
 	damp, _, _ := planned(t, func(s *sitting.Sitting) { s.Day.Air = day.Air{TempC: P(30.0), Humidity: P(0.85)} })
 	a, b := first(t, dry, "apply", "sunscreen"), first(t, damp, "apply", "sunscreen")
 	if a.SetS != 300 || b.SetS != 600 {
-		t.Errorf("sunscreen sets in 300 s and, half of it evaporating three times slower, 600 s; got %d and %d", a.SetS, b.SetS)
+		t.Errorf("sunscreen sets in 300 s and, half of it evaporating three times slower, 600 s; got %d and %d",
+			a.SetS, b.SetS)
 	}
 }
 
@@ -101,7 +105,8 @@ func TestTwelveMinutesInsteadOfForty(t *testing.T) {
 		t.Error("nothing was given up")
 	}
 	if p.SlackS >= 0 {
-		t.Errorf("consultation, wash, moisturiser and sunscreen alone take longer than twelve minutes; slack is %d", p.SlackS)
+		t.Errorf("consultation, wash, moisturiser and sunscreen alone take longer than twelve minutes; slack is %d",
+			p.SlackS)
 	}
 	for _, kind := range []act.Kind{"sunscreen"} {
 		if len(steps(p, "apply", kind)) == 0 {
@@ -182,7 +187,8 @@ func TestWideningTheClockNeverMakesThePlanWorse(t *testing.T) {
 
 func TestAMineralOnlyKitUnderFlashIsUsedAndSaid(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
-		Add(s, kit.Product{ID: "spf", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 3, SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2})
+		Add(s, kit.Product{ID: "spf", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 3, SPF: 50,
+			BroadSpectrum: true, Filters: "mineral", WhiteCast: 2})
 		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun", Flash: true}}
 	})
 	if !slices.Contains(on(res, face.Cheeks), "spf") {
@@ -195,7 +201,8 @@ func TestAMineralOnlyKitUnderFlashIsUsedAndSaid(t *testing.T) {
 
 func TestOfTwoSunscreensUnderFlashTheOneWithoutCastIsTaken(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
-		s.Kit = append(kit.Kit{{ID: "mineral", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 1, SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2, EyeSafe: true}}, s.Kit...)
+		s.Kit = append(kit.Kit{{ID: "mineral", Name: "Mineral", Kind: "sunscreen", Base: "emulsion", Weight: 1,
+			SPF: 50, BroadSpectrum: true, Filters: "mineral", WhiteCast: 2, EyeSafe: true}}, s.Kit...)
 		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "indoors", Flash: true}}
 	})
 	if got := on(res, face.Cheeks); slices.Contains(got, "mineral") || len(Found(res.Findings, "flashback")) > 0 {
@@ -206,7 +213,8 @@ func TestOfTwoSunscreensUnderFlashTheOneWithoutCastIsTaken(t *testing.T) {
 func TestAVeryDarkSkinGetsTheSunscreenWithoutCast(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
 		s.Client.Phototype = 6
-		s.Kit = append(kit.Kit{{ID: "chalky", Name: "Chalky", Kind: "sunscreen", Base: "emulsion", SPF: 50, BroadSpectrum: true, WhiteCast: 1, EyeSafe: true}}, s.Kit...)
+		s.Kit = append(kit.Kit{{ID: "chalky", Name: "Chalky", Kind: "sunscreen", Base: "emulsion", SPF: 50,
+			BroadSpectrum: true, WhiteCast: 1, EyeSafe: true}}, s.Kit...)
 	})
 	if got := on(res, face.Cheeks); !slices.Contains(got, "spf") || len(Found(res.Findings, "white-cast")) > 0 {
 		t.Errorf("took %v: %s", got, Rules(res.Findings))
@@ -252,7 +260,8 @@ func TestIsotretinoinGetsNoPolishEvenWhereTheMethodAllowsOne(t *testing.T) {
 func TestLashExtensionsKeepOilOffTheLids(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
 		s.Client.Wears = []face.Wear{"lash_extensions"}
-		Add(s, kit.Product{ID: "spf", Name: "Oil fluid", Kind: "sunscreen", Base: "oil", SPF: 50, BroadSpectrum: true, EyeSafe: true})
+		Add(s, kit.Product{ID: "spf", Name: "Oil fluid", Kind: "sunscreen", Base: "oil", SPF: 50, BroadSpectrum: true,
+			EyeSafe: true})
 	})
 	if got := on(res, face.Eyelids); len(got) != 0 {
 		t.Errorf("on the lids: %v", got)
@@ -281,7 +290,8 @@ func TestAChildOfEightIsPlannedForItsOwnFaceAndAsksForAGuardian(t *testing.T) {
 
 func TestBarredZonesAreLeftAloneAndSaid(t *testing.T) {
 	p, res, _ := planned(t, func(s *sitting.Sitting) {
-		s.Client.Conditions = []face.Condition{{Kind: "cold_sore", Zone: P(face.Lips)}, {Kind: "eye_infection"}, {Kind: "broken", Zone: P(face.Jaw)}}
+		s.Client.Conditions = []face.Condition{{Kind: "cold_sore", Zone: P(face.Lips)}, {Kind: "eye_infection"},
+			{Kind: "broken", Zone: P(face.Jaw)}}
 	})
 	barred := []face.Zone{face.Lips, face.UpperLip, face.Chin, face.Eyelids, face.UnderEyes, face.Jaw}
 	for _, s := range p.Steps {
@@ -301,9 +311,11 @@ func TestBarredZonesAreLeftAloneAndSaid(t *testing.T) {
 
 func TestAfterSunsetNoSunscreenIsPlanned(t *testing.T) {
 	p, res, _ := planned(t, func(s *sitting.Sitting) {
-		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:10"), At(t, "23:50"), At(t, "2027-06-20T00:10")
+		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:10"), At(t, "23:50"),
+			At(t, "2027-06-20T00:10")
 	})
-	if len(steps(p, "apply", "sunscreen")) != 0 || len(Found(res.Findings, "spf-at-night")) != 1 || res.Dose.Grams != 0 {
+	if len(steps(p, "apply", "sunscreen")) != 0 || len(Found(res.Findings, "spf-at-night")) != 1 ||
+		res.Dose.Grams != 0 {
 		t.Errorf("sunscreen at night: %s", Rules(res.Findings))
 	}
 }
@@ -327,7 +339,8 @@ func TestSunscreenIsTwoMilligramsOnEveryCoveredZone(t *testing.T) {
 				t.Errorf("%s: %g mg/cm² on %s", name, float64(st.Film[z]), z)
 			}
 		}
-		if name == "eye-safe" && (res.Dose.AreaCM2 != 798 || doc.Round(float64(res.Dose.Grams)) != 1.596 || res.Dose.SpoonML != 2.5) {
+		if name == "eye-safe" && (res.Dose.AreaCM2 != 798 || doc.Round(float64(res.Dose.Grams)) != 1.596 ||
+			res.Dose.SpoonML != 2.5) {
 			t.Errorf("face, neck and ears without lips take 1.596 g over 798 cm²: %+v", res.Dose)
 		}
 	}
@@ -340,7 +353,8 @@ func TestLeanMoistureFollowsTheZone(t *testing.T) {
 		learned    float64
 		method     method.OptionID
 		want       float64
-	}{{3, 2, false, 0, "", 0.3}, {2, 2, false, 0, "", 0.4}, {1, 1, false, 0, "", 0.575}, {0, 0, false, 0, "", 0.8}, {0, 0, true, 0, "", 0.875},
+	}{{3, 2, false, 0, "", 0.3}, {2, 2, false, 0, "", 0.4}, {1, 1, false, 0, "", 0.575}, {0, 0, false, 0, "", 0.8},
+		{0, 0, true, 0, "", 0.875},
 		{1, 2, false, 1.15, "", 0.575}, {1, 2, false, 0, "generous", 1.2}} {
 		s := With(t, func(s *sitting.Sitting) {
 			s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(c.oil), Water: P(c.water)}
@@ -353,7 +367,8 @@ func TestLeanMoistureFollowsTheZone(t *testing.T) {
 			}
 		})
 		if got := doc.Round(sitting.Open(s).Film("moisturiser_lotion", face.Cheeks)); got != c.want {
-			t.Errorf("oil %d, water %d, mature %v, learned %g, %s: %g mg/cm², want %g", c.oil, c.water, c.mature, c.learned, c.method, got, c.want)
+			t.Errorf("oil %d, water %d, mature %v, learned %g, %s: %g mg/cm², want %g", c.oil, c.water, c.mature,
+				c.learned, c.method, got, c.want)
 		}
 	}
 }
@@ -383,7 +398,9 @@ func TestMoreFilmNeverDriesFasterAndDamperAirNeverSooner(t *testing.T) {
 
 func TestWaterUnderSetTableAtTheReference(t *testing.T) {
 	c := sitting.Open(Sitting(t))
-	for kind, want := range map[kit.Kind]int{"moisturiser_gel": 120, "moisturiser_lotion": 180, "moisturiser_cream": 300, "moisturiser_rich": 480, "serum": 90, "sunscreen": 300, "primer_mattifying": 90, "face_oil": 300} {
+	for kind, want := range map[kit.Kind]int{"moisturiser_gel": 120, "moisturiser_lotion": 180,
+		"moisturiser_cream": 300, "moisturiser_rich": 480, "serum": 90, "sunscreen": 300, "primer_mattifying": 90,
+		"face_oil": 300} {
 		if got := c.DryS(kind, kind.Of().Film); got != want {
 			t.Errorf("%s at its nominal film and the reference air sets in %d s, want %d", kind, got, want)
 		}
@@ -392,7 +409,8 @@ func TestWaterUnderSetTableAtTheReference(t *testing.T) {
 
 func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 	base := func(s *sitting.Sitting) {
-		Add(s, kit.Product{ID: "both", Name: "Day cream 50", Kind: "moisturiser_spf", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, EyeSafe: true},
+		Add(s, kit.Product{ID: "both", Name: "Day cream 50", Kind: "moisturiser_spf", Base: "emulsion", Weight: 2,
+			SPF: 50, BroadSpectrum: true, EyeSafe: true},
 			kit.Product{ID: "mist", Name: "Mist", Kind: "mist", Base: "water"})
 		Drop(s, "toner")
 		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
@@ -408,7 +426,8 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 				Add(s, kit.Product{ID: "toner", Name: "Toner", Kind: "toner", Base: "water"})
 			}
 			if key == "oil_slot" {
-				s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:20"), At(t, "23:50"), At(t, "2027-06-20T00:10")
+				s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "22:30"), At(t, "23:20"),
+					At(t, "23:50"), At(t, "2027-06-20T00:10")
 			}
 			s.Method[key] = option
 		})
@@ -419,11 +438,16 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 		return string(b)
 	}
 	for key, options := range map[method.Key][]method.OptionID{
-		"micellar_rinse": {"rinse", "leave"}, "toner_by": {"pad", "hands"}, "eye_cream_slot": {"after_serum", "before_serum", "after_moisturiser"},
-		"eye_cream_reach": {"orbital_bone", "lids_too"}, "moisture_dose": {"lean_then_check", "generous"}, "oil_slot": {"last", "mixed_with_serum"},
-		"damp_layering": {"no", "yes"}, "depuff": {"none", "cold", "massage"}, "oily_moisture": {"separate", "spf_counts"}, "mist_how": {"sponge", "spray"},
-		"primer_split": {"by_zone", "by_zone_with_veil", "none"}, "primer_spf_order": {"primer_then_spf", "spf_then_primer"},
-		"spf_layer": {"separate", "moisturiser_with_spf", "blended"}, "spf_measure": {"area_dose", "spoon", "two_fingers"}, "same_day_polish": {"never", "gentle"},
+		"micellar_rinse": {"rinse", "leave"}, "toner_by": {"pad", "hands"},
+		"eye_cream_slot":  {"after_serum", "before_serum", "after_moisturiser"},
+		"eye_cream_reach": {"orbital_bone", "lids_too"}, "moisture_dose": {"lean_then_check", "generous"},
+		"oil_slot":      {"last", "mixed_with_serum"},
+		"damp_layering": {"no", "yes"}, "depuff": {"none", "cold", "massage"},
+		"oily_moisture": {"separate", "spf_counts"}, "mist_how": {"sponge", "spray"},
+		"primer_split": {"by_zone", "by_zone_with_veil", "none"}, "primer_spf_order": {"primer_then_spf",
+			"spf_then_primer"},
+		"spf_layer": {"separate", "moisturiser_with_spf", "blended"}, "spf_measure": {"area_dose", "spoon",
+			"two_fingers"}, "same_day_polish": {"never", "gentle"},
 	} {
 		seen := map[string]string{}
 		for _, o := range options {
@@ -452,7 +476,8 @@ func TestATargetedSerumGoesOnItsMarkedZonesAlone(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
 		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(1), Water: P(1)}
 		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Pigment}}
-		Add(s, kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water", Actives: map[string]float64{"vitamin_c": 10}})
+		Add(s, kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water",
+			Actives: map[string]float64{"vitamin_c": 10}})
 	})
 	if got := on(res, face.Cheeks); !slices.Contains(got, "bright") {
 		t.Errorf("marked cheeks got %v", got)
@@ -465,7 +490,8 @@ func TestATargetedSerumGoesOnItsMarkedZonesAlone(t *testing.T) {
 func TestAProductThatRunsOutIsLeftForOneThatLasts(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
 		s.Kit.Find("spf").RemainingG = P(0.4)
-		Add(s, kit.Product{ID: "spare", Name: "Spare fluid", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 30, BroadSpectrum: true, EyeSafe: true})
+		Add(s, kit.Product{ID: "spare", Name: "Spare fluid", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 30,
+			BroadSpectrum: true, EyeSafe: true})
 	})
 	if len(Found(res.Findings, "runs-out")) != 0 || !slices.Contains(on(res, face.Cheeks), "spare") {
 		t.Errorf("%v: %s", on(res, face.Cheeks), Rules(res.Findings))
@@ -475,10 +501,13 @@ func TestAProductThatRunsOutIsLeftForOneThatLasts(t *testing.T) {
 func TestTheCountdownIsBuiltBackFromTheDateAndDropsWhatIsTooLate(t *testing.T) {
 	s := With(t, func(s *sitting.Sitting) { s.Kit[7].FirstUse = true })
 	list := Countdown(sitting.Open(s))
-	if len(list) != 8 || list[0].On.String() != "2027-05-20" || !slices.IsSortedFunc(list, func(a, b Due) int { return a.On.DaysSince(b.On) }) {
+	if len(list) != 8 || list[0].On.String() != "2027-05-20" || !slices.IsSortedFunc(list,
+		func(a, b Due) int { return a.On.DaysSince(b.On) }) {
 		t.Errorf("thirty days back, in order: %v", list)
 	}
-	if i := slices.IndexFunc(list, func(d Due) bool { return d.Rule == "patch-test" }); list[i].On.String() != "2027-06-05" || !strings.Contains(list[i].Do, "Lotion") {
+	if i := slices.IndexFunc(list,
+		func(d Due) bool { return d.Rule == "patch-test" }); list[i].On.String() != "2027-06-05" ||
+		!strings.Contains(list[i].Do, "Lotion") {
 		t.Errorf("the new lotion is patch tested fourteen days before: %v", list[i])
 	}
 	s.Day.PlannedOn = On(t, "2027-06-10")
@@ -514,8 +543,10 @@ func TestEveryStepSaysItsAmountAndWhy(t *testing.T) {
 
 func TestABeardCoverKeepsShavenSkinBlandAndTellsWhenToShave(t *testing.T) {
 	cover := func(s *sitting.Sitting) {
-		s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.SetOf(face.Jaw)}, Item: "beard cover", Binder: "silicone_film", Load: 3}}
-		s.Kit = append(kit.Kit{{ID: "scented", Name: "Scented lotion", Kind: "moisturiser_lotion", Base: "emulsion", Weight: 2.2, Tags: []string{"fragrance"}}}, s.Kit...)
+		s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.SetOf(face.Jaw)}, Item: "beard cover",
+			Binder: "silicone_film", Load: 3}}
+		s.Kit = append(kit.Kit{{ID: "scented", Name: "Scented lotion", Kind: "moisturiser_lotion", Base: "emulsion",
+			Weight: 2.2, Tags: []string{"fragrance"}}}, s.Kit...)
 	}
 	_, res, c := planned(t, cover)
 	for _, z := range sitting.Beard.List() {
@@ -523,7 +554,10 @@ func TestABeardCoverKeepsShavenSkinBlandAndTellsWhenToShave(t *testing.T) {
 			t.Errorf("scent on shaven %s", z)
 		}
 	}
-	if list := Countdown(c); !slices.ContainsFunc(list, func(d Due) bool { return strings.HasPrefix(d.Do, "Shave by 08:40") }) {
+	if list := Countdown(c); !slices.ContainsFunc(list, func(d Due) bool {
+		return strings.HasPrefix(d.Do,
+			"Shave by 08:40")
+	}) {
 		t.Errorf("nobody is told when to shave: %v", list)
 	}
 	p, _, _ := planned(t, func(s *sitting.Sitting) { cover(s); s.Day.ShavedAt = At(t, "08:55") })
@@ -557,7 +591,8 @@ func TestColdAirBringsARicherCreamAndNoMist(t *testing.T) {
 
 func TestASwimmerGetsTheEightyMinuteLabel(t *testing.T) {
 	_, res, _ := planned(t, func(s *sitting.Sitting) {
-		Add(s, kit.Product{ID: "sea", Name: "Sea", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 50, BroadSpectrum: true, EyeSafe: true, WaterResistantMin: 80})
+		Add(s, kit.Product{ID: "sea", Name: "Sea", Kind: "sunscreen", Base: "emulsion", Weight: 4, SPF: 50,
+			BroadSpectrum: true, EyeSafe: true, WaterResistantMin: 80})
 		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "water", Activity: "swim"}}
 	})
 	if got := on(res, face.Cheeks); !slices.Contains(got, "sea") {
@@ -619,7 +654,8 @@ func TestASunscreenUnderThirtyIsNotTakenForTheSakeOfLooks(t *testing.T) {
 		Add(s, low, cast)
 		s.Client.Phototype = 5
 	})
-	if got := on(res, face.Cheeks); got[len(got)-1] != "spf" || len(Found(res.Findings, "spf-low")) != 0 || len(Found(res.Findings, "white-cast")) == 0 {
+	if got := on(res, face.Cheeks); got[len(got)-1] != "spf" || len(Found(res.Findings, "spf-low")) != 0 ||
+		len(Found(res.Findings, "white-cast")) == 0 {
 		t.Errorf("%v: %s", got, Rules(res.Findings))
 	}
 }

@@ -100,11 +100,8 @@ func empty(c *sitting.Case, s slot, z face.Zone) float64 {
 	case oil:
 		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != look.Matte, figure.NoOilParched, 0)
 	case primer:
-		return pick(
-			g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)),
-			figure.NoPrimerOily,
-			figure.NoPrimer,
-		)
+		return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)),
+			figure.NoPrimerOily, figure.NoPrimer)
 	}
 	return 0
 }
@@ -181,13 +178,8 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 			ideal += figure.ColdWeight
 		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
-		return figure.WeightMisfit * off, c.Say(
-			say.WeightIdeal,
-			"weight",
-			doc.Round(p.Weight),
-			"ideal",
-			doc.Round(ideal),
-		), true
+		return figure.WeightMisfit * off, c.Say(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal",
+			doc.Round(ideal)), true
 	case primer:
 		switch {
 		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):

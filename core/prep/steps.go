@@ -61,7 +61,8 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 	switch {
 	case s == patch:
 		f *= figure.SpotShare
-	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is(method.SPFLayer, method.Blended) && belongs(pl.c, moisturiser, z):
+	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is(method.SPFLayer, method.Blended) &&
+		belongs(pl.c, moisturiser, z):
 		screen, cream := pl.c.Film(kit.Sunscreen, z), pl.c.Film(kit.MoisturiserLotion, z)
 		f *= screen / (screen + cream) // the blend goes on as thick as the sunscreen alone would have
 	}
@@ -114,14 +115,8 @@ func (pl *planner) cooling(add adder) {
 		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
-		d := add(
-			act.Cool,
-			act.CoolCloth,
-			0,
-			c.Shaven&^c.Barred().All(),
-			pl.c.Say(say.CoolClothShaven),
-			rules.ShavenSkin,
-		)
+		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven),
+			rules.ShavenSkin)
 		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
 		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
@@ -579,7 +574,8 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 	if zones&face.Face != 0 {
 		t = max(figure.FaceSPFS/ofSeveral, figure.LeastPartS)
 	}
-	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS, face.Chest: figure.ChestSPFS} {
+	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS,
+		face.Chest: figure.ChestSPFS} {
 		if zones.Has(z) {
 			t += extra
 		}
@@ -666,7 +662,8 @@ func (pl *planner) depuff() []*draft {
 	}
 	st := stack.Step{Zones: zones.List(), Because: []rules.ID{rules.Rosacea, rules.Injectables}}
 	if how == method.Cold {
-		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS, figure.ColdPadS, 2, act.Press
+		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS,
+			figure.ColdPadS, 2, act.Press
 		st.Say = pl.c.Say(say.ColdPads)
 	} else {
 		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged

@@ -7,20 +7,26 @@ var (
 	ThirdScrub       = row("after.third_scrub", "More than {after.scrubs:words} scrubs within a week.")
 	NeutraliseNeeded = row("after.neutralise_needed", "{product} has to be neutralised with water.")
 	MorningRinse     = row("after.morning_rinse", "Rinse with lukewarm water, then moisturise.")
-	MorningSunscreen = row("after.morning_sunscreen", "Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any.")
-	MorningAcid      = row("after.morning_acid", "After an acid skin burns more easily for {fit.photosensitive:words} days: sunscreen every day.")
-	MorningRetinoid  = row("after.morning_retinoid", "Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
-	NoScrubDays      = row("after.no_scrub_days", "No scrub or acid for {fit.exfoliate_every:words} days.")
-	OutOfSun         = row("after.out_of_sun", "Keep out of the sun tomorrow; cool, bland care until the skin is calm.")
-	OwnEmollient     = row("after.own_emollient", "Your own emollient or prescription comes first.")
-	SeeSomebody      = row("after.see_somebody", "See somebody  Redness, swelling or itching that lasts past tomorrow: a pharmacist or doctor. Pain or altered sight, swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.")
-	LabelsFirst      = row("after.labels_first", "Labels, and what your own clinician says, come first.")
+	MorningSunscreen = row("after.morning_sunscreen",
+		"Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any.")
+	MorningAcid = row("after.morning_acid",
+		"After an acid skin burns more easily for {fit.photosensitive:words} days: sunscreen every day.")
+	MorningRetinoid = row("after.morning_retinoid",
+		"Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
+	NoScrubDays  = row("after.no_scrub_days", "No scrub or acid for {fit.exfoliate_every:words} days.")
+	OutOfSun     = row("after.out_of_sun", "Keep out of the sun tomorrow; cool, bland care until the skin is calm.")
+	OwnEmollient = row("after.own_emollient", "Your own emollient or prescription comes first.")
+	SeeSomebody  = row("after.see_somebody",
+		"See somebody  Redness, swelling or itching that lasts past tomorrow: a pharmacist or doctor. Pain or "+
+			"altered sight, swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once.")
+	LabelsFirst = row("after.labels_first", "Labels, and what your own clinician says, come first.")
 )
 
 // Steps of the night.
 var (
 	NightPress    = row("after.night.press", "Press {product} on {zones}: {amount}.")
-	NightEyeCream = row("after.night.eye_cream", "{product} with the ring finger along the orbital bone, {zones}: {amount}.")
+	NightEyeCream = row("after.night.eye_cream",
+		"{product} with the ring finger along the orbital bone, {zones}: {amount}.")
 	NightAcid     = row("after.night.acid", "{product} on {zones}: {amount}. Wait its time.")
 	NightTargeted = row("after.night.targeted", "Press {product} on {zones} only: {amount}.")
 	NightSmooth   = row("after.night.smooth", "Smooth {product} on {zones}: {amount}.")

@@ -6,10 +6,11 @@ var (
 	LastRetinoid   = row("countdown.last_retinoid", "Last retinoid, if waxing is planned.")
 	LastLightPeel  = row("countdown.last_light_peel", "Last day for a light peel.")
 	LastWax        = row("countdown.last_wax", "Last wax, acid or retinoid.")
-	ShaveBy        = row("countdown.shave_by", "Shave by {time}, {sitting.shave_before} minutes before base; nothing with acid, alcohol or scent after it.")
-	NoHotShower    = row("countdown.no_hot_shower", "No hot shower in the last {prep.no_hot_shower} minutes.")
-	MaskHydrating  = row("countdown.mask_hydrating", "a hydrating mask")
-	PatchTestNew   = row("countdown.patch_test_new", "Patch test what is new; no new products from here.")
+	ShaveBy        = row("countdown.shave_by",
+		"Shave by {time}, {sitting.shave_before} minutes before base; nothing with acid, alcohol or scent after it.")
+	NoHotShower   = row("countdown.no_hot_shower", "No hot shower in the last {prep.no_hot_shower} minutes.")
+	MaskHydrating = row("countdown.mask_hydrating", "a hydrating mask")
+	PatchTestNew  = row("countdown.patch_test_new", "Patch test what is new; no new products from here.")
 )
 
 // The evening before.

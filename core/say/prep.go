@@ -1,40 +1,46 @@
 package say
 
 var (
-	WashHands       = row("prep.wash_hands", "Wash your hands.")
-	AskAgain        = row("prep.ask_again", "Ask again: allergies, lenses, medicines, procedures, anything new on the skin.")
-	LensesOut       = row("prep.lenses_out", "Contact lenses out, by their owner; back in after skin care, before eye makeup.")
-	CoolClothShaven = row("prep.cool_cloth_shaven", "Lay a cool cloth on the shaven skin for {prep.cool_cloth/60:words} minutes.")
-	CoolClothFace   = row("prep.cool_cloth_face", "Lay a cool cloth on the face, then read the cheek again.")
-	NoCleanser      = row("prep.no_cleanser", "Nothing in the kit may clean this skin: rinse with lukewarm water.")
-	PatDryOnly      = row("prep.pat_dry_only", "Pat dry.")
-	PatDryLet       = row("prep.pat_dry_let", "Pat dry and let it dry.")
-	RinseLukewarm   = row("prep.rinse_lukewarm", "Rinse with lukewarm water.")
-	PolishOn        = row("prep.polish_on", "Polish with {product} under light pressure on {zones}: {amount}. {why}")
-	TouchCheck      = row("prep.touch_check", "Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there. Tacky: {prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
-	ScrubLips       = row("prep.scrub_lips", "Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")
-	ColdPads        = row("prep.cold_pads", "Lay cold pads on for {prep.cold_pads/60:words} minutes.")
-	MassageUp       = row("prep.massage_up", "A brief upward massage, a minute, on the damp skin.")
-	ReadyForBase    = row("prep.ready_for_base", "Skin is ready for base: never tight, never tacky, never greasy.")
-	SpoonChest      = row("prep.spoon_chest", "A level teaspoon is about double; a safe habit.")
-	SpoonFace       = row("prep.spoon_face", "Half a level teaspoon is half as much again; a safe habit.")
-	FingerStrips    = row("prep.finger_strips", "{strips} finger strips.")
-	ShinyUntilSet   = row("prep.shiny_until_set", "It looks shiny until it sets.")
-	NothingElse     = row("prep.nothing_else", "Nothing else in the kit suits here.")
-	SecondCaution   = row("prep.second_caution", "Second choice: {name}, at the price of a caution.")
-	SecondAsGood    = row("prep.second_as_good", "Second choice, as good on {zones}: {name}.")
-	SecondWorse     = row("prep.second_worse", "Second choice: {name}, {more:f2} worse on {zones}.")
-	LeavingOut      = row("prep.leaving_out", "leaving it out")
-	GaveCrossWork   = row("prep.gave_cross_work", "Hands go on elsewhere while a zone sets")
-	GaveQuicker     = row("prep.gave_quicker", "A quicker moisturiser")
-	GaveDropped     = row("prep.gave_dropped", "No {what}")
-	WaitingStill    = row("prep.waiting_still", "waiting with the hands still")
-	WithoutActive   = row("prep.without_active", "without the active the zone wants")
-	WithActive      = row("prep.with_active", "brings the active the zone wants")
-	PlainSerum      = row("prep.plain_serum", "a plain serum for skin without marks")
-	MattifiesDry    = row("prep.mattifies_dry", "mattifying on dry or thirsty skin")
-	HydratesOily    = row("prep.hydrates_oily", "hydrating where mattifying is due")
-	GripsOily       = row("prep.grips_oily", "gripping where mattifying is due")
+	WashHands = row("prep.wash_hands", "Wash your hands.")
+	AskAgain  = row("prep.ask_again",
+		"Ask again: allergies, lenses, medicines, procedures, anything new on the skin.")
+	LensesOut = row("prep.lenses_out",
+		"Contact lenses out, by their owner; back in after skin care, before eye makeup.")
+	CoolClothShaven = row("prep.cool_cloth_shaven",
+		"Lay a cool cloth on the shaven skin for {prep.cool_cloth/60:words} minutes.")
+	CoolClothFace = row("prep.cool_cloth_face", "Lay a cool cloth on the face, then read the cheek again.")
+	NoCleanser    = row("prep.no_cleanser", "Nothing in the kit may clean this skin: rinse with lukewarm water.")
+	PatDryOnly    = row("prep.pat_dry_only", "Pat dry.")
+	PatDryLet     = row("prep.pat_dry_let", "Pat dry and let it dry.")
+	RinseLukewarm = row("prep.rinse_lukewarm", "Rinse with lukewarm water.")
+	PolishOn      = row("prep.polish_on", "Polish with {product} under light pressure on {zones}: {amount}. {why}")
+	TouchCheck    = row("prep.touch_check",
+		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there. Tacky: "+
+			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
+	ScrubLips = row("prep.scrub_lips",
+		"Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")
+	ColdPads      = row("prep.cold_pads", "Lay cold pads on for {prep.cold_pads/60:words} minutes.")
+	MassageUp     = row("prep.massage_up", "A brief upward massage, a minute, on the damp skin.")
+	ReadyForBase  = row("prep.ready_for_base", "Skin is ready for base: never tight, never tacky, never greasy.")
+	SpoonChest    = row("prep.spoon_chest", "A level teaspoon is about double; a safe habit.")
+	SpoonFace     = row("prep.spoon_face", "Half a level teaspoon is half as much again; a safe habit.")
+	FingerStrips  = row("prep.finger_strips", "{strips} finger strips.")
+	ShinyUntilSet = row("prep.shiny_until_set", "It looks shiny until it sets.")
+	NothingElse   = row("prep.nothing_else", "Nothing else in the kit suits here.")
+	SecondCaution = row("prep.second_caution", "Second choice: {name}, at the price of a caution.")
+	SecondAsGood  = row("prep.second_as_good", "Second choice, as good on {zones}: {name}.")
+	SecondWorse   = row("prep.second_worse", "Second choice: {name}, {more:f2} worse on {zones}.")
+	LeavingOut    = row("prep.leaving_out", "leaving it out")
+	GaveCrossWork = row("prep.gave_cross_work", "Hands go on elsewhere while a zone sets")
+	GaveQuicker   = row("prep.gave_quicker", "A quicker moisturiser")
+	GaveDropped   = row("prep.gave_dropped", "No {what}")
+	WaitingStill  = row("prep.waiting_still", "waiting with the hands still")
+	WithoutActive = row("prep.without_active", "without the active the zone wants")
+	WithActive    = row("prep.with_active", "brings the active the zone wants")
+	PlainSerum    = row("prep.plain_serum", "a plain serum for skin without marks")
+	MattifiesDry  = row("prep.mattifies_dry", "mattifying on dry or thirsty skin")
+	HydratesOily  = row("prep.hydrates_oily", "hydrating where mattifying is due")
+	GripsOily     = row("prep.grips_oily", "gripping where mattifying is due")
 )
 
 // What is given up for the clock.
@@ -72,7 +78,8 @@ var (
 
 // Steps before the first layer.
 var (
-	LeaveAlone     = row("prep.leave_alone", "Leave {zones} alone: what it looks like is for a pharmacist or doctor to say.")
+	LeaveAlone = row("prep.leave_alone",
+		"Leave {zones} alone: what it looks like is for a pharmacist or doctor to say.")
 	HairBackCape   = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
 	JewelleryOff   = row("prep.jewellery_off", ", jewellery off")
 	GlassesOff     = row("prep.glasses_off", ", glasses off")
@@ -84,10 +91,11 @@ var (
 
 // A layer, by the way of the hands, and what is said after it.
 var (
-	LayerPressed     = row("prep.layer.press", "Press {product} on {zones}: {amount}.")
-	LayerPad         = row("prep.layer.pad", "Wipe on with a pad {product} on {zones}: {amount}.")
-	LayerSponge      = row("prep.layer.sponge", "Spray on a damp sponge and press {product} on {zones}: {amount}.")
-	LayerSpray       = row("prep.layer.spray", "Spray at arm's length, eyes and mouth shut, {product} on {zones}: {amount}.")
+	LayerPressed = row("prep.layer.press", "Press {product} on {zones}: {amount}.")
+	LayerPad     = row("prep.layer.pad", "Wipe on with a pad {product} on {zones}: {amount}.")
+	LayerSponge  = row("prep.layer.sponge", "Spray on a damp sponge and press {product} on {zones}: {amount}.")
+	LayerSpray   = row("prep.layer.spray",
+		"Spray at arm's length, eyes and mouth shut, {product} on {zones}: {amount}.")
 	LayerTapped      = row("prep.layer.tap", "Tap {product} on {zones}: {amount}.")
 	LayerSmoothed    = row("prep.layer.smooth", "Smooth {product} on {zones}: {amount}.")
 	LayerPatted      = row("prep.layer.pat", "Pat {product} on {zones}: {amount}.")

@@ -55,7 +55,8 @@ var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishN
 	return 1
 }}
 
-var englishNumbers = map[int]string{1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six", 7: "seven", 8: "eight", 9: "nine",
+var englishNumbers = map[int]string{1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six", 7: "seven",
+	8: "eight", 9: "nine",
 	10: "ten", 11: "eleven", 12: "twelve", 20: "twenty"}
 
 // row adds a message with its English text and returns it.

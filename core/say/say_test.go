@@ -22,8 +22,10 @@ func other() *Language {
 }
 
 func TestSlotsAreFilledFormattedAndReckoned(t *testing.T) {
-	row("test.formats", "{a} {b:g3} {c:f1} {share*100:f0} % {s/60} {word:q} {n:words} {type:roman} {fit.infant*12} {sun.full_dose}")
-	got := English.Say(Named("test.formats"), "a", "x", "b", 1234.5, "c", 0.25, "share", 0.125, "s", 300, "word", "say", "n", 7, "type", 4)
+	row("test.formats", "{a} {b:g3} {c:f1} {share*100:f0} % {s/60} {word:q} {n:words} {type:roman} "+
+		"{fit.infant*12} {sun.full_dose}")
+	got := English.Say(Named("test.formats"), "a", "x", "b", 1234.5, "c", 0.25, "share", 0.125, "s", 300, "word",
+		"say", "n", 7, "type", 4)
 	if want := `x 1.23e+03 0.2 12 % 5 "say" seven IV 6 2`; got != want {
 		t.Errorf("got  %s\nwant %s", got, want)
 	}
@@ -65,7 +67,8 @@ func TestALanguageWritesItsOwnNumbersAndListsAndFallsBackToEnglish(t *testing.T)
 }
 
 func TestAMessageMayFillASlotOfAnother(t *testing.T) {
-	if got := English.Say(NotAllowedLength, "n", 1, "of", Entries, "low", "2", "high", "3"); got != "has 1 entry, allowed are 2 to 3" {
+	if got := English.Say(NotAllowedLength, "n", 1, "of", Entries, "low", "2", "high",
+		"3"); got != "has 1 entry, allowed are 2 to 3" {
 		t.Errorf("got %s", got)
 	}
 	if got := Err(NotARule, "word", "luck").Error(); got != `"luck" is not a rule` {
@@ -82,8 +85,12 @@ func TestSlotsAreThoseTheCallerFillsEachOnce(t *testing.T) {
 
 func TestMistakesOfTheProgramAreNotPassedOver(t *testing.T) {
 	for name, mistake := range map[string]func(){
-		"a slot that nobody fills":     func() { English.Say(Grams) },
-		"a figure that is no row":      func() { row("test.figure", "{sun.nothing}"); English.Say(Named("test.figure")) },
+		"a slot that nobody fills": func() { English.Say(Grams) },
+		"a figure that is no row": func() {
+			row("test.figure",
+				"{sun.nothing}")
+			English.Say(Named("test.figure"))
+		},
 		"a message twice":              func() { row("time.minutes", "again") },
 		"a slot that does not close":   func() { row("test.open", "a {slot") },
 		"a factor that is none":        func() { row("test.factor", "{n*x}") },
@@ -103,7 +110,8 @@ func TestMistakesOfTheProgramAreNotPassedOver(t *testing.T) {
 
 func TestWordsOfAListAreNamedAsTheyStandOrByTheirLabel(t *testing.T) {
 	Words("test_list", []string{"under_eyes", "x"}, Labels{"x": "the unknown"})
-	if a, b := English.Say(Word("test_list", "under_eyes")), English.Say(Word("test_list", "x")); a != "under eyes" || b != "the unknown" {
+	if a, b := English.Say(Word("test_list", "under_eyes")), English.Say(Word("test_list", "x")); a != "under eyes" ||
+		b != "the unknown" {
 		t.Errorf("%s, %s", a, b)
 	}
 	if Word("test_list", "x").String() != "test_list.x" || len(IDs()) != len(names)-1 || IDs()[0] != 1 {

@@ -10,10 +10,14 @@ var (
 	SheetSunscreen = row("sheet.sunscreen", "sunscreen {grams:g3} g over {area:f0} cm²")
 	SheetDose      = row("sheet.dose", "to the skin {dose:g2} SED of {budget:g2}; the least factor outdoors {least:g2}")
 	SheetBag       = row("sheet.bag", "bag")
-	SheetOff       = row("sheet.off", "off at {time}   {minutes:f0} min   {pads} {pads|pad|pads}, {buds} {buds|bud|buds}, {cloths} {cloths|cloth|cloths}")
-	SheetMissing   = row("sheet.missing", "{time} missing")
-	SheetInHand    = row("sheet.in_hand", "{time} in hand")
-	SheetUrgent    = row("sheet.urgent", "Stinging: stop, rinse with lukewarm water. Swelling of lips, tongue or eyes, wheeze or faintness: the emergency number at once. Label, licence and clinician come first.")
+	SheetOff       = row("sheet.off",
+		"off at {time}   {minutes:f0} min   {pads} {pads|pad|pads}, {buds} {buds|bud|buds}, {cloths} "+
+			"{cloths|cloth|cloths}")
+	SheetMissing = row("sheet.missing", "{time} missing")
+	SheetInHand  = row("sheet.in_hand", "{time} in hand")
+	SheetUrgent  = row("sheet.urgent",
+		"Stinging: stop, rinse with lukewarm water. Swelling of lips, tongue or eyes, wheeze or faintness: the "+
+			"emergency number at once. Label, licence and clinician come first.")
 )
 
 // Severities, as a sheet heads them.

@@ -1,9 +1,11 @@
 package say
 
 var (
-	MinutesMissing  = row("stack.minutes_missing", "{minutes} are missing: skin is ready at {ready}, base is at {base}.")
-	NotCooled       = row("stack.not_cooled", "{product} goes on {minutes} before the skin has cooled from the wash.")
-	SkinReadsHot    = row("stack.skin_reads_hot", "The skin reads {surface:f1} °C, and {face.hot_surface} is still hot.")
+	MinutesMissing = row("stack.minutes_missing",
+		"{minutes} are missing: skin is ready at {ready}, base is at {base}.")
+	NotCooled    = row("stack.not_cooled", "{product} goes on {minutes} before the skin has cooled from the wash.")
+	SkinReadsHot = row("stack.skin_reads_hot",
+		"The skin reads {surface:f1} °C, and {face.hot_surface} is still hot.")
 	StillWet        = row("stack.still_wet", "{product} goes on {zones} while the layer under it is still wet.")
 	BeadsOn         = row("stack.beads_on", "{product} beads on what lies under it on {zones}.")
 	OverSunscreen   = row("stack.over_sunscreen", "{product} is laid over the sunscreen.")
@@ -28,10 +30,13 @@ var (
 	NoWorkCatching  = row("stack.no_work_catching", "No work on {zones}: something catching may be there.")
 	NoWorkOpen      = row("stack.no_work_open", "No work on {zones}: the skin is open.")
 	SunburntZones   = row("stack.sunburnt_zones", "{zones} is sunburnt: cool and bland only.")
-	ShavedLate      = row("stack.shaved_late", "Shaved at {time}, less than {sitting.shave_at_least} minutes before base.")
-	NoGuardian      = row("stack.no_guardian", "The client is {age} and no guardian is noted as present and consenting.")
-	NotForToddler   = row("stack.not_for_toddler", "{item} is not for a child under {fit.toddler:words}.")
-	NewAdhesive     = row("stack.new_adhesive", "{item} is a new adhesive: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} hours ahead.")
-	PullsTears      = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
-	PullsThin       = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
+	ShavedLate      = row("stack.shaved_late",
+		"Shaved at {time}, less than {sitting.shave_at_least} minutes before base.")
+	NoGuardian = row("stack.no_guardian",
+		"The client is {age} and no guardian is noted as present and consenting.")
+	NotForToddler = row("stack.not_for_toddler", "{item} is not for a child under {fit.toddler:words}.")
+	NewAdhesive   = row("stack.new_adhesive",
+		"{item} is a new adhesive: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} hours ahead.")
+	PullsTears = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
+	PullsThin  = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
 )

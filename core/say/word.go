@@ -2,12 +2,14 @@ package say
 
 // Words that stand in sentences.
 var (
-	TheFace        = row("word.the_face", "the face")
-	TypeBecause    = row("word.type_because", "middle of the face oil {middle:g3}, cheeks oil {cheeks}, mean water {water:g3}")
-	OilyAndThirsty = row("word.oily_and_thirsty", "oil {face.oily_from} or more with water {face.dry_up_to} or less on {zones}")
-	SensitivityIs  = row("word.sensitivity_is", "sensitivity {grade}")
-	AsNoted        = row("word.as_noted", "as noted for the client")
-	BreakoutsOn    = row("word.breakouts_on", "breakouts on {zones}")
+	TheFace     = row("word.the_face", "the face")
+	TypeBecause = row("word.type_because",
+		"middle of the face oil {middle:g3}, cheeks oil {cheeks}, mean water {water:g3}")
+	OilyAndThirsty = row("word.oily_and_thirsty",
+		"oil {face.oily_from} or more with water {face.dry_up_to} or less on {zones}")
+	SensitivityIs = row("word.sensitivity_is", "sensitivity {grade}")
+	AsNoted       = row("word.as_noted", "as noted for the client")
+	BreakoutsOn   = row("word.breakouts_on", "breakouts on {zones}")
 )
 
 // Times.

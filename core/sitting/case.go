@@ -62,15 +62,8 @@ func Open(s *Sitting) *Case {
 	c := &Case{Sitting: s, Words: say.English}
 	c.Loc, _ = s.Day.Zone()
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
-	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(
-		s.Day.ChairAt,
-	), at(
-		s.Day.BaseAt,
-	), at(
-		s.Day.WearUntil,
-	), at(
-		s.Day.LiftAt,
-	)
+	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(s.Day.ChairAt), at(s.Day.BaseAt), at(s.Day.WearUntil),
+		at(s.Day.LiftAt)
 	c.Skin = s.Client.States(s.Day.Date)
 	c.Area = s.Client.Areas(s.Day.Date)
 	c.Type = s.Client.TypeOf(c.Words, c.Skin)
@@ -171,7 +164,8 @@ func (c *Case) likeness() {
 		}
 		for y := range z {
 			a, b := c.Skin[y], c.Skin[z]
-			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water && slices.Equal(a.Marks, b.Marks) &&
+			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water &&
+				slices.Equal(a.Marks, b.Marks) &&
 				c.Shaven.Has(y) == c.Shaven.Has(z) &&
 				c.barred.All().Has(y) == c.barred.All().Has(z)
 			for _, k := range c.Conditions {

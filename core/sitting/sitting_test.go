@@ -33,7 +33,8 @@ func TestVapourFollowsMagnus(t *testing.T) {
 
 func TestEvaporationIsSetAgainstTheReferenceAndHeld(t *testing.T) {
 	for _, c := range []struct{ skin, air, humidity, want float64 }{
-		{32, 21, 0.45, 1}, {32, 19, 0.70, 1.13022}, {32, 21, 0.90, 1.44439}, {35, 25, 0.60, 0.976279}, {32, 5, 0.20, 0.793892},
+		{32, 21, 0.45, 1}, {32, 19, 0.70, 1.13022}, {32, 21, 0.90, 1.44439}, {35, 25, 0.60, 0.976279},
+		{32, 5, 0.20, 0.793892},
 		{32, 30, 0.85, 3}, // 3.165 is held to three
 		{45, 5, 0, 0.5},   // and 0.379 to a half
 		{20, 45, 0.9, 3},  // nothing evaporates
@@ -49,7 +50,8 @@ func TestDryingIsAbsorbingAsItIsAndEvaporatingByFilmAndAir(t *testing.T) {
 		kind kit.Kind
 		film float64
 		want int
-	}{{kit.MoisturiserLotion, 0.5, 180}, {kit.MoisturiserLotion, 1.0, 288}, {kit.MoisturiserLotion, 0, 72}, {kit.FaceOil, 0.3, 300},
+	}{{kit.MoisturiserLotion, 0.5, 180}, {kit.MoisturiserLotion, 1.0, 288}, {kit.MoisturiserLotion, 0, 72},
+		{kit.FaceOil, 0.3, 300},
 		{kit.Toner, 0.4, 30}, {kit.Balm, 1, 0}, {kit.LipScrub, 3, 0}} {
 		if got := c.DryS(x.kind, x.film); got != x.want {
 			t.Errorf("%s at %g sets in %d s, want %d", x.kind, x.film, got, x.want)
@@ -66,11 +68,13 @@ func TestACaseKnowsTheClockOfItsDay(t *testing.T) {
 		s.Day.Washed = &day.Wash{At: At(t, "08:45"), Hot: true}
 		s.Day.ShavedAt = At(t, "08:30")
 		s.Day.SurfaceC = P(35.0)
-		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "12:10"), Place: day.InSun, Flash: true, Activity: day.Swim}}
+		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "12:10"), Place: day.InSun, Flash: true,
+			Activity: day.Swim}}
 	})
 	c := sitting.Open(s)
 	at := func(clock string) time.Time { x, _ := At(t, clock).In(c.Loc); return x }
-	if !c.ChairAt.Equal(at("09:00")) || !c.BaseAt.Equal(at("09:40")) || !c.WearUntil.Equal(at("17:00")) || !c.Until.Equal(at("17:30")) {
+	if !c.ChairAt.Equal(at("09:00")) || !c.BaseAt.Equal(at("09:40")) || !c.WearUntil.Equal(at("17:00")) ||
+		!c.Until.Equal(at("17:30")) {
 		t.Errorf("%s %s %s %s", c.ChairAt, c.BaseAt, c.WearUntil, c.Until)
 	}
 	if !c.CoolAt.Equal(at("09:05")) || !c.FreshlyWashed || !c.Hot || !c.Flash || !c.Swims || !c.Daylight || c.Cold {
@@ -80,7 +84,8 @@ func TestACaseKnowsTheClockOfItsDay(t *testing.T) {
 		t.Errorf("first sun %s, strong %t, shaven %v", c.FirstSun, c.Strong, c.Shaven.List())
 	}
 	plain := sitting.Open(Sitting(t))
-	if !plain.CoolAt.IsZero() || plain.Hot || plain.Flash || plain.Swims || plain.Shaven != 0 || plain.Strong || !plain.FreshlyWashed {
+	if !plain.CoolAt.IsZero() || plain.Hot || plain.Flash || plain.Swims || plain.Shaven != 0 || plain.Strong ||
+		!plain.FreshlyWashed {
 		t.Errorf("%+v", plain)
 	}
 }
@@ -90,15 +95,24 @@ func TestEdgesOfWashingShavingColdAndHeat(t *testing.T) {
 		change func(s *sitting.Sitting)
 		is     func(c *sitting.Case) bool
 	}{
-		"washed two hours ago is fresh":  {func(s *sitting.Sitting) { s.Day.Washed.At = At(t, "07:00") }, func(c *sitting.Case) bool { return c.FreshlyWashed }},
-		"a minute longer is not":         {func(s *sitting.Sitting) { s.Day.Washed.At = At(t, "06:59") }, func(c *sitting.Case) bool { return !c.FreshlyWashed }},
-		"not washed is not fresh":        {func(s *sitting.Sitting) { s.Day.Washed = nil }, func(c *sitting.Case) bool { return !c.FreshlyWashed }},
-		"shaved a day ago is shaven":     {func(s *sitting.Sitting) { s.Day.ShavedAt = At(t, "2027-06-18T09:40") }, func(c *sitting.Case) bool { return c.Shaven == sitting.Beard }},
-		"a minute longer is stubble":     {func(s *sitting.Sitting) { s.Day.ShavedAt = At(t, "2027-06-18T09:39") }, func(c *sitting.Case) bool { return c.Shaven == 0 }},
-		"five degrees is not cold":       {func(s *sitting.Sitting) { s.Day.Air.TempC = P(5.0) }, func(c *sitting.Case) bool { return !c.Cold }},
-		"less is":                        {func(s *sitting.Sitting) { s.Day.Air.TempC = P(4.9) }, func(c *sitting.Case) bool { return c.Cold }},
-		"a cheek just under thirty-five": {func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.9) }, func(c *sitting.Case) bool { return !c.Hot }},
-		"a warm surface dries sooner":    {func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.0) }, func(c *sitting.Case) bool { return c.Evaporation < 1 }},
+		"washed two hours ago is fresh": {func(s *sitting.Sitting) { s.Day.Washed.At = At(t, "07:00") },
+			func(c *sitting.Case) bool { return c.FreshlyWashed }},
+		"a minute longer is not": {func(s *sitting.Sitting) { s.Day.Washed.At = At(t, "06:59") },
+			func(c *sitting.Case) bool { return !c.FreshlyWashed }},
+		"not washed is not fresh": {func(s *sitting.Sitting) { s.Day.Washed = nil },
+			func(c *sitting.Case) bool { return !c.FreshlyWashed }},
+		"shaved a day ago is shaven": {func(s *sitting.Sitting) { s.Day.ShavedAt = At(t, "2027-06-18T09:40") },
+			func(c *sitting.Case) bool { return c.Shaven == sitting.Beard }},
+		"a minute longer is stubble": {func(s *sitting.Sitting) { s.Day.ShavedAt = At(t, "2027-06-18T09:39") },
+			func(c *sitting.Case) bool { return c.Shaven == 0 }},
+		"five degrees is not cold": {func(s *sitting.Sitting) { s.Day.Air.TempC = P(5.0) },
+			func(c *sitting.Case) bool { return !c.Cold }},
+		"less is": {func(s *sitting.Sitting) { s.Day.Air.TempC = P(4.9) },
+			func(c *sitting.Case) bool { return c.Cold }},
+		"a cheek just under thirty-five": {func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.9) },
+			func(c *sitting.Case) bool { return !c.Hot }},
+		"a warm surface dries sooner": {func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.0) },
+			func(c *sitting.Case) bool { return c.Evaporation < 1 }},
 	} {
 		t.Run(name, func(t *testing.T) {
 			if got := sitting.Open(With(t, c.change)); !c.is(got) {
@@ -110,13 +124,16 @@ func TestEdgesOfWashingShavingColdAndHeat(t *testing.T) {
 
 func TestConditionsCountByDaysAndZones(t *testing.T) {
 	c := sitting.Open(With(t, func(s *sitting.Sitting) {
-		s.Client.Conditions = []face.Condition{{Kind: face.Retinoid, On: On(t, "2027-06-16")}, {Kind: face.Injectables, On: On(t, "2027-06-18"), Zone: P(face.Forehead)},
+		s.Client.Conditions = []face.Condition{{Kind: face.Retinoid, On: On(t, "2027-06-16")},
+			{Kind: face.Injectables, On: On(t, "2027-06-18"), Zone: P(face.Forehead)},
 			{Kind: face.Rosacea}, {Kind: face.Pregnant, On: On(t, "2027-07-01")}}
 	}))
-	if c.Within(2, face.Retinoid) != 0 || c.Within(3, face.Retinoid) != face.All || c.Within(1, face.Injectables) != face.SetOf(face.Forehead) || c.Within(0, face.Injectables) != 0 {
+	if c.Within(2, face.Retinoid) != 0 || c.Within(3, face.Retinoid) != face.All ||
+		c.Within(1, face.Injectables) != face.SetOf(face.Forehead) || c.Within(0, face.Injectables) != 0 {
 		t.Error("days since are counted to the day")
 	}
-	if c.Within(0, face.Laser) != 0 || c.Within(3, face.Laser, face.Retinoid) != face.All || c.Chronic(face.Rosacea) != face.All || c.Chronic(face.Eczema) != 0 {
+	if c.Within(0, face.Laser) != 0 || c.Within(3, face.Laser, face.Retinoid) != face.All ||
+		c.Chronic(face.Rosacea) != face.All || c.Chronic(face.Eczema) != 0 {
 		t.Error("kinds are told apart")
 	}
 	if !c.Conditions[3].Now || !c.Conditions[2].Now || c.Conditions[0].Now || c.Conditions[0].Days != 3 {
@@ -129,16 +146,19 @@ func TestBarredZonesByWhatBarsThem(t *testing.T) {
 	marked := func(z face.Zone, m ...face.Mark) func(s *sitting.Sitting) {
 		return func(s *sitting.Sitting) { s.Client.Zones[z] = face.Grades{Oil: P(1), Water: P(2), Marks: m} }
 	}
-	if b := open(marked(face.Nose, face.ColdSore)); b.Contagious != face.SetOf(face.Lips, face.UpperLip, face.Chin, face.Nose) || b.All() != b.Contagious {
+	if b := open(marked(face.Nose, face.ColdSore)); b.Contagious != face.SetOf(face.Lips, face.UpperLip, face.Chin,
+		face.Nose) || b.All() != b.Contagious {
 		t.Errorf("a cold sore on the nose bars %v", b.Contagious.List())
 	}
-	if b := open(func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: face.EyeInfection}} }); b.Eye != face.SetOf(face.Eyelids, face.UnderEyes) || b.All() != b.Eye {
+	infected := func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: face.EyeInfection}} }
+	if b := open(infected); b.Eye != face.SetOf(face.Eyelids, face.UnderEyes) || b.All() != b.Eye {
 		t.Errorf("%v", b)
 	}
 	if b := open(marked(face.Chin, face.Broken)); b.Broken != face.SetOf(face.Chin) || b.Burnt != 0 {
 		t.Errorf("%v", b)
 	}
-	if b := open(marked(face.Nose, face.Sunburn, face.Blister)); b.Burnt != face.SetOf(face.Nose) || b.Broken != face.SetOf(face.Nose) {
+	if b := open(marked(face.Nose, face.Sunburn, face.Blister)); b.Burnt != face.SetOf(face.Nose) ||
+		b.Broken != face.SetOf(face.Nose) {
 		t.Errorf("%v", b)
 	}
 	if b := open(marked(face.Nose, face.Sunburn)); b.All() != 0 {
@@ -148,13 +168,16 @@ func TestBarredZonesByWhatBarsThem(t *testing.T) {
 
 func TestZonesAreAlikeOnlyWhereNoRuleCanTellThemApart(t *testing.T) {
 	c := sitting.Open(Sitting(t))
-	if c.Alike(face.Nose) != face.Forehead || c.Alike(face.Jaw) != face.Cheeks || c.Alike(face.Lips) != face.Lips || c.Alike(face.Eyelids) != face.Eyelids || c.Alike(face.Brows) != face.Cheeks {
+	if c.Alike(face.Nose) != face.Forehead || c.Alike(face.Jaw) != face.Cheeks || c.Alike(face.Lips) != face.Lips ||
+		c.Alike(face.Eyelids) != face.Eyelids || c.Alike(face.Brows) != face.Cheeks {
 		t.Error("the middle is alike, the cheeks are alike, eyes and lips are like nothing else")
 	}
 	for name, change := range map[string]func(s *sitting.Sitting){
 		"a grade": func(s *sitting.Sitting) { s.Client.Zones[face.Nose] = face.Grades{Oil: P(2), Water: P(1)} },
 		"oil":     func(s *sitting.Sitting) { s.Client.Zones[face.Nose] = face.Grades{Oil: P(1)} },
-		"a mark":  func(s *sitting.Sitting) { s.Client.Zones[face.Nose] = face.Grades{Marks: []face.Mark{face.Pigment}} },
+		"a mark": func(s *sitting.Sitting) {
+			s.Client.Zones[face.Nose] = face.Grades{Marks: []face.Mark{face.Pigment}}
+		},
 		"a condition": func(s *sitting.Sitting) {
 			s.Client.Conditions = []face.Condition{{Kind: face.Laser, Zone: P(face.Nose)}}
 		},
@@ -176,10 +199,12 @@ func TestFilmGramsAndLimitOfAZone(t *testing.T) {
 	six(t, "2 mg/cm² on forehead and nose", c.Grams(map[face.Zone]doc.Num{face.Forehead: 2, face.Nose: 2}), 0.24)
 	six(t, "limit of oil 1", c.Limit(face.Cheeks), figure.LimitLittle)
 	six(t, "limit of oil 2", c.Limit(face.Forehead), figure.LimitOily)
-	if c.Neighbours() != face.SetOf(face.Neck, face.Ears, face.Chest) || sitting.Open(Sitting(t)).Neighbours() != face.SetOf(face.Neck, face.Ears) {
+	if c.Neighbours() != face.SetOf(face.Neck, face.Ears, face.Chest) ||
+		sitting.Open(Sitting(t)).Neighbours() != face.SetOf(face.Neck, face.Ears) {
 		t.Error("the chest belongs to the face where it shows")
 	}
-	if c.Product("spf") == nil || c.Product("spf").Name != "Day fluid" || c.Product("") != nil || c.Product("none") != nil {
+	if c.Product("spf") == nil || c.Product("spf").Name != "Day fluid" || c.Product("") != nil ||
+		c.Product("none") != nil {
 		t.Error("products are found by their ids")
 	}
 	generous := sitting.Open(With(t, func(s *sitting.Sitting) {
@@ -191,12 +216,14 @@ func TestFilmGramsAndLimitOfAZone(t *testing.T) {
 
 func TestAWrittenReasonLiftsAStopItNamesOnItsZoneAndNoOther(t *testing.T) {
 	s := With(t, func(s *sitting.Sitting) {
-		s.Lifted = []sitting.Lift{{Rule: rules.LayerNotSet, Reason: "fan", Zone: "nose"}, {Rule: rules.HandsBusy, Reason: "two artists"}}
+		s.Lifted = []sitting.Lift{{Rule: rules.LayerNotSet, Reason: "fan", Zone: "nose"},
+			{Rule: rules.HandsBusy, Reason: "two artists"}}
 	})
 	of := func(id rules.ID, zones ...face.Zone) rules.Finding {
 		return rules.New(say.English, id, rules.Prep, "p1", zones, say.None)
 	}
-	fs := []rules.Finding{of(rules.LayerNotSet, face.Nose), of(rules.LayerNotSet, face.Chin), of(rules.HandsBusy), of(rules.Overloaded), of(rules.HandsBusy).NoReason()}
+	fs := []rules.Finding{of(rules.LayerNotSet, face.Nose), of(rules.LayerNotSet, face.Chin), of(rules.HandsBusy),
+		of(rules.Overloaded), of(rules.HandsBusy).NoReason()}
 	sitting.LiftStops(s, fs)
 	for i, want := range []string{"fan", "", "two artists", "", ""} {
 		if fs[i].Lifted != want {

@@ -109,18 +109,8 @@ func Prep(c *sitting.Case, steps []Step) Result {
 	r.sunscreen()
 	r.whole()
 	if res.SlackS < 0 {
-		r.find(
-			rules.TimeShort,
-			"",
-			0,
-			say.MinutesMissing,
-			"minutes",
-			Minutes(r.c.Words, -res.SlackS),
-			"ready",
-			day.Wall(res.ReadyAt).Clock(),
-			"base",
-			c.Day.BaseAt.Clock(),
-		)
+		r.find(rules.TimeShort, "", 0, say.MinutesMissing, "minutes", Minutes(r.c.Words, -res.SlackS), "ready",
+			day.Wall(res.ReadyAt).Clock(), "base", c.Day.BaseAt.Clock())
 	}
 	sitting.LiftStops(c.Sitting, res.Findings)
 	res.Findings = rules.Sort(res.Findings)
@@ -157,10 +147,8 @@ func (r *run) sequence() {
 }
 
 func (r *run) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	r.res.Findings = append(
-		r.res.Findings,
-		rules.New(r.c.Words, rule, rules.Prep, step, zones.List(), message, slots...),
-	)
+	r.res.Findings = append(r.res.Findings, rules.New(r.c.Words, rule, rules.Prep, step, zones.List(), message,
+		slots...))
 	return &r.res.Findings[len(r.res.Findings)-1]
 }
 
@@ -439,18 +427,8 @@ func (r *run) stock(s *Step, p *kit.Product) {
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
 		r.short[p.ID] = true
-		r.find(
-			rules.RunsOut,
-			s.ID,
-			0,
-			say.NeedsMore,
-			"product",
-			p.Name,
-			"needs",
-			doc.Round(r.used[p.ID]),
-			"has",
-			doc.Round(*p.RemainingG),
-		)
+		r.find(rules.RunsOut, s.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(r.used[p.ID]), "has",
+			doc.Round(*p.RemainingG))
 	}
 	if p.Container == kit.Jar && !r.spatula {
 		r.find(rules.JarFingers, s.ID, 0, say.JarNoSpatula, "product", p.Name)
@@ -505,30 +483,12 @@ func (r *run) base() {
 		}
 	}
 	for _, z := range full.List() {
-		r.find(
-			rules.Overloaded,
-			"",
-			face.SetOf(z),
-			say.HoldsOver,
-			"zone",
-			z.NameIn(r.c.Words),
-			"holds",
-			doc.Round(r.res.Layers.Residue(z)),
-			"limit",
-			r.c.Limit(z),
-		)
+		r.find(rules.Overloaded, "", face.SetOf(z), say.HoldsOver, "zone", z.NameIn(r.c.Words), "holds",
+			doc.Round(r.res.Layers.Residue(z)), "limit", r.c.Limit(z))
 	}
 	if mismatch != 0 {
-		r.find(
-			rules.BaseMismatch,
-			"",
-			mismatch,
-			say.FoundationOn,
-			"base",
-			say.Word(look.BaseList, r.c.Look.Base),
-			"zones",
-			r.c.Names(mismatch),
-		)
+		r.find(rules.BaseMismatch, "", mismatch, say.FoundationOn, "base", say.Word(look.BaseList, r.c.Look.Base),
+			"zones", r.c.Names(mismatch))
 	}
 	if dry != 0 {
 		r.find(rules.DryPatch, "", dry, say.WithoutBalm, "zones", r.c.Names(dry))
@@ -618,16 +578,8 @@ func (r *run) sunscreen() {
 		r.find(rules.SPFAtNight, lastStep, laid, say.NoDaylight)
 	}
 	if laid != 0 && !c.FirstSun.IsZero() && c.FirstSun.Sub(last) < figure.BeforeSun {
-		r.find(
-			rules.SPFSetTime,
-			lastStep,
-			0,
-			say.UntilFirstSun,
-			"minutes",
-			Minutes(r.c.Words, max(0, int(c.FirstSun.Sub(last).Seconds()))),
-			"time",
-			day.Wall(c.FirstSun).Clock(),
-		)
+		r.find(rules.SPFSetTime, lastStep, 0, say.UntilFirstSun, "minutes",
+			Minutes(r.c.Words, max(0, int(c.FirstSun.Sub(last).Seconds()))), "time", day.Wall(c.FirstSun).Clock())
 	}
 	r.uncovered(laid)
 }
@@ -782,15 +734,8 @@ func (r *run) whole() {
 	r.age()
 	r.items()
 	if c.Daylight &&
-		c.Within(
-			figure.PhotosensitiveDays,
-			face.Retinoid,
-			face.Isotretinoin,
-			face.Exfoliated,
-			face.PeelLight,
-			face.PeelMedium,
-			face.PeelDeep,
-		) != 0 {
+		c.Within(figure.PhotosensitiveDays, face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight,
+			face.PeelMedium, face.PeelDeep) != 0 {
 		r.find(rules.Photosensitised, "", 0, say.None)
 	}
 }

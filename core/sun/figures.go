@@ -7,9 +7,11 @@ import (
 
 // Factors of the clear-sky model: cloud by US NWS [P], ground and place [W].
 var (
-	skyFactor    = map[day.Sky]float64{"": 1, day.Clear: 1, day.Scattered: 0.89, day.BrokenSky: 0.73, day.Overcast: 0.31}
+	skyFactor = map[day.Sky]float64{"": 1, day.Clear: 1, day.Scattered: 0.89, day.BrokenSky: 0.73,
+		day.Overcast: 0.31}
 	groundFactor = map[day.Ground]float64{"": 1, day.Grass: 1.03, day.OverWater: 1.1, day.Sand: 1.15, day.Snow: 1.8}
-	placeFactor  = map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4, day.BehindGlass: 0.05, day.Indoors: 0}
+	placeFactor  = map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4, day.BehindGlass: 0.05,
+		day.Indoors: 0}
 )
 
 // Figures lists the figures of the tables here.
@@ -17,7 +19,8 @@ func Figures() []figure.Figure {
 	const w = "sun"
 	var list []figure.Figure
 	for _, s := range []day.Sky{day.Clear, day.Scattered, day.BrokenSky, day.Overcast} {
-		list = append(list, figure.P(w, "sky_"+string(s), "UV under a "+string(s)+" sky", skyFactor[s], "share", "US NWS"))
+		list = append(list, figure.P(w, "sky_"+string(s), "UV under a "+string(s)+" sky", skyFactor[s], "share",
+			"US NWS"))
 	}
 	for _, g := range []day.Ground{day.Grass, day.OverWater, day.Sand, day.Snow} {
 		list = append(list, figure.W(w, "ground_"+string(g), "UV over "+string(g), groundFactor[g], "times"))

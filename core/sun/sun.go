@@ -53,7 +53,8 @@ func At(t time.Time, lat, lon float64) Position {
 	y *= y
 	sin2L, cos2L := math.Sincos(2 * meanLong * rad)
 	q := figure.EquationOfTime
-	eq := minutesADegree / rad * (y*sin2L - q[0]*ecc*sinA + q[1]*ecc*y*sinA*cos2L - q[2]*y*y*sin2L*cos2L - q[3]*ecc*ecc*sinA*cosA)
+	eq := minutesADegree / rad * (y*sin2L - q[0]*ecc*sinA +
+		q[1]*ecc*y*sinA*cos2L - q[2]*y*y*sin2L*cos2L - q[3]*ecc*ecc*sinA*cosA)
 	minutes := float64((unix%secondsADay+secondsADay)%secondsADay) / 60
 	hour := (math.Mod(minutes+eq+minutesADegree*lon+2*minutesADay, minutesADay)/minutesADegree - circle/2) * rad
 	sinP, cosP := math.Sincos(lat * rad)

@@ -26,7 +26,8 @@ func TestSolarPositionMeetsPublishedValues(t *testing.T) {
 
 func TestNoonAgreesWithTheHighestMomentFoundByLooking(t *testing.T) {
 	for _, place := range []struct{ lat, lon float64 }{{51.7, -8.52}, {-33.9, 151.2}, {64.1, -21.9}, {1.3, 103.8}} {
-		start := time.Date(2027, 6, 19, 0, 0, 0, 0, time.UTC).Add(time.Duration(-place.lon * 240 * float64(time.Second)))
+		start := time.Date(2027, 6, 19, 0, 0, 0, 0,
+			time.UTC).Add(time.Duration(-place.lon * 240 * float64(time.Second)))
 		best, at := -90.0, start
 		for m := range 24 * 60 {
 			when := start.Add(time.Duration(m) * time.Minute)
@@ -78,7 +79,8 @@ func TestIndexFollowsSkyGroundHeightAndOzone(t *testing.T) {
 	near(t, "clear noon", clear, 12.5*math.Pow(mu, 2.42), 1e-9)
 	near(t, "scattered", sun.Index(noon, sea, "scattered", "", 300)/clear, 0.89, 1e-9)
 	near(t, "over water", sun.Index(noon, sea, "clear", "water", 300)/clear, 1.1, 1e-9)
-	near(t, "a km up", sun.Index(noon, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 1000}, "clear", "", 300)/clear, 1.1, 1e-9)
+	near(t, "a km up", sun.Index(noon, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 1000}, "clear", "", 300)/clear, 1.1,
+		1e-9)
 	near(t, "thin ozone", sun.Index(noon, sea, "clear", "", 250)/clear, math.Pow(250.0/300, -1.23), 1e-9)
 	if sun.Index(noon.Add(12*time.Hour), sea, "clear", "", 300) != 0 {
 		t.Error("there is no index at night")
@@ -107,7 +109,8 @@ func TestStrongSunCountsOnlyMinutesOutdoors(t *testing.T) {
 	loc, _ := d.Zone()
 	base, _ := d.BaseAt.In(loc)
 	until, _ := d.WearUntil.In(loc)
-	d.Segments = []day.Segment{{From: At(t, "13:00"), To: At(t, "13:07"), Place: "sun"}, {From: At(t, "13:30"), To: At(t, "15:00"), Place: "glass"}}
+	d.Segments = []day.Segment{{From: At(t, "13:00"), To: At(t, "13:07"), Place: "sun"},
+		{From: At(t, "13:30"), To: At(t, "15:00"), Place: "glass"}}
 	if got := sun.StrongOutdoors(d, loc, base, until); got != 7*time.Minute {
 		t.Errorf("seven minutes in the sun, counted %s", got)
 	}
@@ -151,7 +154,8 @@ func TestOzoneFollowsVanHeuklon(t *testing.T) {
 		lat, lon float64
 		day      int
 		want     float64
-	}{{51.7, -8.52, 170, 375.656}, {40, 10, 100, 360.942}, {-33.9, 151.2, 15, 305.271}, {0, 0, 80, 235}, {65, -20, 300, 326.460}} {
+	}{{51.7, -8.52, 170, 375.656}, {40, 10, 100, 360.942}, {-33.9, 151.2, 15, 305.271}, {0, 0, 80, 235},
+		{65, -20, 300, 326.460}} {
 		near(t, "ozone", sun.Ozone(time.Date(2027, 1, c.day, 12, 0, 0, 0, time.UTC), c.lat, c.lon), c.want, 6e-4)
 	}
 	d := Sitting(t).Day
@@ -172,19 +176,25 @@ func TestTheIndexFollowsMadronich(t *testing.T) {
 	for sky, share := range map[day.Sky]float64{day.Scattered: 0.89, day.BrokenSky: 0.73, day.Overcast: 0.31} {
 		near(t, string(sky), sun.Index(at, sea, sky, "", 300), 9.020486*share, 1e-5)
 	}
-	for ground, times := range map[day.Ground]float64{day.Grass: 1.03, day.OverWater: 1.1, day.Sand: 1.15, day.Snow: 1.8} {
-		near(t, string(ground), sun.ClearSky{Place: sea, Sky: day.Clear, Ozone: 300}.Index(at, ground), 9.020486*times, 2e-5)
+	for ground, times := range map[day.Ground]float64{day.Grass: 1.03, day.OverWater: 1.1, day.Sand: 1.15,
+		day.Snow: 1.8} {
+		near(t, string(ground), sun.ClearSky{Place: sea, Sky: day.Clear, Ozone: 300}.Index(at, ground),
+			9.020486*times, 2e-5)
 	}
-	near(t, "half a km up", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 500}, "", "", 300), 9.020486*1.05, 1e-5)
-	near(t, "below the sea", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: -300}, "", "", 300), 9.020486, 1e-5)
-	for where, share := range map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4, day.BehindGlass: 0.05, day.Indoors: 0} {
+	near(t, "half a km up", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 500}, "", "", 300), 9.020486*1.05,
+		1e-5)
+	near(t, "below the sea", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: -300}, "", "", 300), 9.020486,
+		1e-5)
+	for where, share := range map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4,
+		day.BehindGlass: 0.05, day.Indoors: 0} {
 		near(t, string(where), sun.Place(where), share, 0)
 	}
 }
 
 // Faurschou and Wulf 2007: label^(q/2), to six digits.
 func TestTheFactorFollowsFaurschouAndWulf(t *testing.T) {
-	for _, c := range []struct{ label, film, want float64 }{{50, 1, 7.07107}, {50, 0.5, 2.65915}, {30, 1.5, 12.8186}, {15, 2, 15}, {50, 3, 50},
+	for _, c := range []struct{ label, film, want float64 }{{50, 1, 7.07107}, {50, 0.5, 2.65915}, {30, 1.5, 12.8186},
+		{15, 2, 15}, {50, 3, 50},
 		{50, 0.2, 1.47876}, {1, 2, 1}, {0, 2, 1}, {50, 0, 1}, {50, -1, 1}} {
 		near(t, "factor", sun.Effective(c.label, c.film), c.want, 5e-5)
 	}
@@ -194,7 +204,8 @@ func TestStretchesOutdoorsAreCutToTheWearAndCountedToTheMinute(t *testing.T) {
 	d := Sitting(t).Day
 	loc, _ := d.Zone()
 	at := func(clock string) time.Time { x, _ := At(t, clock).In(loc); return x }
-	d.Segments = []day.Segment{{From: At(t, "14:00"), To: At(t, "18:00"), Place: day.InShade}, {From: At(t, "09:00"), To: At(t, "10:12"), Place: day.InWater},
+	d.Segments = []day.Segment{{From: At(t, "14:00"), To: At(t, "18:00"), Place: day.InShade},
+		{From: At(t, "09:00"), To: At(t, "10:12"), Place: day.InWater},
 		{From: At(t, "11:00"), To: At(t, "12:00"), Place: day.Indoors}}
 	if got := sun.StrongOutdoors(d, loc, at("14:58"), at("15:09")); got != 11*time.Minute {
 		t.Errorf("cut to the wear it is eleven minutes, not %s", got)
@@ -205,7 +216,8 @@ func TestStretchesOutdoorsAreCutToTheWearAndCountedToTheMinute(t *testing.T) {
 	if _, ok := sun.FirstOutdoors(d, loc, at("10:30"), at("13:00")); ok {
 		t.Error("indoors is not out")
 	}
-	if sun.StrongOutdoors(d, loc, at("09:40"), at("09:40")) != 0 || !sun.Up(at("12:00"), d.Place) || sun.Up(at("01:00"), d.Place) {
+	if sun.StrongOutdoors(d, loc, at("09:40"), at("09:40")) != 0 || !sun.Up(at("12:00"), d.Place) ||
+		sun.Up(at("01:00"), d.Place) {
 		t.Error("nothing of no time; up by day, down by night")
 	}
 }

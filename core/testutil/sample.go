@@ -49,14 +49,17 @@ func On(t testing.TB, date string) day.Date {
 // Kit is a small, sound kit: one of everything a plain prep needs.
 func Kit() kit.Kit {
 	return kit.Kit{
-		{ID: "micellar", Name: "Micellar", Kind: "micellar", Base: "water", EyeSafe: true, LensSafe: true, Tags: []string{"oil_free"}},
+		{ID: "micellar", Name: "Micellar", Kind: "micellar", Base: "water", EyeSafe: true, LensSafe: true,
+			Tags: []string{"oil_free"}},
 		{ID: "gel-wash", Name: "Gel wash", Kind: "gel_cleanser", Base: "water"},
 		{ID: "toner", Name: "Toner", Kind: "toner", Base: "water"},
 		{ID: "essence", Name: "Essence", Kind: "essence", Base: "water"},
-		{ID: "serum", Name: "Serum", Kind: "serum", Base: "water", Actives: map[string]float64{"hyaluronic": 1}, Container: "dropper"},
+		{ID: "serum", Name: "Serum", Kind: "serum", Base: "water", Actives: map[string]float64{"hyaluronic": 1},
+			Container: "dropper"},
 		{ID: "eye", Name: "Eye cream", Kind: "eye_cream", Base: "emulsion", Weight: 3, EyeSafe: true},
 		{ID: "gel", Name: "Gel", Kind: "moisturiser_gel", Base: "water", Weight: 1, EyeSafe: true},
-		{ID: "lotion", Name: "Lotion", Kind: "moisturiser_lotion", Base: "emulsion", Weight: 2, EyeSafe: true, Container: "pump", GramsPerUnit: 0.3},
+		{ID: "lotion", Name: "Lotion", Kind: "moisturiser_lotion", Base: "emulsion", Weight: 2, EyeSafe: true,
+			Container: "pump", GramsPerUnit: 0.3},
 		{ID: "cream", Name: "Cream", Kind: "moisturiser_cream", Base: "emulsion", Weight: 3, EyeSafe: true},
 		{ID: "rich", Name: "Rich cream", Kind: "moisturiser_rich", Base: "emulsion", Weight: 5},
 		{ID: "oil", Name: "Oil", Kind: "face_oil", Base: "oil"},
@@ -64,7 +67,8 @@ func Kit() kit.Kit {
 		{ID: "patch", Name: "Patch balm", Kind: "dry_patch_balm", Base: "oil"},
 		{ID: "matte", Name: "Matte primer", Kind: "primer_mattifying", Base: "silicone"},
 		{ID: "dew", Name: "Dew primer", Kind: "primer_hydrating", Base: "water", EyeSafe: true},
-		{ID: "spf", Name: "Day fluid", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, Filters: "organic", EyeSafe: true},
+		{ID: "spf", Name: "Day fluid", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true,
+			Filters: "organic", EyeSafe: true},
 		{ID: "polish", Name: "Polish", Kind: "enzyme_polish", Base: "water"},
 		{ID: "spatula", Name: "Spatula", Kind: "spatula", Count: P(10)},
 	}
@@ -126,7 +130,8 @@ func Drop(s *sitting.Sitting, ids ...string) {
 // Apply is a step that lays a product on zones at a film in mg/cm².
 func Apply(t testing.TB, id, product, clock string, film float64, zones ...face.Zone) stack.Step {
 	t.Helper()
-	s := stack.Step{ID: id, Act: "apply", Product: product, Zones: zones, Start: At(t, clock), HandsS: 30, How: "pat", Film: map[face.Zone]doc.Num{}}
+	s := stack.Step{ID: id, Act: "apply", Product: product, Zones: zones, Start: At(t, clock), HandsS: 30, How: "pat",
+		Film: map[face.Zone]doc.Num{}}
 	for _, z := range zones {
 		s.Film[z] = doc.Num(film)
 	}

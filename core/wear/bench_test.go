@@ -15,7 +15,8 @@ import (
 func longDays(t testing.TB) map[string]*sitting.Sitting {
 	long := func(change func(*sitting.Sitting), segments ...day.Segment) *sitting.Sitting {
 		s := outdoors(t, segments...)
-		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "06:00"), At(t, "06:40"), At(t, "20:40"), At(t, "21:00")
+		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "06:00"), At(t, "06:40"), At(t, "20:40"),
+			At(t, "21:00")
 		s.Day.Washed = nil
 		change(s)
 		return s
@@ -23,11 +24,17 @@ func longDays(t testing.TB) map[string]*sitting.Sitting {
 	none := func(*sitting.Sitting) {}
 	fair := func(s *sitting.Sitting) { s.Client.Phototype = 1 }
 	return map[string]*sitting.Sitting{
-		"mixed":                         long(none, segment(t, "09:00", "11:30", "sun"), segment(t, "12:00", "13:00", "sun", vow), segment(t, "13:00", "16:00", "shade", active), segment(t, "17:00", "19:00", "glass")),
+		"mixed": long(none, segment(t, "09:00", "11:30", "sun"),
+			segment(t, "12:00", "13:00", "sun", vow), segment(t, "13:00", "16:00", "shade", active),
+			segment(t, "17:00", "19:00", "glass")),
 		"all day in the sun":            long(none, segment(t, "07:00", "20:00", "sun")),
 		"all day in the sun, very fair": long(fair, segment(t, "07:00", "20:00", "sun")),
-		"work and walks, very fair":     long(fair, segment(t, "07:00", "09:00", "sun"), segment(t, "10:00", "12:30", "sun", active), segment(t, "13:00", "16:00", "water"), segment(t, "16:10", "20:00", "shade")),
-		"budget of a tenth":             long(func(s *sitting.Sitting) { s.Day.BudgetMED = P(0.1) }, segment(t, "09:00", "11:30", "sun"), segment(t, "12:00", "13:00", "sun"), segment(t, "13:30", "16:00", "shade", active)),
+		"work and walks, very fair": long(fair, segment(t, "07:00", "09:00", "sun"),
+			segment(t, "10:00", "12:30", "sun", active), segment(t, "13:00", "16:00", "water"),
+			segment(t, "16:10", "20:00", "shade")),
+		"budget of a tenth": long(func(s *sitting.Sitting) { s.Day.BudgetMED = P(0.1) },
+			segment(t, "09:00", "11:30", "sun"), segment(t, "12:00", "13:00", "sun"),
+			segment(t, "13:30", "16:00", "shade", active)),
 	}
 }
 

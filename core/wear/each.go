@@ -43,34 +43,14 @@ func (e *evaluation) each() {
 			}
 		}
 		if unblotted != 0 {
-			e.find(
-				rules.BlotFirst,
-				v.up.ID,
-				unblotted,
-				say.ShinesAt,
-				"zones",
-				e.c.Names(unblotted),
-				"time",
-				v.up.At.Clock(),
-			)
+			e.find(rules.BlotFirst, v.up.ID, unblotted, say.ShinesAt, "zones", e.c.Names(unblotted), "time",
+				v.up.At.Clock())
 		}
 		oil.blot(blotted, powdered)
 	}
 	if powder != nil && !renewed {
-		e.find(
-			rules.PowderAlone,
-			with.ID,
-			powder.zones,
-			say.PowderGives,
-			"film",
-			doc.Round(powder.film),
-			"product",
-			powder.p.Name,
-			"gives",
-			sun.Effective(powder.p.SPF, powder.film),
-			"label",
-			powder.p.SPF,
-		)
+		e.find(rules.PowderAlone, with.ID, powder.zones, say.PowderGives, "film", doc.Round(powder.film), "product",
+			powder.p.Name, "gives", sun.Effective(powder.p.SPF, powder.film), "label", powder.p.SPF)
 	}
 }
 
@@ -108,7 +88,8 @@ func (e *evaluation) objections(u *TouchUp, d *done) {
 		return
 	}
 	for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
-		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Kind(d.p.Kind), How: act.Press, Zone: z, After: true}
+		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Kind(d.p.Kind), How: act.Press, Zone: z,
+			After: true}
 		return use.Fits()
 	}) {
 		e.res.Findings = append(e.res.Findings, m.Finding(e.c, rules.Wear, u.ID))
@@ -164,10 +145,8 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		}
 		for _, it := range c.Look.Items {
 			if it.Zone.Zones.Has(z) {
-				all[z] = append(
-					all[z],
-					stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load), SetAt: c.Day.BaseAt},
-				)
+				all[z] = append(all[z], stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load),
+					SetAt: c.Day.BaseAt})
 			}
 		}
 		for _, f := range films {

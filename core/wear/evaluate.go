@@ -62,12 +62,8 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	}
 	w := &e.res.Wear
 	e.covered = covered(c, &e.first)
-	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(
-		Budget(c),
-	), shine(
-		c,
-		e.sheens,
-	), ups, []BagItem{}
+	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(Budget(c)), shine(c, e.sheens), ups,
+		[]BagItem{}
 	if w.TouchUps == nil {
 		w.TouchUps = []TouchUp{}
 	}
@@ -97,10 +93,8 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 }
 
 func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	e.res.Findings = append(
-		e.res.Findings,
-		rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message, slots...),
-	)
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message,
+		slots...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 
@@ -296,18 +290,8 @@ func (e *evaluation) bag() {
 			}
 		}
 		if e.used[p.ID] > 0 && p.Short(before+e.used[p.ID]) && !p.Short(before) {
-			e.find(
-				rules.RunsOut,
-				"",
-				0,
-				say.PrepAndTouchUps,
-				"needs",
-				doc.Round(before+e.used[p.ID]),
-				"product",
-				p.Name,
-				"has",
-				doc.Round(*p.RemainingG),
-			)
+			e.find(rules.RunsOut, "", 0, say.PrepAndTouchUps, "needs", doc.Round(before+e.used[p.ID]), "product",
+				p.Name, "has", doc.Round(*p.RemainingG))
 		}
 		if n := e.sheets[p.ID]; p.Count != nil && n > *p.Count {
 			e.find(rules.RunsOut, "", 0, say.TouchUpsNeed, "needs", n, "product", p.Name, "has", *p.Count)
@@ -443,23 +427,15 @@ func (e *evaluation) labels() {
 				}
 				if p.outdoor {
 					if over := k.outdoors + p.minutes - figure.TwoHours.Minutes(); over > figure.SameMinutes {
-						tell(
-							&k,
-							zones,
-							rules.ReapplyTwoHours,
-							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))),
-						)
+						tell(&k, zones, rules.ReapplyTwoHours,
+							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.outdoors += p.minutes
 				}
 				if p.wet && k.limit > 0 {
 					if over := k.wet + p.minutes - float64(k.limit); over > figure.SameMinutes {
-						tell(
-							&k,
-							zones,
-							rules.ReapplyAfterWater,
-							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))),
-						)
+						tell(&k, zones, rules.ReapplyAfterWater,
+							p.from.Add(time.Duration((p.minutes-over)*float64(time.Minute))))
 					}
 					k.wet += p.minutes
 				}
@@ -536,19 +512,8 @@ func (e *evaluation) budget(r *reckoned, coats []coat) {
 	s := e.stretches[worst]
 	shade := e.otherwise(worst, day.InShade, coats)
 	indoors := e.otherwise(worst, day.Indoors, coats)
-	*f = f.Do(
-		e.c.Say(
-			say.ShadeWould,
-			"from",
-			s.seg.From.Clock(),
-			"to",
-			s.seg.To.Clock(),
-			"shade",
-			shade,
-			"indoors",
-			indoors,
-		),
-	)
+	*f = f.Do(e.c.Say(say.ShadeWould, "from", s.seg.From.Clock(), "to", s.seg.To.Clock(), "shade", shade, "indoors",
+		indoors))
 }
 
 // otherwise is the dose with one segment spent elsewhere.
@@ -583,13 +548,6 @@ func (e *evaluation) behindGlass() {
 		}
 	}
 	if minutes >= figure.GlassLong.Minutes() {
-		e.find(
-			rules.GlassUVA,
-			"",
-			0,
-			say.BehindGlass,
-			"minutes",
-			stack.Minutes(e.c.Words, int(math.Round(minutes*60))),
-		)
+		e.find(rules.GlassUVA, "", 0, say.BehindGlass, "minutes", stack.Minutes(e.c.Words, int(math.Round(minutes*60))))
 	}
 }

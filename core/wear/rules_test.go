@@ -24,7 +24,8 @@ func blot() wear.TouchStep { return wear.TouchStep{Act: "blot", Product: "papers
 
 func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	oily := func(s *sitting.Sitting) {
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)}, face.Cheeks: {Oil: P(0), Water: P(2)}}
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)},
+			face.Cheeks: {Oil: P(0), Water: P(2)}}
 	}
 	towel := func(s *sitting.Sitting) {
 		s.Day.Segments[0].To = At(t, "13:30")
@@ -51,30 +52,44 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	}{
 		{"two and a half hours without a coat", "reapply-two-hours", none, nil, true, "stop"},
 		{"a coat after an hour", "reapply-two-hours", none, []wear.TouchUp{coat(t, "13:00", "dab")}, false, ""},
-		{"a coat only on the face", "reapply-two-hours", none, []wear.TouchUp{{At: At(t, "13:00"), Zones: []string{"face"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "dab"}}}}, true, "stop"},
+		{"a coat only on the face", "reapply-two-hours", none, []wear.TouchUp{{At: At(t, "13:00"),
+			Zones: []string{"face"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "dab"}}}}, true, "stop"},
 		{"ninety minutes in water under a label of eighty", "reapply-after-water", swim, nil, true, "stop"},
 		{"a coat on the way", "reapply-after-water", swim, []wear.TouchUp{coat(t, "13:00", "spf")}, false, ""},
 		{"towelled and dry", "reapply-after-towel", towel, nil, true, "stop"},
-		{"a coat five minutes late", "reapply-after-towel", towel, []wear.TouchUp{coat(t, "12:50", "dab")}, true, "stop"},
+		{"a coat five minutes late", "reapply-after-towel", towel, []wear.TouchUp{coat(t, "12:50", "dab")}, true,
+			"stop"},
 		{"a coat at once", "reapply-after-towel", towel, []wear.TouchUp{coat(t, "12:40", "dab")}, false, ""},
-		{"a small budget", "dose-over-budget", func(s *sitting.Sitting) { s.Day.BudgetMED = P(0.05) }, nil, true, "caution"},
-		{"a short walk", "dose-over-budget", func(s *sitting.Sitting) { s.Day.Segments[0].To = At(t, "12:30") }, nil, false, ""},
+		{"a small budget", "dose-over-budget", func(s *sitting.Sitting) { s.Day.BudgetMED = P(0.05) }, nil, true,
+			"caution"},
+		{"a short walk", "dose-over-budget", func(s *sitting.Sitting) { s.Day.Segments[0].To = At(t, "12:30") }, nil,
+			false, ""},
 		{"powder and nothing else", "powder-alone", none, []wear.TouchUp{coat(t, "13:00", "dust")}, true, "caution"},
-		{"powder after a fluid", "powder-alone", none, []wear.TouchUp{coat(t, "13:00", "dab"), coat(t, "14:00", "dust")}, false, ""},
+		{"powder after a fluid", "powder-alone", none, []wear.TouchUp{coat(t, "13:00", "dab"),
+			coat(t, "14:00", "dust")}, false, ""},
 		{"a stick on a matte base", "drags-base", matte, []wear.TouchUp{coat(t, "13:00", "stub")}, true, "caution"},
 		{"a stick on powder", "drags-base", func(s *sitting.Sitting) {
-			s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.BaseArea}, Item: "powder", Binder: "powder", Load: 1}}
+			s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.BaseArea}, Item: "powder", Binder: "powder",
+				Load: 1}}
 		}, []wear.TouchUp{coat(t, "13:00", "stub")}, true, "caution"},
 		{"a stick on a satin base", "drags-base", none, []wear.TouchUp{coat(t, "13:00", "stub")}, false, ""},
-		{"a mist and no word of care", "mist-near-face", none, []wear.TouchUp{{At: At(t, "13:00"), Zones: []string{"face"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "haze", Coats: 3}}}}, true, "caution"},
+		{"a mist and no word of care", "mist-near-face", none, []wear.TouchUp{{At: At(t, "13:00"),
+			Zones: []string{"face"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "haze", Coats: 3}}}}, true,
+			"caution"},
 		{"a mist on a sponge", "mist-near-face", none, []wear.TouchUp{coat(t, "13:00", "haze")}, false, ""},
 		{"a coat over shine", "blot-first", oily, []wear.TouchUp{coat(t, "13:30", "dab")}, true, "note"},
 		{"blotted first", "blot-first", oily, []wear.TouchUp{coat(t, "13:30", "dab", blot())}, false, ""},
 		{"skin that does not shine", "blot-first", none, []wear.TouchUp{coat(t, "13:30", "dab")}, false, ""},
 		{"during the vow", "interrupts", keepFree, []wear.TouchUp{coat(t, "15:10", "dab")}, true, "caution"},
 		{"as the vow ends", "interrupts", keepFree, []wear.TouchUp{coat(t, "15:30", "dab")}, false, ""},
-		{"an hour behind glass", "glass-uva", func(s *sitting.Sitting) { s.Day.Segments = []day.Segment{segment(t, "12:00", "13:00", "glass")} }, nil, true, "note"},
-		{"a short drive", "glass-uva", func(s *sitting.Sitting) { s.Day.Segments = []day.Segment{segment(t, "12:00", "12:30", "glass")} }, nil, false, ""},
+		{"an hour behind glass", "glass-uva", func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{segment(t,
+				"12:00", "13:00", "glass")}
+		}, nil, true, "note"},
+		{"a short drive", "glass-uva", func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{segment(t, "12:00",
+				"12:30", "glass")}
+		}, nil, false, ""},
 		{"what the client is allergic to", "allergen", func(s *sitting.Sitting) {
 			bad := fluid
 			bad.Tags = []string{"latex"}
@@ -92,7 +107,8 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			little.RemainingG = P(0.2)
 			Add(s, little)
 		}, []wear.TouchUp{coat(t, "13:00", "dab")}, true, "caution"},
-		{"more than is left, but there is enough", "runs-out", none, []wear.TouchUp{coat(t, "13:00", "dab")}, false, ""},
+		{"more than is left, but there is enough", "runs-out", none, []wear.TouchUp{coat(t, "13:00", "dab")}, false,
+			""},
 	} {
 		s := sunDay(t)
 		c := c
@@ -109,7 +125,8 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 }
 
 func TestEveryWearRuleOfTheCatalogueIsTriedBothWays(t *testing.T) {
-	tried := map[rules.ID]bool{"reapply-two-hours": true, "reapply-after-water": true, "reapply-after-towel": true, "dose-over-budget": true, "powder-alone": true,
+	tried := map[rules.ID]bool{"reapply-two-hours": true, "reapply-after-water": true, "reapply-after-towel": true,
+		"dose-over-budget": true, "powder-alone": true,
 		"drags-base": true, "mist-near-face": true, "blot-first": true, "interrupts": true, "glass-uva": true}
 	for _, r := range rules.All(say.English) {
 		if r.Phase == "wear" && !tried[r.ID] {
@@ -128,7 +145,8 @@ func TestWhatCannotHoldSaysWhatWouldMendIt(t *testing.T) {
 	}
 	s.Day.BudgetMED = P(0.02)
 	r, _, _ = planned(s)
-	if f := Found(r.Findings, "dose-over-budget"); len(f) != 1 || !contains(f[0].Instead, "hat") || !contains(f[0].Instead, "Shade from 12:00 to 15:00") {
+	if f := Found(r.Findings, "dose-over-budget"); len(f) != 1 || !contains(f[0].Instead, "hat") ||
+		!contains(f[0].Instead, "Shade from 12:00 to 15:00") {
 		t.Errorf("the budget says hat, shade and what they bring: %s", Rules(r.Findings))
 	}
 }

@@ -29,17 +29,8 @@ const (
 )
 
 func pack(label, keep, miss, count, unkind int) score {
-	return score(
-		label,
-	)<<labelShift + score(
-		keep,
-	)<<keepShift + score(
-		miss,
-	)<<missShift + score(
-		count,
-	)<<countShift + score(
-		unkind,
-	)
+	return score(label)<<labelShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift +
+		score(unkind)
 }
 
 // graver is the part of a score that comes before the dose over budget.
@@ -272,7 +263,8 @@ func (s *search) spare(coats []int, with *mark) bool {
 // better reports whether a is the better day, by the order of aims.
 func (s *search) better(a, b *mark) bool {
 	over := func(m *mark) float64 { return max(0, m.dose-s.budget) }
-	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b), float64(a.score.count() - b.score.count()),
+	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b),
+		float64(a.score.count() - b.score.count()),
 		float64(a.score.unkind() - b.score.unkind()), a.dose - b.dose} {
 		if math.Abs(d) > figure.SameDose {
 			return d < 0
@@ -312,7 +304,8 @@ func (s *search) plan() []int {
 	fewest := total.count()
 	least := s.most()
 	if least <= s.budget {
-		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false, func(sum score) bool { return sum == total }); found != nil {
+		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false,
+			func(sum score) bool { return sum == total }); found != nil {
 			return found
 		}
 	}
@@ -630,9 +623,8 @@ func (s *search) promise(m *mark) float64 {
 		}
 		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
 	}
-	return m.dose + through*s.bare[m.node]*figure.PromiseShare + float64(
-		m.score.unkind()+figure.UnkindActive*m.score.count(),
-	)*figure.PromiseCount
+	return m.dose + through*s.bare[m.node]*figure.PromiseShare +
+		float64(m.score.unkind()+figure.UnkindActive*m.score.count())*figure.PromiseCount
 }
 
 // beats reports whether m is no worse than o in everything that still matters.

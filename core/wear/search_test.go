@@ -100,7 +100,8 @@ func TestTouchUpsAreAsGoodAsAnyThatCouldBeTried(t *testing.T) {
 		at := 5 * r.IntN(8)
 		for at < 235 {
 			end := min(240, at+5*(2+r.IntN(24)))
-			g := day.Segment{From: clock(at), To: clock(end), Place: []day.Where{"sun", "shade", "indoors", "water", "glass"}[r.IntN(5)],
+			g := day.Segment{From: clock(at), To: clock(end), Place: []day.Where{"sun", "shade", "indoors", "water",
+				"glass"}[r.IntN(5)],
 				Activity: []day.Activity{"still", "active", "swim"}[r.IntN(3)], KeepFree: r.IntN(5) == 0}
 			if r.IntN(4) == 0 {
 				g.TowelledAt = []day.Local{clock(at + 5*r.IntN((end-at)/5))}
@@ -125,7 +126,8 @@ func TestTouchUpsAreAsGoodAsAnyThatCouldBeTried(t *testing.T) {
 			usual = got.Wear.TouchUps[0]
 		} else {
 			usual = coat(t, "10:00", "haze")
-			usual.Steps = append(usual.Steps, wear.TouchStep{Act: "reapply", Product: "spf", Zones: []string{"neck", "ears"}})
+			usual.Steps = append(usual.Steps, wear.TouchStep{Act: "reapply", Product: "spf",
+				Zones: []string{"neck", "ears"}})
 		}
 		try := func(minutes ...int) {
 			var ups []wear.TouchUp
@@ -136,7 +138,8 @@ func TestTouchUpsAreAsGoodAsAnyThatCouldBeTried(t *testing.T) {
 				ups = append(ups, u)
 			}
 			if other := weigh(s, wear.Check(c, res, ups)); other.better(mine) {
-				t.Fatalf("day %d %s: coats at %v are better than %s: %+v, not %+v", n, JSON(t, s.Day.Segments), minutes, clocks(got.Wear.TouchUps), other, mine)
+				t.Fatalf("day %d %s: coats at %v are better than %s: %+v, not %+v", n, JSON(t, s.Day.Segments),
+					minutes, clocks(got.Wear.TouchUps), other, mine)
 			}
 		}
 		try()
@@ -180,13 +183,15 @@ func TestStrangeDaysNeverBreakALabelThatACoatCouldKeep(t *testing.T) {
 	for n := range 80 {
 		s := outdoors(t)
 		s.Client.Phototype = 1 + r.IntN(6)
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}, face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}}
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))},
+			face.Cheeks: {Oil: P(r.IntN(4)), Water: P(r.IntN(4))}}
 		s.Look.Finish = []look.Finish{"matte", "satin", "dewy"}[r.IntN(3)]
 		start := At(t, "09:40")
 		at := r.IntN(90)
 		for at < 420 {
 			end := min(440, at+3+r.IntN(160))
-			g := day.Segment{From: start.Add(at), To: start.Add(end), Place: []day.Where{"sun", "shade", "indoors", "water", "glass"}[r.IntN(5)],
+			g := day.Segment{From: start.Add(at), To: start.Add(end), Place: []day.Where{"sun", "shade", "indoors",
+				"water", "glass"}[r.IntN(5)],
 				Activity: []day.Activity{"still", "active", "swim"}[r.IntN(3)], KeepFree: r.IntN(6) == 0}
 			if r.IntN(4) == 0 {
 				g.TowelledAt = []day.Local{start.Add(at + r.IntN(end-at))}
@@ -196,8 +201,10 @@ func TestStrangeDaysNeverBreakALabelThatACoatCouldKeep(t *testing.T) {
 		}
 		got, c, res := planned(s)
 		for _, f := range got.Findings {
-			if strings.HasPrefix(string(f.Rule), "reapply-") || f.Rule == "blot-first" || f.Rule == "mist-near-face" || f.Rule == "drags-base" {
-				t.Errorf("day %d %s: %s at %s", n, JSON(t, s.Day.Segments), Rules(got.Findings), clocks(got.Wear.TouchUps))
+			if strings.HasPrefix(string(f.Rule), "reapply-") || f.Rule == "blot-first" ||
+				f.Rule == "mist-near-face" || f.Rule == "drags-base" {
+				t.Errorf("day %d %s: %s at %s", n, JSON(t, s.Day.Segments), Rules(got.Findings),
+					clocks(got.Wear.TouchUps))
 				break
 			}
 		}

@@ -24,9 +24,7 @@ type sheen struct {
 
 // shows is when the zone would first shine if nobody tended it.
 func (s sheen) shows() time.Time {
-	return s.from.Add(
-		time.Duration((figure.ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second),
-	)
+	return s.from.Add(time.Duration((figure.ShineFrom + s.takes) / s.rate * float64(time.Minute)).Truncate(time.Second))
 }
 
 // sheens reckons every zone of the base. The clock starts at the last cleanse of the zone in prep, else at the last

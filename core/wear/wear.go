@@ -346,9 +346,8 @@ func (p *planner) groups() []group {
 		for i, windy := range []bool{false, true} {
 			for _, l := range p.lays(windy) {
 				if l.zones.Has(z) {
-					g.adds[i][resistance(l.product.WaterResistantMin)] += l.film / figure.FullDose * math.Log(
-						l.product.SPF,
-					)
+					r := resistance(l.product.WaterResistantMin)
+					g.adds[i][r] += l.film / figure.FullDose * math.Log(l.product.SPF)
 					g.capTo[i] = max(g.capTo[i], math.Log(l.product.SPF))
 				}
 			}

@@ -23,14 +23,20 @@ import (
 
 // Over-makeup products for a kit.
 var (
-	mist    = kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 30, BroadSpectrum: true, EyeSafe: true, Filters: "organic"}
-	stick   = kit.Product{ID: "stub", Name: "Stub", Kind: "spf_stick", Base: "oil", SPF: 50, BroadSpectrum: true, Filters: "organic"}
-	cushion = kit.Product{ID: "pat", Name: "Pat", Kind: "spf_cushion", Base: "emulsion", SPF: 50, BroadSpectrum: true, EyeSafe: true, Filters: "organic"}
-	fluid   = kit.Product{ID: "dab", Name: "Dab", Kind: "spf_fluid", Base: "emulsion", SPF: 50, BroadSpectrum: true, EyeSafe: true, Filters: "organic"}
-	dust    = kit.Product{ID: "dust", Name: "Dust", Kind: "spf_powder", Base: "powder", SPF: 30, BroadSpectrum: true, EyeSafe: true, Filters: "mineral", Tinted: true}
-	papers  = kit.Product{ID: "papers", Name: "Papers", Kind: "blotting_paper", Count: P(100)}
-	flour   = kit.Product{ID: "flour", Name: "Flour", Kind: "powder", Base: "powder", EyeSafe: true}
-	sport   = kit.Product{ID: "sport", Name: "Spray fast", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50, BroadSpectrum: true, EyeSafe: true, Filters: "organic", WaterResistantMin: 80}
+	mist = kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 30, BroadSpectrum: true,
+		EyeSafe: true, Filters: "organic"}
+	stick = kit.Product{ID: "stub", Name: "Stub", Kind: "spf_stick", Base: "oil", SPF: 50, BroadSpectrum: true,
+		Filters: "organic"}
+	cushion = kit.Product{ID: "pat", Name: "Pat", Kind: "spf_cushion", Base: "emulsion", SPF: 50, BroadSpectrum: true,
+		EyeSafe: true, Filters: "organic"}
+	fluid = kit.Product{ID: "dab", Name: "Dab", Kind: "spf_fluid", Base: "emulsion", SPF: 50, BroadSpectrum: true,
+		EyeSafe: true, Filters: "organic"}
+	dust = kit.Product{ID: "dust", Name: "Dust", Kind: "spf_powder", Base: "powder", SPF: 30, BroadSpectrum: true,
+		EyeSafe: true, Filters: "mineral", Tinted: true}
+	papers = kit.Product{ID: "papers", Name: "Papers", Kind: "blotting_paper", Count: P(100)}
+	flour  = kit.Product{ID: "flour", Name: "Flour", Kind: "powder", Base: "powder", EyeSafe: true}
+	sport  = kit.Product{ID: "sport", Name: "Spray fast", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50,
+		BroadSpectrum: true, EyeSafe: true, Filters: "organic", WaterResistantMin: 80}
 )
 
 func planned(s *sitting.Sitting) (wear.Result, *sitting.Case, *stack.Result) {
@@ -66,7 +72,8 @@ func towelled(t testing.TB, at string) func(*day.Segment) {
 func outdoors(t testing.TB, segments ...day.Segment) *sitting.Sitting {
 	return With(t, func(s *sitting.Sitting) {
 		Add(s, mist, papers)
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(0), Water: P(2)}, face.Cheeks: {Oil: P(0), Water: P(2)}}
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(0), Water: P(2)},
+			face.Cheeks: {Oil: P(0), Water: P(2)}}
 		s.Day.Segments = segments
 	})
 }
@@ -80,7 +87,8 @@ func clocks(ups []wear.TouchUp) string {
 }
 
 func coat(t testing.TB, clock, product string, more ...wear.TouchStep) wear.TouchUp {
-	return wear.TouchUp{At: At(t, clock), Zones: []string{"face", "neck", "ears"}, Steps: append(slices.Clone(more), wear.TouchStep{Act: "reapply", Product: product, How: "sponge"})}
+	return wear.TouchUp{At: At(t, clock), Zones: []string{"face", "neck", "ears"},
+		Steps: append(slices.Clone(more), wear.TouchStep{Act: "reapply", Product: product, How: "sponge"})}
 }
 
 func TestTwoOutdoorHoursAreInTimeAndAMinuteMoreIsNot(t *testing.T) {
@@ -105,26 +113,31 @@ func TestTimeIndoorsStopsTheTwoHourClock(t *testing.T) {
 }
 
 func TestAVowPutOverAReapplicationMovesIt(t *testing.T) {
-	before, _, _ := planned(outdoors(t, segment(t, "12:00", "12:30", "sun"), segment(t, "12:30", "13:30", "sun"), segment(t, "13:30", "15:00", "sun")))
+	before, _, _ := planned(outdoors(t, segment(t, "12:00", "12:30", "sun"), segment(t, "12:30", "13:30", "sun"),
+		segment(t, "13:30", "15:00", "sun")))
 	at := before.Wear.TouchUps[0].At.Clock()
 	if at != "13:30" && at != "12:30" && at != "12:00" || len(before.Wear.TouchUps) != 1 {
 		t.Fatalf("one coat at a segment's edge: %s", clocks(before.Wear.TouchUps))
 	}
-	after, _, _ := planned(outdoors(t, segment(t, "12:00", "12:30", "sun", vow), segment(t, "12:30", "13:30", "sun", vow), segment(t, "13:30", "15:00", "sun", vow)))
+	after, _, _ := planned(outdoors(t, segment(t, "12:00", "12:30", "sun", vow),
+		segment(t, "12:30", "13:30", "sun", vow), segment(t, "13:30", "15:00", "sun", vow)))
 	for _, u := range after.Wear.TouchUps {
-		if u.At.Clock() >= "12:00" && u.At.Clock() < "15:00" && len(Found(after.Findings, "reapply-two-hours")) == 0 && len(Found(after.Findings, "interrupts")) == 0 {
+		if u.At.Clock() >= "12:00" && u.At.Clock() < "15:00" && len(Found(after.Findings,
+			"reapply-two-hours")) == 0 && len(Found(after.Findings, "interrupts")) == 0 {
 			t.Errorf("inside the time kept free and not said: %s", clocks(after.Wear.TouchUps))
 		}
 	}
 	moved, _, _ := planned(outdoors(t, segment(t, "12:00", "13:25", "sun"), segment(t, "13:25", "14:30", "sun", vow)))
-	if got := clocks(moved.Wear.TouchUps); got == "13:25" || len(moved.Wear.TouchUps) != 1 || len(Found(moved.Findings, "interrupts")) != 0 {
+	if got := clocks(moved.Wear.TouchUps); got == "13:25" || len(moved.Wear.TouchUps) != 1 ||
+		len(Found(moved.Findings, "interrupts")) != 0 {
 		t.Errorf("the coat is laid before the vow begins, got %s", got)
 	}
 }
 
 func TestTowellingAsksForACoatAtOnce(t *testing.T) {
 	r, _, _ := planned(outdoors(t, segment(t, "12:00", "13:30", "sun", towelled(t, "12:40"))))
-	if got := clocks(r.Wear.TouchUps); got != "12:40" || !slices.Contains(r.Wear.TouchUps[0].Because, "reapply-after-towel") {
+	if got := clocks(r.Wear.TouchUps); got != "12:40" || !slices.Contains(r.Wear.TouchUps[0].Because,
+		"reapply-after-towel") {
 		t.Errorf("got %s", got)
 	}
 	r, _, _ = planned(outdoors(t, segment(t, "12:00", "13:00", "sun", towelled(t, "13:00"))))
@@ -210,12 +223,14 @@ func TestFactorsOfSeveralFilmsAddUpInTheirLogsAndNeverPassTheHighestLabel(t *tes
 	}
 	one := r.Wear.TouchUps[0]
 	if got, want := float64(one.Alone), math.Pow(30, 0.3); math.Abs(got-want) > 0.01 || one.Film != 0.6 {
-		t.Errorf("three coats of mist are 0.6 mg/cm² and give %.3g by themselves, got %g and %g", want, float64(one.Film), got)
+		t.Errorf("three coats of mist are 0.6 mg/cm² and give %.3g by themselves, got %g and %g", want,
+			float64(one.Film), got)
 	}
 }
 
 func TestHalfABottleOfHonestNumbers(t *testing.T) {
-	for _, c := range []struct{ label, film, want float64 }{{50, 2, 50}, {50, 1, 7.071}, {30, 0.35, 1.813}, {50, 3, 50}, {1, 1, 1}, {50, 0, 1}} {
+	for _, c := range []struct{ label, film, want float64 }{{50, 2, 50}, {50, 1, 7.071}, {30, 0.35, 1.813},
+		{50, 3, 50}, {1, 1, 1}, {50, 0, 1}} {
 		got := wear.Reckon(say.English, wear.Amount{Label: c.label, Film: c.film})
 		if math.Abs(float64(got.Gives)-c.want) > 0.001 {
 			t.Errorf("%g mg/cm² of %g gives %g, got %g", c.film, c.label, c.want, float64(got.Gives))
@@ -278,7 +293,8 @@ func wearShine(r wear.Result, z face.Zone) string {
 func TestABlotWithinTwentyMinutesOfACoatIsMergedWithIt(t *testing.T) {
 	oily := func(segments ...day.Segment) *sitting.Sitting {
 		s := outdoors(t, segments...)
-		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(2), Water: P(1)}, face.Cheeks: {Oil: P(0), Water: P(2)}}
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(2), Water: P(1)},
+			face.Cheeks: {Oil: P(0), Water: P(2)}}
 		return s
 	}
 	alone, _, _ := planned(oily())
@@ -320,13 +336,37 @@ func TestTheFormFollowsFinishSkinWindAndMethod(t *testing.T) {
 		want   string
 		change func(*sitting.Sitting)
 	}{
-		"a fluid delivers most":                 {"dab", func(s *sitting.Sitting) { Add(s, mist, stick, cushion, fluid, dust) }},
-		"a cushion spares a matte base":         {"pat", func(s *sitting.Sitting) { Add(s, mist, stick, cushion, fluid, dust); s.Look.Finish = "matte" }},
-		"a stick glides on a dewy face":         {"stub", func(s *sitting.Sitting) { Add(s, mist, stick, dust); s.Look.Finish = "dewy" }},
-		"a stick drags a matte base":            {"haze", func(s *sitting.Sitting) { Add(s, mist, stick, dust); s.Look.Finish = "matte" }},
-		"powder only where nothing else is":     {"dust", func(s *sitting.Sitting) { Add(s, dust) }},
-		"bare skin gets the ordinary sunscreen": {"spf", func(s *sitting.Sitting) { Add(s, mist, fluid); s.Look.Base, s.Look.Coverage = "none", "none" }},
-		"no mist in the cold":                   {"stub", func(s *sitting.Sitting) { Add(s, mist, stick); s.Day.Air.TempC = P(2.0); s.Look.Finish = "matte" }},
+		"a fluid delivers most": {"dab", func(s *sitting.Sitting) {
+			Add(s, mist, stick, cushion,
+				fluid, dust)
+		}},
+		"a cushion spares a matte base": {"pat", func(s *sitting.Sitting) {
+			Add(s, mist, stick, cushion,
+				fluid, dust)
+			s.Look.Finish = "matte"
+		}},
+		"a stick glides on a dewy face": {"stub", func(s *sitting.Sitting) {
+			Add(s, mist, stick,
+				dust)
+			s.Look.Finish = "dewy"
+		}},
+		"a stick drags a matte base": {"haze", func(s *sitting.Sitting) {
+			Add(s, mist, stick,
+				dust)
+			s.Look.Finish = "matte"
+		}},
+		"powder only where nothing else is": {"dust", func(s *sitting.Sitting) { Add(s, dust) }},
+		"bare skin gets the ordinary sunscreen": {"spf", func(s *sitting.Sitting) {
+			Add(s, mist, fluid)
+			s.Look.Base,
+				s.Look.Coverage = "none", "none"
+		}},
+		"no mist in the cold": {"stub", func(s *sitting.Sitting) {
+			Add(s, mist,
+				stick)
+			s.Day.Air.TempC = P(2.0)
+			s.Look.Finish = "matte"
+		}},
 		"a mist in the wind gives way": {"pat", func(s *sitting.Sitting) {
 			weak := cushion
 			weak.Tags = []string{"fragrance"}
@@ -387,7 +427,8 @@ func TestALongWearIsResetAtHalfTime(t *testing.T) {
 	Add(long, kit.Product{ID: "water-mist", Name: "Dew", Kind: "mist", Base: "water"})
 	long.Day.WearUntil, long.Day.LiftAt = At(t, "19:40"), At(t, "20:00")
 	r, _, _ := planned(long)
-	if len(r.Wear.TouchUps) != 1 || r.Wear.TouchUps[0].At.Clock() != "14:40" || !slices.Contains(r.Wear.TouchUps[0].Because, "reset") {
+	if len(r.Wear.TouchUps) != 1 || r.Wear.TouchUps[0].At.Clock() != "14:40" ||
+		!slices.Contains(r.Wear.TouchUps[0].Because, "reset") {
 		t.Fatalf("ten hours are reset at half time, got %s", clocks(r.Wear.TouchUps))
 	}
 	acts := ""
@@ -407,7 +448,8 @@ func TestAnEarlySecondCoatByMethod(t *testing.T) {
 	s := outdoors(t, segment(t, "12:00", "13:00", "sun"))
 	s.Method["second_coat"] = "early"
 	r, _, _ := planned(s)
-	if got := clocks(r.Wear.TouchUps); got < "12:15" || got > "12:30" || !slices.Contains(r.Wear.TouchUps[0].Because, "second_coat") {
+	if got := clocks(r.Wear.TouchUps); got < "12:15" || got > "12:30" ||
+		!slices.Contains(r.Wear.TouchUps[0].Because, "second_coat") {
 		t.Errorf("15 to 30 minutes after going out, got %q", got)
 	}
 }
@@ -418,9 +460,11 @@ func TestNightAndPolarNightNeedNothingAndPolarDayDoes(t *testing.T) {
 			Add(s, mist)
 			s.Day.Place = day.Place{Lat: lat, Lon: 20}
 			s.Day.Date, s.Day.Timezone = On(t, date), "Europe/Oslo"
-			s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, date+"T19:00"), At(t, date+"T19:40"), At(t, date+"T23:50"), At(t, date+"T23:55")
+			s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, date+"T19:00"), At(t, date+"T19:40"),
+				At(t, date+"T23:50"), At(t, date+"T23:55")
 			s.Day.Washed = nil
-			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(0), Water: P(2)}, face.Cheeks: {Oil: P(0), Water: P(2)}}
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(0), Water: P(2)},
+				face.Cheeks: {Oil: P(0), Water: P(2)}}
 			s.Day.Segments = []day.Segment{{From: At(t, date+"T20:00"), To: At(t, date+"T23:00"), Place: "sun"}}
 		})
 		r, _, _ := planned(s)
@@ -441,7 +485,8 @@ func TestAWearPastMidnightAndOverAChangeOfTheClockIsAsLongAsItReallyIs(t *testin
 	s := With(t, func(s *sitting.Sitting) {
 		Add(s, mist)
 		s.Day.Date, s.Day.Place = On(t, "2027-10-30"), day.Place{Lat: 51.7, Lon: -8.5}
-		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "2027-10-30T21:00"), At(t, "2027-10-30T22:00"), At(t, "2027-10-31T04:00"), At(t, "2027-10-31T04:00")
+		s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "2027-10-30T21:00"),
+			At(t, "2027-10-30T22:00"), At(t, "2027-10-31T04:00"), At(t, "2027-10-31T04:00")
 		s.Day.Washed = nil
 	})
 	r, _, _ := planned(s)
@@ -577,7 +622,8 @@ func TestAPowderThatWouldRunOutStaysBehindAndBlottingHasToDo(t *testing.T) {
 		res, _, _ := planned(s)
 		carried := slices.ContainsFunc(res.Wear.Bag, func(b wear.BagItem) bool { return b.Product == "flour" })
 		if carried != (left > 1) || len(Found(res.Findings, "runs-out")) != 0 || len(res.Wear.TouchUps) == 0 {
-			t.Errorf("with %g g left: carried %v, %s at %s", left, carried, Rules(res.Findings), clocks(res.Wear.TouchUps))
+			t.Errorf("with %g g left: carried %v, %s at %s", left, carried, Rules(res.Findings),
+				clocks(res.Wear.TouchUps))
 		}
 	}
 }
@@ -596,7 +642,8 @@ func TestBlottingKeepsOffBarredSkinAndTakesWhatTheClientMayBeTouchedWith(t *test
 		t.Fatal("an oily forehead is never blotted")
 	}
 	for _, u := range res.Wear.TouchUps {
-		if b := u.Steps[0]; b.Act != "blot" || b.Product != "" || slices.Contains(b.Zones, "chin") || slices.Contains(b.Zones, "face") {
+		if b := u.Steps[0]; b.Act != "blot" || b.Product != "" || slices.Contains(b.Zones, "chin") ||
+			slices.Contains(b.Zones, "face") {
 			t.Errorf("%s: %+v", u.At.Clock(), b)
 		}
 	}

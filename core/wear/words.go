@@ -35,8 +35,9 @@ var (
 		becauseEarly,
 	}
 	BecauseList = say.Words("touch_because", Reasons, say.Labels{"reapply-two-hours": "two outdoor hours",
-		"reapply-after-water": "water or sweat, by the label", "reapply-after-towel": "towelled", "dose-over-budget": "the day’s budget",
-		"reset": "half time of a long wear", "second_coat": "an early second coat, by method"})
+		"reapply-after-water": "water or sweat, by the label", "reapply-after-towel": "towelled",
+		"dose-over-budget": "the day’s budget",
+		"reset":            "half time of a long wear", "second_coat": "an early second coat, by method"})
 )
 
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
@@ -181,7 +182,8 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 			switch {
 			case p.c.Method.Is(method.SecondCoat, method.Early) && n == 0:
 				add(becauseEarly)
-			case slices.ContainsFunc(blots(without), func(t time.Time) bool { return t.Sub(at).Abs() <= figure.MergeWithin }):
+			case slices.ContainsFunc(blots(without),
+				func(t time.Time) bool { return t.Sub(at).Abs() <= figure.MergeWithin }):
 				add(becauseShine)
 			default:
 				add(rules.DoseOverBudget)
@@ -265,19 +267,8 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 		case act.Shielded:
 			how = say.MistShielded
 		}
-		return e.c.Say(
-			say.MistOn,
-			"coats",
-			coatWords(e.c, d.Coats),
-			"product",
-			d.p.Name,
-			"zones",
-			where,
-			"amount",
-			amount,
-			"how",
-			how,
-		)
+		return e.c.Say(say.MistOn, "coats", coatWords(e.c, d.Coats), "product", d.p.Name, "zones", where, "amount",
+			amount, "how", how)
 	case kit.SPFFluid:
 		return e.c.Say(say.FluidOn, "product", d.p.Name, "zones", where, "amount", amount)
 	case kit.SPFCushion:

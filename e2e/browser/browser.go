@@ -22,12 +22,12 @@ const (
 func Start() (*rod.Browser, error) {
 	path, err := exec.LookPath("chromium")
 	if err != nil {
-		return nil, errors.New(
-			"chromium is missing: install the Debian package chromium (as root: apt-get install chromium)",
-		)
+		return nil, errors.New("chromium is missing: install the Debian package chromium (as root: apt-get " +
+			"install chromium)")
 	}
 	l := launcher.New().Bin(path).Headless(true).NoSandbox(true)
-	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync"} {
+	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking",
+		"disable-component-update", "disable-sync"} {
 		l = l.Set(flags.Flag(f))
 	}
 	address, err := l.Launch()
@@ -71,8 +71,12 @@ func Text(p *rod.Page, selector, words string) *rod.Element {
 
 // A stretch of the day dragged by its end, for measuring: taken hold of, pulled by a grid step, and drawn anew.
 const (
-	GrabEdge = `() => { const e = [...document.querySelectorAll('.seg .edge')].at(-1), b = e.getBoundingClientRect(); window.px = b.x + 5; window.py = b.y + 5;
-		e.dispatchEvent(new PointerEvent('pointerdown', { clientX: window.px, clientY: window.py, button: 0, bubbles: true })) }`
-	PullEdge  = `() => { window.was = [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width'); window.px += 9; window.dispatchEvent(new PointerEvent('pointermove', { clientX: window.px, clientY: window.py })) }`
+	GrabEdge = `() => { const e = [...document.querySelectorAll('.seg .edge')].at(-1),
+		b = e.getBoundingClientRect(); window.px = b.x + 5; window.py = b.y + 5;
+		e.dispatchEvent(new PointerEvent('pointerdown', { clientX: window.px, clientY: window.py, button: 0,
+			bubbles: true })) }`
+	PullEdge = `() => { window.was = [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width');
+		window.px += 9; window.dispatchEvent(new PointerEvent('pointermove', { clientX: window.px,
+		clientY: window.py })) }`
 	EdgeMoved = `() => [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width') !== window.was`
 )

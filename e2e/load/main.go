@@ -50,7 +50,8 @@ func plans(root string) error {
 	}
 	client := &http.Client{Jar: jar, Timeout: 10 * time.Second}
 	var today app.Today
-	if err := call(client, "POST", root+"/api/session", map[string]string{"email": demo.Email, "password": demo.Password}, nil); err != nil {
+	if err := call(client, "POST", root+"/api/session", map[string]string{"email": demo.Email,
+		"password": demo.Password}, nil); err != nil {
 		return err
 	}
 	if err := call(client, "GET", root+"/api/today?on=2027-06-19", nil, &today); err != nil {
@@ -164,17 +165,9 @@ func paints(root string) error {
 			if i%2 == 1 {
 				name, seen = "Prep", ".prep"
 			}
-			routes = append(
-				routes,
-				browser.Painted(
-					p,
-					fmt.Sprintf(
-						`() => [...document.querySelectorAll('.leaves a')].find(a => a.innerText.includes(%q)).click()`,
-						name,
-					),
-					fmt.Sprintf(`() => document.querySelector(%q)`, seen),
-				),
-			)
+			routes = append(routes, browser.Painted(p, fmt.Sprintf(`() =>
+				[...document.querySelectorAll('.leaves a')].find(a =>
+				a.innerText.includes(%q)).click()`, name), fmt.Sprintf(`() => document.querySelector(%q)`, seen)))
 		}
 		report("route change to paint", routes[2:])
 		if changes%2 == 1 { // the loop ended on Intake
@@ -188,7 +181,8 @@ func paints(root string) error {
 				edits,
 				browser.Painted(
 					p,
-					`() => { window.was = document.querySelector('.panel .now').innerText; document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+					`() => { window.was = document.querySelector('.panel .now').innerText;
+						document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
 					`() => document.querySelector('.panel .now').innerText !== window.was`,
 				),
 			)
@@ -212,12 +206,6 @@ func report(what string, took []time.Duration) {
 	at := func(q float64) time.Duration {
 		return took[min(len(took)-1, int(q*float64(len(took))))].Round(100 * time.Microsecond)
 	}
-	fmt.Printf(
-		"%-50s p50 %v  p95 %v  p99 %v  max %v\n",
-		what,
-		at(0.5),
-		at(0.95),
-		at(0.99),
-		took[len(took)-1].Round(100*time.Microsecond),
-	)
+	fmt.Printf("%-50s p50 %v  p95 %v  p99 %v  max %v\n", what, at(0.5), at(0.95), at(0.99),
+		took[len(took)-1].Round(100*time.Microsecond))
 }

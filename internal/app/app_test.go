@@ -103,7 +103,8 @@ func on(t *testing.T, text string) (d day.Date) {
 
 func edit(s app.Sitting) app.SittingEdit {
 	in := s.Plan.Sitting
-	return app.SittingEdit{Version: s.Version, Title: s.Title, Client: in.Client, Look: in.Look, Day: in.Day, Method: in.Method}
+	return app.SittingEdit{Version: s.Version, Title: s.Title, Client: in.Client, Look: in.Look, Day: in.Day,
+		Method: in.Method}
 }
 
 // refused is the paths that an error names.
@@ -350,10 +351,12 @@ func TestATrialKeepsNothingAndStopsAtThePartItIsAbout(t *testing.T) {
 		t.Error("a trial carries the kit with it")
 	}
 	unknown := []stack.Step{{Act: act.Apply, Product: "nothing", Zones: []face.Zone{face.Nose}}}
-	if _, err := h.Try(t.Context(), h.owner, s.ID, app.Trial{Byhand: app.Byhand{Steps: unknown}}); len(refused(err)) == 0 {
+	if _, err := h.Try(t.Context(), h.owner, s.ID,
+		app.Trial{Byhand: app.Byhand{Steps: unknown}}); len(refused(err)) == 0 {
 		t.Errorf("a product that is not there: %v", err)
 	}
-	if now, err := h.Sitting(t.Context(), h.owner, s.ID); err != nil || now.Version != s.Version || len(now.ByHand) != 0 {
+	if now, err := h.Sitting(t.Context(), h.owner, s.ID); err != nil || now.Version != s.Version ||
+		len(now.ByHand) != 0 {
 		t.Errorf("version %d, by hand %v, %v", now.Version, now.ByHand, err)
 	}
 }
@@ -389,7 +392,8 @@ func TestAComparisonWithAProductThatIsNotInTheKitIsRefused(t *testing.T) {
 	if got := refused(err); !slices.Equal(got, []string{"variants[1].remover"}) {
 		t.Errorf("%v: %v", got, err)
 	}
-	if list, err := h.Compare(t.Context(), h.owner, s.ID, app.Comparison{Variants: []plan.Variant{{}}}); err != nil || len(list) != 1 {
+	if list, err := h.Compare(t.Context(), h.owner, s.ID, app.Comparison{Variants: []plan.Variant{{}}}); err != nil ||
+		len(list) != 1 {
 		t.Errorf("%d ways, %v", len(list), err)
 	}
 }
@@ -426,7 +430,8 @@ func TestTheHouseTakesNotesToRulesAndMethodsAlone(t *testing.T) {
 		t.Fatalf("%+v, %v", kept, err)
 	}
 	house.Notes = map[string]string{}
-	if stands, err := h.SaveHouse(t.Context(), h.owner, house); !errors.Is(err, store.ErrStale) || len(stands.Notes) != 1 {
+	if stands, err := h.SaveHouse(t.Context(), h.owner, house); !errors.Is(err, store.ErrStale) ||
+		len(stands.Notes) != 1 {
 		t.Errorf("from an old read: %+v, %v", stands, err)
 	}
 }
@@ -461,7 +466,8 @@ func TestAStudioKeepsAnOwnerAndAnAddressIsOnePersons(t *testing.T) {
 	if err != nil || wren.Role != "artist" {
 		t.Fatalf("%+v, %v", wren, err)
 	}
-	if _, err := h.SavePerson(t.Context(), h.owner, app.PersonEdit{ID: &wren.ID, Name: "Wren", Role: "assistant"}); err != nil {
+	if _, err := h.SavePerson(t.Context(), h.owner, app.PersonEdit{ID: &wren.ID, Name: "Wren",
+		Role: "assistant"}); err != nil {
 		t.Fatal(err)
 	}
 	if fresh, err := h.Fresh(t.Context(), wren); err != nil || fresh.Role != "assistant" {
@@ -472,7 +478,8 @@ func TestAStudioKeepsAnOwnerAndAnAddressIsOnePersons(t *testing.T) {
 	}
 	fault(app.PersonEdit{ID: &h.owner.ID, Name: "x", Role: "artist"}, "role") // the last owner
 	stranger := uuid.New()
-	if _, err := h.SavePerson(t.Context(), h.owner, app.PersonEdit{ID: &stranger, Name: "x", Role: "artist"}); !errors.Is(err, store.ErrNotFound) {
+	if _, err := h.SavePerson(t.Context(), h.owner, app.PersonEdit{ID: &stranger, Name: "x",
+		Role: "artist"}); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("somebody who is not there: %v", err)
 	}
 }
@@ -568,9 +575,11 @@ func TestATableIsTakenWholeOrOnlyItsGoodRowsWhenTold(t *testing.T) {
 	table := []byte("id,name,maker,kind,base\n" +
 		"new-toner,New toner,Fenwick,toner,water\n" +
 		"bad,Bad,Fenwick,rocket,water\n")
-	for _, c := range []struct{ take, goodOnly, taken bool }{{false, false, false}, {true, false, false}, {true, true, true}} {
+	for _, c := range []struct{ take, goodOnly, taken bool }{{false, false, false}, {true, false, false},
+		{true, true, true}} {
 		got, err := h.TakeCSV(t.Context(), h.owner, table, c.take, c.goodOnly)
-		if err != nil || got.Good != 1 || got.New != 1 || got.Changed != 0 || len(got.Faults) == 0 || got.Taken != c.taken {
+		if err != nil || got.Good != 1 || got.New != 1 || got.Changed != 0 || len(got.Faults) == 0 ||
+			got.Taken != c.taken {
 			t.Errorf("%+v: %+v, %v", c, got, err)
 		}
 	}
@@ -582,7 +591,8 @@ func TestATableIsTakenWholeOrOnlyItsGoodRowsWhenTold(t *testing.T) {
 	if err != nil || !strings.Contains(string(text), "new-toner") {
 		t.Errorf("the written table lacks it, %v", err)
 	}
-	if _, err := h.TakeCSV(t.Context(), h.owner, []byte("\x00"), false, false); !slices.Equal(refused(err), []string{"file"}) {
+	if _, err := h.TakeCSV(t.Context(), h.owner, []byte("\x00"), false, false); !slices.Equal(refused(err),
+		[]string{"file"}) {
 		t.Errorf("no table: %v", err)
 	}
 }
@@ -613,7 +623,8 @@ func TestTenStrokesGiveTheGramsOfOne(t *testing.T) {
 func TestMeIsThePersonAsTheStudioHasThem(t *testing.T) {
 	h := open(t)
 	me, err := h.Me(t.Context(), h.owner)
-	if err != nil || me.Name != h.owner.Name || me.Role != "owner" || me.Studio == "" || !slices.Contains(me.People, me.Name) ||
+	if err != nil || me.Name != h.owner.Name || me.Role != "owner" || me.Studio == "" ||
+		!slices.Contains(me.People, me.Name) ||
 		len(me.Method) == 0 {
 		t.Errorf("%+v, %v", me, err)
 	}

@@ -136,7 +136,8 @@ func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e Client
 				return err
 			}
 			id, act = &added, "add client"
-		} else if _, err := store.SaveClient(ctx, tx, store.Client{ID: *id, Version: e.Version, Record: e.Record, Notes: e.Notes}); err == store.ErrStale {
+		} else if _, err := store.SaveClient(ctx, tx, store.Client{ID: *id, Version: e.Version, Record: e.Record,
+			Notes: e.Notes}); err == store.ErrStale {
 			stale, act = true, "read client"
 		} else if err != nil {
 			return err

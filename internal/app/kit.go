@@ -135,7 +135,8 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 					{Path: "product.id", Say: fmt.Sprintf("%q is already the id of a product", e.Product.ID)},
 				}
 			}
-		} else if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version, Retired: e.Retired}); errors.Is(err, store.ErrStale) {
+		} else if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version,
+			Retired: e.Retired}); errors.Is(err, store.ErrStale) {
 			stale = true
 		} else if err != nil {
 			return err

@@ -87,13 +87,11 @@ func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) ([]Person
 	}
 	err := a.in(ctx, who, func(tx pgx.Tx) error {
 		if e.ID == nil {
-			return store.AddPerson(
-				ctx,
-				tx,
-				store.Person{Email: e.Email, Name: e.Name, Role: e.Role, PasswordHash: hash},
-			)
+			return store.AddPerson(ctx, tx, store.Person{Email: e.Email, Name: e.Name, Role: e.Role,
+				PasswordHash: hash})
 		}
-		if err := store.SavePerson(ctx, tx, store.Person{ID: *e.ID, Name: e.Name, Role: e.Role, PasswordHash: hash}); err != nil {
+		if err := store.SavePerson(ctx, tx, store.Person{ID: *e.ID, Name: e.Name, Role: e.Role,
+			PasswordHash: hash}); err != nil {
 			return err
 		}
 		n, err := store.Owners(ctx, tx)

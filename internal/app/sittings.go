@@ -99,7 +99,7 @@ type SittingEdit struct {
 // Byhand is the parts of a plan as a person made them; a part left out is the planner's.
 type Byhand struct {
 	Steps    []stack.Step    `json:"steps,omitempty" len:"0..200" doc:"the prep as made by hand"`
-	TouchUps *[]wear.TouchUp `json:"touch_ups,omitempty" len:"0..200" doc:"the touch-ups as made by hand; an empty list is none at all"`
+	TouchUps *[]wear.TouchUp `json:"touch_ups,omitempty" len:"0..200" doc:"made by hand; empty is none at all"`
 	Lift     *[]stack.Step   `json:"lift,omitempty" len:"0..200" doc:"the removal as made by hand"`
 	Night    *[]stack.Step   `json:"aftercare,omitempty" len:"0..200" doc:"the aftercare as made by hand"`
 }
@@ -143,8 +143,8 @@ func same(a, b *int) bool { return (a == nil) == (b == nil) && (a == nil || *a =
 // stays as it is kept.
 type Trial struct {
 	Byhand
-	Retime   bool           `json:"retime,omitempty" doc:"give the prep steps new starts in their order, as early as can be"`
-	Segments *[]day.Segment `json:"segments,omitempty" len:"0..200" doc:"where the client will be, in place of what is kept"`
+	Retime   bool           `json:"retime,omitempty" doc:"new starts of the prep in its order, early as can be"`
+	Segments *[]day.Segment `json:"segments,omitempty" len:"0..200" doc:"in place of those that are kept"`
 	Again    []string       `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
 }
 

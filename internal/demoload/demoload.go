@@ -65,11 +65,13 @@ func Load(ctx context.Context, dsn string) error {
 	}
 	defer c.Close(ctx)
 	return pgx.BeginFunc(ctx, c, func(tx pgx.Tx) error {
-		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: d.Studio.Name, Timezone: d.Studio.Timezone, Place: d.Studio.Place, Method: d.Studio.Method}); err != nil {
+		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: d.Studio.Name, Timezone: d.Studio.Timezone,
+			Place: d.Studio.Place, Method: d.Studio.Method}); err != nil {
 			return err
 		}
 		for _, p := range d.Studio.People {
-			if err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role, PasswordHash: hash}); err != nil {
+			if err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role,
+				PasswordHash: hash}); err != nil {
 				return err
 			}
 		}
@@ -88,7 +90,8 @@ func Load(ctx context.Context, dsn string) error {
 				return err
 			}
 			chair, base := instants(s.Day)
-			if _, err := store.AddSitting(ctx, tx, store.Sitting{ClientID: ids[s.Client], Title: s.Title, Artist: s.Artist, ChairAt: chair, BaseAt: base, Sitting: docs[i], Plan: text}); err != nil {
+			if _, err := store.AddSitting(ctx, tx, store.Sitting{ClientID: ids[s.Client], Title: s.Title,
+				Artist: s.Artist, ChairAt: chair, BaseAt: base, Sitting: docs[i], Plan: text}); err != nil {
 				return err
 			}
 		}

@@ -33,9 +33,8 @@ type Server struct {
 }
 
 // ErrNoPostgres says what to install.
-var ErrNoPostgres = errors.New(
-	"PostgreSQL is not installed: install the Debian package postgresql-15 (as root: apt-get install postgresql-15)",
-)
+var ErrNoPostgres = errors.New("PostgreSQL is not installed: install the Debian package postgresql-15 (as root: " +
+	"apt-get install postgresql-15)")
 
 // Start runs the cluster kept in dir, making it where there is none. A cluster left running by a process that was
 // killed is taken over; one that was killed itself recovers. Unsafe drops durability, for tests alone.
@@ -320,7 +319,8 @@ func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 	}
 	defer c.Close(ctx)
 	var there bool
-	if err := c.QueryRow(ctx, `select exists (select from pg_database where datname = $1)`, name).Scan(&there); err != nil ||
+	if err := c.QueryRow(ctx, `select exists (select from pg_database where datname = $1)`,
+		name).Scan(&there); err != nil ||
 		there {
 		return err
 	}

@@ -49,7 +49,8 @@ func ClientOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (c Client, err error
 
 // AddClient adds a client and returns its id.
 func AddClient(ctx context.Context, tx pgx.Tx, record face.Client, notes string) (id uuid.UUID, err error) {
-	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name, record, notes).
+	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name,
+		record, notes).
 		Scan(&id)
 	return id, err
 }
@@ -58,7 +59,8 @@ func AddClient(ctx context.Context, tx pgx.Tx, record face.Client, notes string)
 func SaveClient(ctx context.Context, tx pgx.Tx, c Client) (version int, err error) {
 	err = tx.QueryRow(ctx, `
 		update clients set name = $3, record = $4, notes = $5, version = version + 1, updated_at = now()
-		where id = $1 and version = $2 returning version`, c.ID, c.Version, c.Record.Name, c.Record, c.Notes).Scan(&version)
+		where id = $1 and version = $2
+			returning version`, c.ID, c.Version, c.Record.Name, c.Record, c.Notes).Scan(&version)
 	return version, stale(ctx, tx, err, `select true from clients where id = $1`, c.ID)
 }
 

@@ -17,11 +17,8 @@ type AuditLine struct {
 
 // AuditOf lists who read or changed a client's record, the earliest first.
 func AuditOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]AuditLine, error) {
-	rows, err := tx.Query(
-		ctx,
-		`select a.at, coalesce(p.name, ''), a.act from audit a left join people p on p.id = a.person_id where a.client_id = $1 order by a.id`,
-		client,
-	)
+	rows, err := tx.Query(ctx, `select a.at, coalesce(p.name, ''), a.act from audit a left
+		join people p on p.id = a.person_id where a.client_id = $1 order by a.id`, client)
 	if err != nil {
 		return nil, err
 	}

@@ -49,12 +49,8 @@ func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) (added int, err erro
 	}
 	batch := &pgx.Batch{}
 	for i, p := range k {
-		batch.Queue(
-			`insert into products (id, position, product) values ($1, $2, $3) on conflict do nothing`,
-			p.ID,
-			last+i+1,
-			p,
-		)
+		batch.Queue(`insert into products (id, position, product) values ($1, $2, $3) on conflict do nothing`, p.ID,
+			last+i+1, p)
 	}
 	results := tx.SendBatch(ctx, batch)
 	defer results.Close()
@@ -77,21 +73,17 @@ func PutProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) error {
 	batch := &pgx.Batch{}
 	for i, p := range k {
 		batch.Queue(`insert into products (id, position, product) values ($1, $2, $3)
-			on conflict (studio_id, id) do update set product = excluded.product, version = products.version + 1, retired = false`, p.ID, last+i+1, p)
+			on conflict (studio_id, id) do update set product = excluded.product, version = products.version + 1,
+				retired = false`, p.ID, last+i+1, p)
 	}
 	return tx.SendBatch(ctx, batch).Close()
 }
 
 // SaveProduct writes a product read at a version, or returns ErrStale where it has changed since.
 func SaveProduct(ctx context.Context, tx pgx.Tx, s Shelved) error {
-	tag, err := tx.Exec(
-		ctx,
+	tag, err := tx.Exec(ctx,
 		`update products set product = $3, retired = $4, version = version + 1 where id = $1 and version = $2`,
-		s.Product.ID,
-		s.Version,
-		s.Product,
-		s.Retired,
-	)
+		s.Product.ID, s.Version, s.Product, s.Retired)
 	if err != nil || tag.RowsAffected() == 1 {
 		return err
 	}

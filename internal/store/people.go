@@ -35,7 +35,8 @@ type Studio struct {
 // PersonByEmail finds an account at sign-in, before a studio is known.
 func (s *Store) PersonByEmail(ctx context.Context, email string) (p Person, err error) {
 	err = s.with(ctx, "app.sign_in", email, func(tx pgx.Tx) error {
-		return tx.QueryRow(ctx, `select id, studio_id, email, name, role, password_hash from people where email = $1`, email).
+		return tx.QueryRow(ctx, `select id, studio_id, email, name, role, password_hash from people where email = $1`,
+			email).
 			Scan(&p.ID, &p.StudioID, &p.Email, &p.Name, &p.Role, &p.PasswordHash)
 	})
 	return p, err
@@ -50,7 +51,8 @@ func PersonOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (p Person, err error
 
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
-	err = tx.QueryRow(ctx, `select id, name, timezone, place, method, notes, version from studios where id = current_studio()`).
+	err = tx.QueryRow(ctx,
+		`select id, name, timezone, place, method, notes, version from studios where id = current_studio()`).
 		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version)
 	return s, err
 }
@@ -58,13 +60,8 @@ func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
 // SaveHouse writes the studio's methods and notes, read at a version, or returns ErrStale where they have changed
 // since.
 func SaveHouse(ctx context.Context, tx pgx.Tx, s Studio) error {
-	tag, err := tx.Exec(
-		ctx,
-		`update studios set method = $2, notes = $3, version = version + 1 where id = current_studio() and version = $1`,
-		s.Version,
-		s.Method,
-		s.Notes,
-	)
+	tag, err := tx.Exec(ctx, `update studios set method = $2, notes = $3, version = version + 1
+		where id = current_studio() and version = $1`, s.Version, s.Method, s.Notes)
 	if err == nil && tag.RowsAffected() == 0 {
 		return ErrStale
 	}
@@ -119,28 +116,16 @@ func AddStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
 	if _, err := tx.Exec(ctx, `select set_config('app.studio_id', $1, true)`, s.ID.String()); err != nil {
 		return err
 	}
-	_, err := tx.Exec(
-		ctx,
-		`insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`,
-		s.ID,
-		s.Name,
-		s.Timezone,
-		s.Place,
-		method.Choice{}.Over(s.Method),
-	)
+	_, err := tx.Exec(ctx, `insert into studios (id, name, timezone, place, method) values ($1, $2, $3, $4, $5)`,
+		s.ID, s.Name, s.Timezone, s.Place, method.Choice{}.Over(s.Method))
 	return err
 }
 
 // AddPerson adds somebody to the transaction's studio.
 func AddPerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	_, err := tx.Exec(
-		ctx,
+	_, err := tx.Exec(ctx,
 		`insert into people (studio_id, email, name, role, password_hash) values (current_studio(), $1, $2, $3, $4)`,
-		p.Email,
-		p.Name,
-		p.Role,
-		p.PasswordHash,
-	)
+		p.Email, p.Name, p.Role, p.PasswordHash)
 	return err
 }
 
@@ -155,14 +140,8 @@ func People(ctx context.Context, tx pgx.Tx) ([]Person, error) {
 
 // SavePerson changes a person's name, role and, where a hash is given, password.
 func SavePerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	tag, err := tx.Exec(
-		ctx,
-		`update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''), password_hash) where id = $1`,
-		p.ID,
-		p.Name,
-		p.Role,
-		p.PasswordHash,
-	)
+	tag, err := tx.Exec(ctx, `update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''),
+		password_hash) where id = $1`, p.ID, p.Name, p.Role, p.PasswordHash)
 	if err == nil && tag.RowsAffected() == 0 {
 		return pgx.ErrNoRows
 	}

@@ -43,8 +43,10 @@ type SittingLine struct {
 
 const lines = `
 	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at,
-		coalesce(s.plan #>> '{prep,ready_at}', ''), coalesce((s.plan #>> '{prep,slack_s}')::int, 0), coalesce(s.plan #>> '{skin,type}', ''),
-		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
+		coalesce(s.plan #>> '{prep,ready_at}', ''), coalesce((s.plan #>> '{prep,slack_s}')::int, 0),
+			coalesce(s.plan #>> '{skin,type}', ''),
+		jsonb_array_length(jsonb_path_query_array(s.plan,
+			'$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
 		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")'))
 	from sittings s join clients c on c.id = s.client_id `
 
@@ -60,7 +62,8 @@ func SittingsBetween(ctx context.Context, tx pgx.Tx, from, to time.Time) ([]Sitt
 // NextSittingDay is the first chair time from a moment on, or the last one before it; ErrNotFound where there is none.
 func NextSittingDay(ctx context.Context, tx pgx.Tx, from time.Time) (at time.Time, err error) {
 	err = tx.QueryRow(ctx, `(select chair_at from sittings where chair_at >= $1 order by chair_at limit 1)
-		union all (select chair_at from sittings where chair_at < $1 order by chair_at desc limit 1) limit 1`, from).Scan(&at)
+		union all (select chair_at from sittings where chair_at < $1
+			order by chair_at desc limit 1) limit 1`, from).Scan(&at)
 	return at, err
 }
 
@@ -75,16 +78,20 @@ func SittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]SittingLine
 
 // SittingOf reads one sitting.
 func SittingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
-	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings where id = $1`, id).
-		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan, &s.Proposal)
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal
+		from sittings where id = $1`, id).
+		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan,
+			&s.Proposal)
 	return s, err
 }
 
 // StandingOf reads one sitting for a change: its plan, which is large, only where part of it was made by hand.
 func StandingOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (s Sitting, err error) {
-	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting, case when proposal is not null then plan end, proposal
+	err = tx.QueryRow(ctx, `select id, client_id, version, title, artist, chair_at, base_at, sitting,
+		case when proposal is not null then plan end, proposal
 		from sittings where id = $1`, id).
-		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan, &s.Proposal)
+		Scan(&s.ID, &s.ClientID, &s.Version, &s.Title, &s.Artist, &s.ChairAt, &s.BaseAt, &s.Sitting, &s.Plan,
+			&s.Proposal)
 	return s, err
 }
 
@@ -105,7 +112,8 @@ func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sittin
 // LatestSittingOf reads a client's latest sitting.
 func LatestSittingOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) (s Sitting, err error) {
 	var id uuid.UUID
-	if err := tx.QueryRow(ctx, `select id from sittings where client_id = $1 order by chair_at desc, id limit 1`, client).Scan(&id); err != nil {
+	if err := tx.QueryRow(ctx, `select id from sittings where client_id = $1 order by chair_at desc, id limit 1`,
+		client).Scan(&id); err != nil {
 		return s, err
 	}
 	return SittingOf(ctx, tx, id)
@@ -114,7 +122,8 @@ func LatestSittingOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) (s Sittin
 // AddSitting adds a sitting and returns its id.
 func AddSitting(ctx context.Context, tx pgx.Tx, s Sitting) (id uuid.UUID, err error) {
 	err = tx.QueryRow(ctx, `
-		insert into sittings (client_id, title, artist, chair_at, base_at, sitting, plan) values ($1, $2, $3, $4, $5, $6, $7) returning id`,
+		insert into sittings (client_id, title, artist, chair_at, base_at, sitting, plan) values ($1, $2, $3, $4,
+			$5, $6, $7) returning id`,
 		s.ClientID, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan).Scan(&id)
 	return id, err
 }
@@ -122,7 +131,8 @@ func AddSitting(ctx context.Context, tx pgx.Tx, s Sitting) (id uuid.UUID, err er
 // SaveSitting writes a sitting that was read at a version, or returns ErrStale where it has changed since.
 func SaveSitting(ctx context.Context, tx pgx.Tx, s Sitting) (version int, err error) {
 	err = tx.QueryRow(ctx, `
-		update sittings set title = $3, artist = $4, chair_at = $5, base_at = $6, sitting = $7, plan = $8, proposal = $9, version = version + 1, updated_at = now()
+		update sittings set title = $3, artist = $4, chair_at = $5, base_at = $6, sitting = $7, plan = $8,
+			proposal = $9, version = version + 1, updated_at = now()
 		where id = $1 and version = $2 returning version`,
 		s.ID, s.Version, s.Title, s.Artist, s.ChairAt, s.BaseAt, s.Sitting, s.Plan, orNull(s.Proposal)).Scan(&version)
 	return version, stale(ctx, tx, err, `select true from sittings where id = $1`, s.ID)

@@ -49,7 +49,8 @@ func Migrate(ctx context.Context, dsn string) error {
 	defer db.Close()
 	// The role must be there before migrations grant to it.
 	const create = `do $$ begin
-		if not exists (select from pg_roles where rolname = 'urncloth_app') then create role urncloth_app nologin; end if;
+		if not exists (select from pg_roles where rolname = 'urncloth_app') then create role urncloth_app nologin;
+			end if;
 	exception when duplicate_object or unique_violation then null; end $$`
 	if _, err := db.ExecContext(ctx, create); err != nil {
 		return fmt.Errorf("create the application role: %w", err)
@@ -123,7 +124,8 @@ func Reason(err error) error {
 	var server *pgconn.PgError
 	stopped := errors.As(err, &server) &&
 		(strings.HasPrefix(server.Code, "57P") || strings.HasPrefix(server.Code, "08") || server.Code == "53300")
-	if errors.As(err, &connect) || errors.As(err, &network) || stopped || strings.Contains(err.Error(), "conn closed") ||
+	if errors.As(err, &connect) || errors.As(err, &network) || stopped ||
+		strings.Contains(err.Error(), "conn closed") ||
 		strings.Contains(err.Error(), "unexpected EOF") ||
 		strings.Contains(err.Error(), "connection reset") {
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)

@@ -94,7 +94,8 @@ func TestTheApplicationRoleOwnsNothingAndEveryTableOfAStudioForcesItsPolicy(t *t
 	rows, err := s.Pool.Query(t.Context(), `
 		select c.relname, c.relrowsecurity and c.relforcerowsecurity, pg_get_userbyid(c.relowner) = $1,
 			exists (select from pg_attribute a where a.attrelid = c.oid and a.attname = 'studio_id')
-		from pg_class c join pg_namespace n on n.oid = c.relnamespace where n.nspname = 'public' and c.relkind = 'r'`, store.Role)
+		from pg_class c join pg_namespace n on n.oid = c.relnamespace where n.nspname = 'public'
+			and c.relkind = 'r'`, store.Role)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -219,7 +220,8 @@ func TestClientsAreFoundByAnyPartOfTheNameInEitherCaseByName(t *testing.T) {
 			}
 			return names
 		}
-		for words, want := range map[string][]string{"AB": {"abbot", "Abel"}, "0%_": {"zed 100%_a"}, "%": {"zed 100%_a"}, "'": nil} {
+		for words, want := range map[string][]string{"AB": {"abbot", "Abel"}, "0%_": {"zed 100%_a"},
+			"%": {"zed 100%_a"}, "'": nil} {
 			if got := found(words, 100); !slices.Equal(got, want) {
 				t.Errorf("%q finds %q, not %q", words, got, want)
 			}
@@ -251,7 +253,8 @@ func addSittings(t *testing.T, ctx context.Context, tx pgx.Tx, from time.Time, h
 		id, err := store.AddSitting(ctx, tx, store.Sitting{
 			ClientID: client, Title: "t", Sitting: whole, Artist: "a", ChairAt: chair, BaseAt: chair.Add(time.Hour),
 			Plan: []byte(`{"prep": {"ready_at": "x", "slack_s": 7}, "skin": {"type": "oily"}, "findings": [
-				{"severity": "stop"}, {"severity": "stop", "lifted": {}}, {"severity": "caution"}, {"severity": "caution"},
+				{"severity": "stop"}, {"severity": "stop", "lifted": {}}, {"severity": "caution"},
+					{"severity": "caution"},
 				{"severity": "caution"}, {"severity": "note"}]}`),
 		})
 		if err != nil {
@@ -273,7 +276,8 @@ func TestADaysSittingsAreThoseThatBeginInItByTime(t *testing.T) {
 			t.Fatalf("%+v, %v", list, err)
 		}
 		l := list[0]
-		if l.Name != "Sits" || l.ReadyAt != "x" || l.SlackS != 7 || l.Skin != "oily" || l.Stops != 1 || l.Cautions != 3 ||
+		if l.Name != "Sits" || l.ReadyAt != "x" || l.SlackS != 7 || l.Skin != "oily" || l.Stops != 1 ||
+			l.Cautions != 3 ||
 			!l.BaseAt.Equal(start.Add(time.Hour)) {
 			t.Errorf("%+v", l)
 		}
@@ -375,14 +379,16 @@ func TestAKitIsInItsOrderWithoutWhatIsRetiredAndAShelfHoldsBoth(t *testing.T) {
 		if err := store.SaveProduct(ctx, tx, zz); !errors.Is(err, store.ErrStale) {
 			t.Errorf("from an old read: %v", err)
 		}
-		if err := store.SaveProduct(ctx, tx, store.Shelved{Product: kit.Product{ID: "none", Kind: kit.Toner}}); !errors.Is(err, pgx.ErrNoRows) {
+		if err := store.SaveProduct(ctx, tx, store.Shelved{Product: kit.Product{ID: "none",
+			Kind: kit.Toner}}); !errors.Is(err, pgx.ErrNoRows) {
 			t.Errorf("one that is not there: %v", err)
 		}
 		k, err := store.Kit(ctx, tx)
 		if err != nil || k.Find("zz") != nil || k.Find("aa") == nil {
 			t.Errorf("retired %v, kept %v, %v", k.Find("zz"), k.Find("aa"), err)
 		}
-		if err := store.PutProducts(ctx, tx, kit.Kit{{ID: "zz", Kind: kit.Serum}, {ID: "new", Kind: kit.Serum}}); err != nil {
+		if err := store.PutProducts(ctx, tx, kit.Kit{{ID: "zz", Kind: kit.Serum},
+			{ID: "new", Kind: kit.Serum}}); err != nil {
 			t.Fatal(err)
 		}
 		back, err := store.ProductOf(ctx, tx, "zz")
@@ -408,7 +414,8 @@ func TestFailuresAreCountedSinceAMomentAndTheOldForgotten(t *testing.T) {
 		t.Errorf("since minute 1: %d from %s, %v", n, oldest, err)
 	}
 	note(11) // forgets minute 0
-	if n, oldest, err := s.FailedSignIns(ctx, "address:y", start.Add(-time.Hour)); n != 3 || !oldest.Equal(start.Add(5*time.Minute)) || err != nil {
+	if n, oldest, err := s.FailedSignIns(ctx, "address:y", start.Add(-time.Hour)); n != 3 ||
+		!oldest.Equal(start.Add(5*time.Minute)) || err != nil {
 		t.Errorf("all: %d from %s, %v", n, oldest, err)
 	}
 	if err := s.ForgetFailedSignIns(ctx, "account:x"); err != nil {
@@ -442,7 +449,8 @@ func TestAnErasedClientTakesTheirSittingsAndLeavesTheTrail(t *testing.T) {
 			t.Errorf("erased twice: %v", err)
 		}
 		trail, err := store.AuditOf(ctx, tx, client)
-		if err != nil || len(trail) != 2 || trail[0].Act != "read client" || trail[1].By != person[0].Name || trail[0].At.IsZero() {
+		if err != nil || len(trail) != 2 || trail[0].Act != "read client" || trail[1].By != person[0].Name ||
+			trail[0].At.IsZero() {
 			t.Errorf("%+v, %v", trail, err)
 		}
 	})
@@ -470,7 +478,8 @@ func TestAPersonIsChangedWithoutAPasswordAndOwnersAreCounted(t *testing.T) {
 	if n := change(store.Person{ID: was.ID, Name: "M", Role: "artist"}); n != 0 {
 		t.Errorf("%d owners once the only one is none", n)
 	}
-	if now, err := s.PersonByEmail(ctx, was.Email); err != nil || now.PasswordHash != was.PasswordHash || now.Name != "M" || now.Role != "artist" {
+	if now, err := s.PersonByEmail(ctx, was.Email); err != nil || now.PasswordHash != was.PasswordHash ||
+		now.Name != "M" || now.Role != "artist" {
 		t.Errorf("%+v, %v", now, err)
 	}
 	if n := change(store.Person{ID: was.ID, Name: "M", Role: "owner", PasswordHash: "new"}); n != 1 {
@@ -495,7 +504,8 @@ func TestAHouseIsWrittenOnceForEachTimeItIsRead(t *testing.T) {
 			t.Errorf("from an old read: %v", err)
 		}
 		now, err := store.StudioOf(ctx, tx)
-		if err != nil || now.Version != s.Version+1 || now.Notes["x"] != "y" || now.Method[method.EyeOrder] != "eyes_first" {
+		if err != nil || now.Version != s.Version+1 || now.Notes["x"] != "y" ||
+			now.Method[method.EyeOrder] != "eyes_first" {
 			t.Errorf("%+v, %v", now, err)
 		}
 	})
@@ -508,7 +518,8 @@ func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
 	if err := store.Reason(pgx.ErrNoRows); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("no rows: %v", err)
 	}
-	for code, away := range map[string]bool{"57P01": true, "57P03": true, "08006": true, "53300": true, "23505": false, "42P01": false} {
+	for code, away := range map[string]bool{"57P01": true, "57P03": true, "08006": true, "53300": true,
+		"23505": false, "42P01": false} {
 		if err := store.Reason(&pgconn.PgError{Code: code}); errors.Is(err, store.ErrUnavailable) != away {
 			t.Errorf("%s: %v", code, err)
 		}

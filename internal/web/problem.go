@@ -56,26 +56,20 @@ func problem(err error, current any) error {
 		return huma.Error404NotFound("There is nothing here, or it belongs to another studio.")
 	case errors.Is(err, store.ErrStale):
 		return &stale{huma.ErrorModel{Status: http.StatusConflict, Title: http.StatusText(http.StatusConflict),
-			Detail: "Somebody changed this since you opened it. Both versions are shown; nothing was overwritten."}, current}
+			Detail: "Somebody changed this since you opened it. Both versions are shown; nothing was overwritten."},
+			current}
 	case errors.Is(err, app.ErrForbidden):
 		return huma.Error403Forbidden("Your role does not include this. The owner of the studio can change that.")
 	case errors.Is(err, app.ErrSignIn):
 		return huma.Error401Unauthorized("That e-mail and password do not belong together.")
 	case errors.As(err, &many):
-		return huma.ErrorWithHeaders(
-			huma.Error429TooManyRequests("Too many failed sign-ins. Wait a quarter of an hour, or ask the owner."),
-			http.Header{"Retry-After": {strconv.Itoa(int(many.Wait.Seconds()) + 1)}},
-		)
+		return huma.ErrorWithHeaders(huma.Error429TooManyRequests("Too many failed sign-ins. Wait a quarter of an "+
+			"hour, or ask the owner."), http.Header{"Retry-After": {strconv.Itoa(int(many.Wait.Seconds()) + 1)}})
 	case errors.Is(err, device.ErrFault):
-		return huma.NewError(
-			http.StatusBadGateway,
-			"The instrument gives no reading: check the cable and the tip, and try again.",
-		)
+		return huma.NewError(http.StatusBadGateway,
+			"The instrument gives no reading: check the cable and the tip, and try again.")
 	case errors.Is(err, store.ErrUnavailable):
-		return huma.ErrorWithHeaders(
-			huma.Error503ServiceUnavailable(sayUnavailable),
-			http.Header{"Retry-After": {"3"}},
-		)
+		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(sayUnavailable), http.Header{"Retry-After": {"3"}})
 	}
 	return err
 }

@@ -82,12 +82,8 @@ func New(o Options) *Server {
 
 	e := echo.New()
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
-	e.Use(
-		middleware.Recover(),
-		headers,
-		middleware.BodyLimit(maxBody),
-		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}),
-	)
+	e.Use(middleware.Recover(), headers, middleware.BodyLimit(maxBody),
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}))
 	e.Use(echo.WrapMiddleware(refuseCrossOrigin))
 	e.Use(echo.WrapMiddleware(func(next http.Handler) http.Handler {
 		inner := s.sessions.LoadAndSave(next)

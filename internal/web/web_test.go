@@ -49,8 +49,10 @@ func open(t testing.TB) *house {
 		t.Fatal(err)
 	}
 	now := morning
-	files := fstest.MapFS{"index.html": {Data: []byte("<title>Urn Cloth</title>")}, "assets/a-1.js": {Data: []byte("1")}}
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return now }}, UI: files, Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
+	files := fstest.MapFS{"index.html": {Data: []byte("<title>Urn Cloth</title>")},
+		"assets/a-1.js": {Data: []byte("1")}}
+	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return now }}, UI: files,
+		Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() { server.Close(); handler.Close(); kept.Close() })
 	h := &house{t: t, url: server.URL, dsn: dsn, now: &now}
@@ -136,7 +138,8 @@ func (h *house) first() (s map[string]any) {
 // edit is what the interface sends back of a sitting.
 func edit(s map[string]any) map[string]any {
 	in := s["plan"].(map[string]any)["sitting"].(map[string]any)
-	return map[string]any{"version": s["version"], "title": s["title"], "artist": s["artist"], "client": in["client"], "look": in["look"], "day": in["day"], "method": in["method"]}
+	return map[string]any{"version": s["version"], "title": s["title"], "artist": s["artist"], "client": in["client"],
+		"look": in["look"], "day": in["day"], "method": in["method"]}
 }
 
 type problem struct {
@@ -147,8 +150,10 @@ type problem struct {
 
 func TestNothingIsServedToSomebodyNotSignedIn(t *testing.T) {
 	h := open(t)
-	for _, path := range []string{"/api/me", "/api/today", "/api/clients", "/api/clients/" + uuid.NewString(), "/api/sittings/" + uuid.NewString(), "/api/catalogue"} {
-		if res := h.call("GET", path, nil, nil); res.StatusCode != 401 || res.Header.Get("Content-Type") != "application/problem+json" {
+	for _, path := range []string{"/api/me", "/api/today", "/api/clients", "/api/clients/" + uuid.NewString(),
+		"/api/sittings/" + uuid.NewString(), "/api/catalogue"} {
+		if res := h.call("GET", path, nil, nil); res.StatusCode != 401 ||
+			res.Header.Get("Content-Type") != "application/problem+json" {
 			t.Errorf("%s: %d %s", path, res.StatusCode, res.Header.Get("Content-Type"))
 		}
 	}
@@ -162,7 +167,8 @@ func TestSignInGivesACookieScriptsCannotReadAndSignOutEndsIt(t *testing.T) {
 	h := open(t)
 	res := h.signIn(demo.Email, demo.Password)
 	c := res.Header.Get("Set-Cookie")
-	if res.StatusCode != 200 || !strings.Contains(c, "HttpOnly") || !strings.Contains(c, "SameSite=Strict") || len(res.Header.Values("Set-Cookie")) != 1 {
+	if res.StatusCode != 200 || !strings.Contains(c, "HttpOnly") || !strings.Contains(c, "SameSite=Strict") ||
+		len(res.Header.Values("Set-Cookie")) != 1 {
 		t.Errorf("%d %q", res.StatusCode, res.Header.Values("Set-Cookie"))
 	}
 	if res := h.call("GET", "/api/me", nil, nil); res.StatusCode != 200 {
@@ -209,7 +215,8 @@ func TestSignInIsThrottledPerAddress(t *testing.T) {
 
 func TestAnotherSitesPageCannotWrite(t *testing.T) {
 	h := open(t).enter()
-	for name, header := range map[string][2]string{"fetch metadata": {"Sec-Fetch-Site", "cross-site"}, "origin": {"Origin", "http://elsewhere.example"}} {
+	for name, header := range map[string][2]string{"fetch metadata": {"Sec-Fetch-Site", "cross-site"},
+		"origin": {"Origin", "http://elsewhere.example"}} {
 		r, _ := http.NewRequest("POST", h.url+"/api/clients", strings.NewReader(`{}`))
 		r.Header.Set("Content-Type", "application/json")
 		r.Header.Set(header[0], header[1])
@@ -224,7 +231,8 @@ func TestSecurityHeadersStandOnEveryAnswer(t *testing.T) {
 	h := open(t)
 	for _, path := range []string{"/", "/api/hello", "/assets/a-1.js", "/sittings/x/prep"} {
 		res := h.call("GET", path, nil, nil)
-		for name, want := range map[string]string{"Content-Security-Policy": "default-src 'self'", "X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin"} {
+		for name, want := range map[string]string{"Content-Security-Policy": "default-src 'self'",
+			"X-Content-Type-Options": "nosniff", "X-Frame-Options": "DENY", "Referrer-Policy": "same-origin"} {
 			if got := res.Header.Get(name); !strings.HasPrefix(got, want) {
 				t.Errorf("%s: %s is %q", path, name, got)
 			}
@@ -234,12 +242,14 @@ func TestSecurityHeadersStandOnEveryAnswer(t *testing.T) {
 
 func TestPagesAndAssets(t *testing.T) {
 	h := open(t)
-	for path, want := range map[string]int{"/": 200, "/clients": 200, "/sittings/" + uuid.NewString() + "/prep": 200, "/assets/a-1.js": 200, "/assets/gone.js": 404, "/api/nothing": 404, "/../../etc/passwd": 200} {
+	for path, want := range map[string]int{"/": 200, "/clients": 200, "/sittings/" + uuid.NewString() + "/prep": 200,
+		"/assets/a-1.js": 200, "/assets/gone.js": 404, "/api/nothing": 404, "/../../etc/passwd": 200} {
 		if res := h.call("GET", path, nil, nil); res.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)
 		}
 	}
-	if got := h.call("GET", "/assets/a-1.js", nil, nil).Header.Get("Cache-Control"); !strings.Contains(got, "immutable") {
+	if got := h.call("GET", "/assets/a-1.js", nil, nil).Header.Get("Cache-Control"); !strings.Contains(got,
+		"immutable") {
 		t.Errorf("an asset is cached %q", got)
 	}
 	if got := h.call("GET", "/", nil, nil).Header.Get("Cache-Control"); got != "no-cache" {
@@ -250,8 +260,11 @@ func TestPagesAndAssets(t *testing.T) {
 func TestANewClientIsKeptFoundAndPlanned(t *testing.T) {
 	h := open(t).enter()
 	var c app.Client
-	record := map[string]any{"name": "Wren Halloran", "phototype": 3, "zones": map[string]any{"forehead": map[string]any{"oil": 2, "water": 2}, "cheeks": map[string]any{"oil": 1, "water": 1}}}
-	if res := h.call("POST", "/api/clients", map[string]any{"record": record, "notes": "hums"}, &c); res.StatusCode != 200 || c.Version != 1 || c.Skin.Type != "combination" {
+	record := map[string]any{"name": "Wren Halloran", "phototype": 3,
+		"zones": map[string]any{"forehead": map[string]any{"oil": 2, "water": 2},
+			"cheeks": map[string]any{"oil": 1, "water": 1}}}
+	if res := h.call("POST", "/api/clients", map[string]any{"record": record, "notes": "hums"},
+		&c); res.StatusCode != 200 || c.Version != 1 || c.Skin.Type != "combination" {
 		t.Fatalf("%d %+v", res.StatusCode, c)
 	}
 	var found []app.ClientLine
@@ -259,7 +272,8 @@ func TestANewClientIsKeptFoundAndPlanned(t *testing.T) {
 		t.Errorf("found %+v", found)
 	}
 	var s app.Sitting
-	res := h.call("POST", "/api/sittings", map[string]any{"client_id": c.ID, "title": "Trial", "chair_at": "2027-06-20T10:00", "base_at": "2027-06-20T10:40"}, &s)
+	res := h.call("POST", "/api/sittings", map[string]any{"client_id": c.ID, "title": "Trial",
+		"chair_at": "2027-06-20T10:00", "base_at": "2027-06-20T10:40"}, &s)
 	if res.StatusCode != 200 || s.Plan.Prep.ReadyAt.IsZero() || len(s.Plan.Sitting.Kit) < 38 {
 		t.Fatalf("%d %+v", res.StatusCode, s.Plan.Prep)
 	}
@@ -276,7 +290,8 @@ func TestAChangedInputIsPlannedAnewAndAStaleEditGets409WithWhatStands(t *testing
 	e := edit(s)
 	e["day"].(map[string]any)["base_at"] = "2027-06-19T09:20:00"
 	var saved app.Sitting
-	if res := h.call("PUT", path, e, &saved); res.StatusCode != 200 || saved.Version != 2 || len(saved.Plan.Prep.GaveUp) == 0 {
+	if res := h.call("PUT", path, e, &saved); res.StatusCode != 200 || saved.Version != 2 ||
+		len(saved.Plan.Prep.GaveUp) == 0 {
 		t.Fatalf("%d, version %d, gave up %v", res.StatusCode, saved.Version, saved.Plan.Prep.GaveUp)
 	}
 	e["title"] = "mine"
@@ -284,7 +299,8 @@ func TestAChangedInputIsPlannedAnewAndAStaleEditGets409WithWhatStands(t *testing
 		problem
 		Current app.Sitting `json:"current"`
 	}
-	if res := h.call("PUT", path, e, &stale); res.StatusCode != 409 || stale.Current.Version != 2 || stale.Current.Plan.Sitting.Day.BaseAt.Clock() != "09:20" {
+	if res := h.call("PUT", path, e, &stale); res.StatusCode != 409 || stale.Current.Version != 2 ||
+		stale.Current.Plan.Sitting.Day.BaseAt.Clock() != "09:20" {
 		t.Errorf("%d, current version %d", res.StatusCode, stale.Current.Version)
 	}
 	if again := h.first(); again["title"] != s["title"] {
@@ -319,8 +335,11 @@ func TestBadInputNamesTheFieldAndSavesNothing(t *testing.T) {
 		{"unknown field", with(func(e map[string]any) { e["mood"] = 1 }), 422, "mood"},
 		{"grade", with(func(e map[string]any) { zone(e)["oil"] = 4 }), 422, "client.zones.forehead.oil"},
 		{"half a grade", with(func(e map[string]any) { zone(e)["oil"] = 1.5 }), 422, "client.zones.forehead.oil"},
-		{"impossible date", with(func(e map[string]any) { e["day"].(map[string]any)["date"] = "2027-02-30" }), 422, "day.date"},
-		{"base before chair", with(func(e map[string]any) { e["day"].(map[string]any)["base_at"] = "2027-06-19T08:00" }), 422, "day.base_at"},
+		{"impossible date", with(func(e map[string]any) { e["day"].(map[string]any)["date"] = "2027-02-30" }), 422,
+			"day.date"},
+		{"base before chair",
+			with(func(e map[string]any) { e["day"].(map[string]any)["base_at"] = "2027-06-19T08:00" }), 422,
+			"day.base_at"},
 		{"unknown zone", with(func(e map[string]any) {
 			e["client"].(map[string]any)["zones"].(map[string]any)["knee"] = map[string]any{"oil": 1}
 		}), 422, "client.zones.knee"},
@@ -334,7 +353,8 @@ func TestBadInputNamesTheFieldAndSavesNothing(t *testing.T) {
 			if res.StatusCode != c.status || res.Header.Get("Content-Type") != "application/problem+json" {
 				t.Fatalf("%d %+v", res.StatusCode, p)
 			}
-			if c.location != "" && (len(p.Errors) == 0 || p.Errors[0].Location != c.location || p.Errors[0].Message == "") {
+			if c.location != "" && (len(p.Errors) == 0 || p.Errors[0].Location != c.location ||
+				p.Errors[0].Message == "") {
 				t.Errorf("faults %+v, want one at %s", p.Errors, c.location)
 			}
 		})
@@ -342,7 +362,8 @@ func TestBadInputNamesTheFieldAndSavesNothing(t *testing.T) {
 	if again := h.first(); again["version"] != s["version"] {
 		t.Errorf("version is %v, was %v", again["version"], s["version"])
 	}
-	for path, want := range map[string]int{"/api/sittings/not-an-id": 422, "/api/sittings/" + uuid.NewString(): 404, "/api/today?on=2027-13-01": 422} {
+	for path, want := range map[string]int{"/api/sittings/not-an-id": 422, "/api/sittings/" + uuid.NewString(): 404,
+		"/api/today?on=2027-13-01": 422} {
 		if res := h.call("GET", path, nil, nil); res.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)
 		}
@@ -369,7 +390,8 @@ func TestAPersonOfAnotherStudioGets404(t *testing.T) {
 	if res := h.call("PUT", "/api/sittings/"+s["id"].(string), edit(s), nil); res.StatusCode != 404 {
 		t.Errorf("PUT: %d", res.StatusCode)
 	}
-	if res := h.call("POST", "/api/sittings", map[string]any{"client_id": client, "chair_at": "2027-06-20T10:00", "base_at": "2027-06-20T10:40"}, nil); res.StatusCode != 404 {
+	if res := h.call("POST", "/api/sittings", map[string]any{"client_id": client, "chair_at": "2027-06-20T10:00",
+		"base_at": "2027-06-20T10:40"}, nil); res.StatusCode != 404 {
 		t.Errorf("a sitting of another studio's client: %d", res.StatusCode)
 	}
 	var list []app.ClientLine
@@ -389,7 +411,8 @@ func TestAnAssistantRunsSittingsAndEditsNoClient(t *testing.T) {
 	}
 	var c app.Client
 	h.call("GET", "/api/clients/"+s["client_id"].(string), nil, &c)
-	if res := h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": c.Version, "record": c.Record}, nil); res.StatusCode != 403 {
+	if res := h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": c.Version, "record": c.Record},
+		nil); res.StatusCode != 403 {
 		t.Errorf("a client's record: %d", res.StatusCode)
 	}
 }
@@ -405,7 +428,8 @@ func TestEveryReadOfAClientRecordIsInTheAuditTrail(t *testing.T) {
 	defer c.Close(context.Background())
 	for _, act := range []string{"read sitting", "read client"} {
 		var n int
-		if err := c.QueryRow(t.Context(), "select count(*) from audit where act = $1 and client_id = $2", act, s["client_id"]).Scan(&n); err != nil || n == 0 {
+		if err := c.QueryRow(t.Context(), "select count(*) from audit where act = $1 and client_id = $2", act,
+			s["client_id"]).Scan(&n); err != nil || n == 0 {
 			t.Errorf("%s: %d entries, %v", act, n, err)
 		}
 	}
@@ -445,7 +469,8 @@ func TestOnlyAnOwnerChangesTheHouseMethodAndAStaleChangeIsTold(t *testing.T) {
 	house.Method["depuff"] = "cold"
 	house.Notes["patch-test"] = "Our borough asks for 48 hours."
 	var now app.House
-	if res := h.call("PUT", "/api/house", house, &now); res.StatusCode != 200 || now.Version != house.Version+1 || now.Notes["patch-test"] == "" {
+	if res := h.call("PUT", "/api/house", house, &now); res.StatusCode != 200 || now.Version != house.Version+1 ||
+		now.Notes["patch-test"] == "" {
 		t.Fatalf("%d %+v", res.StatusCode, now)
 	}
 	var me app.Me
@@ -502,7 +527,8 @@ func TestAWrittenReasonIsKeptWithWhoGaveItAndWhen(t *testing.T) {
 	if before == 0 {
 		t.Fatal("a child without a guardian is no stop")
 	}
-	e["version"], e["lifted"] = out.Version, []map[string]any{{"rule": "minor", "reason": "Her mother signed at the door.", "by": "somebody else", "on": "1999-01-01"}}
+	e["version"], e["lifted"] = out.Version, []map[string]any{{"rule": "minor",
+		"reason": "Her mother signed at the door.", "by": "somebody else", "on": "1999-01-01"}}
 	h.call("PUT", path, e, &out)
 	if stops() != before-1 {
 		t.Errorf("%d stops open, were %d", stops(), before)
@@ -540,7 +566,8 @@ func TestTheCountdownIsAValidCalendar(t *testing.T) {
 	}
 	for i, e := range c.Events() {
 		due := want[i].(map[string]any)
-		if got := e.GetProperty(ics.ComponentPropertySummary).Value; strings.ReplaceAll(got, `\`, "") != due["do"] && !strings.Contains(got, ",") {
+		if got := e.GetProperty(ics.ComponentPropertySummary).Value; strings.ReplaceAll(got, `\`, "") != due["do"] &&
+			!strings.Contains(got, ",") {
 			t.Errorf("entry %d says %q, due is %q", i, got, due["do"])
 		}
 		if at, err := e.GetAllDayStartAt(); err != nil || at.Format(time.DateOnly) != due["on"] {
@@ -566,7 +593,8 @@ func TestTheKitIsKeptChangedRetiredAndPlannedWith(t *testing.T) {
 	if res := h.call("PUT", "/api/kit", change, nil); res.StatusCode != 409 {
 		t.Errorf("a stale change: %d", res.StatusCode)
 	}
-	fresh := map[string]any{"product": map[string]any{"id": "dew-two", "name": "Dew two", "kind": "primer_hydrating", "base": "water"}}
+	fresh := map[string]any{"product": map[string]any{"id": "dew-two", "name": "Dew two", "kind": "primer_hydrating",
+		"base": "water"}}
 	if res := h.call("PUT", "/api/kit", fresh, &out); res.StatusCode != 200 || out.Version != 1 {
 		t.Errorf("a new one: %d", res.StatusCode)
 	}
@@ -574,7 +602,9 @@ func TestTheKitIsKeptChangedRetiredAndPlannedWith(t *testing.T) {
 	if res := h.call("PUT", "/api/kit", fresh, &p); res.StatusCode != 422 || p.Errors[0].Location != "product.id" {
 		t.Errorf("the same id again: %d %+v", res.StatusCode, p.Errors)
 	}
-	if res := h.call("PUT", "/api/kit", `{"product":{"id":"x","name":"X","kind":"sunscreen","spf":999,"water_resistant_min":30}}`, &p); res.StatusCode != 422 || p.Errors[0].Location != "product.spf" {
+	if res := h.call("PUT", "/api/kit",
+		`{"product":{"id":"x","name":"X","kind":"sunscreen","spf":999,"water_resistant_min":30}}`,
+		&p); res.StatusCode != 422 || p.Errors[0].Location != "product.spf" {
 		t.Errorf("a factor of 999: %d %+v", res.StatusCode, p.Errors)
 	}
 	retired := map[string]any{"version": 1, "retired": true, "product": out.Product}
@@ -601,7 +631,8 @@ func TestATableIsPreviewedAndTakenOnlyWhenTold(t *testing.T) {
 	}
 	table := "id,name,kind\nnew-one,New one,toner\nclear-micellar,Clear micellar again,micellar\nbad,Bad,nectar\n"
 	var p app.Preview
-	if res := send("", table, &p); res.StatusCode != 200 || p.Good != 2 || p.New != 1 || p.Changed != 1 || len(p.Faults) != 1 || p.Taken {
+	if res := send("", table, &p); res.StatusCode != 200 || p.Good != 2 || p.New != 1 || p.Changed != 1 ||
+		len(p.Faults) != 1 || p.Taken {
 		t.Fatalf("%d %+v", res.StatusCode, p)
 	}
 	if send("?take=true", table, &p); p.Taken {
@@ -619,7 +650,8 @@ func TestATableIsPreviewedAndTakenOnlyWhenTold(t *testing.T) {
 		t.Errorf("%+v, %d products", p, count())
 	}
 	var bad problem
-	if res := send("", "Dear all,\nwe regret\n", &bad); res.StatusCode != 422 || !strings.Contains(bad.Errors[0].Message, "header") {
+	if res := send("", "Dear all,\nwe regret\n", &bad); res.StatusCode != 422 ||
+		!strings.Contains(bad.Errors[0].Message, "header") {
 		t.Errorf("a letter: %d %+v", res.StatusCode, bad)
 	}
 	res, err := h.client.Get(h.url + "/api/kit.csv")
@@ -636,11 +668,13 @@ func TestATableIsPreviewedAndTakenOnlyWhenTold(t *testing.T) {
 func TestAPumpIsWeighedOnTheSimulatedScaleAndAFaultIsSaid(t *testing.T) {
 	h := open(t).enter()
 	var c app.Calibration
-	if res := h.call("POST", "/api/kit/light-lotion/strokes", nil, &c); res.StatusCode != 200 || len(c.Strokes) != 10 || !c.Good || c.GramsPerUnit < 0.2 || c.GramsPerUnit > 0.4 {
+	if res := h.call("POST", "/api/kit/light-lotion/strokes", nil, &c); res.StatusCode != 200 ||
+		len(c.Strokes) != 10 || !c.Good || c.GramsPerUnit < 0.2 || c.GramsPerUnit > 0.4 {
 		t.Errorf("%d %+v", res.StatusCode, c)
 	}
 	var p problem
-	if res := h.call("POST", "/api/kit/light-lotion/strokes?fault=true", nil, &p); res.StatusCode != 502 || !strings.Contains(p.Detail, "cable") {
+	if res := h.call("POST", "/api/kit/light-lotion/strokes?fault=true", nil, &p); res.StatusCode != 502 ||
+		!strings.Contains(p.Detail, "cable") {
 		t.Errorf("%d %+v", res.StatusCode, p)
 	}
 	if res := h.call("POST", "/api/kit/nothing/strokes", nil, nil); res.StatusCode != 404 {
@@ -657,26 +691,33 @@ func TestStepsMadeByHandAreTriedKeptAndGivenUpAgain(t *testing.T) {
 	steps := was.Plan.Prep.Steps
 	var tried plan.Plan
 	less := steps[:len(steps)-3]
-	if res := h.call("POST", path+"/check", map[string]any{"steps": less, "retime": true}, &tried); res.StatusCode != 200 || len(tried.Prep.Steps) != len(less) {
+	if res := h.call("POST", path+"/check", map[string]any{"steps": less, "retime": true},
+		&tried); res.StatusCode != 200 || len(tried.Prep.Steps) != len(less) {
 		t.Fatalf("%d", res.StatusCode)
 	}
 	added := []map[string]any{{"id": "h1", "act": "apply", "product": "lip-salve", "start": "2027-06-19T09:00"}}
-	if h.call("POST", path+"/check", map[string]any{"steps": added, "retime": true}, &tried); len(tried.Prep.Steps[0].Zones) != 1 || tried.Prep.Steps[0].Grams == 0 {
+	if h.call("POST", path+"/check", map[string]any{"steps": added, "retime": true},
+		&tried); len(tried.Prep.Steps[0].Zones) != 1 || tried.Prep.Steps[0].Grams == 0 {
 		t.Errorf("a layer just added goes where it usually does: %+v", tried.Prep.Steps[0])
 	}
 	e := edit(s)
 	e["steps"] = less
 	var kept app.Sitting
-	if h.call("PUT", path, e, &kept); len(kept.ByHand) == 0 || kept.Proposed == nil || kept.Proposed.SlackS != was.Plan.Prep.SlackS || len(kept.Plan.Prep.Steps) != len(less) {
+	if h.call("PUT", path, e, &kept); len(kept.ByHand) == 0 || kept.Proposed == nil ||
+		kept.Proposed.SlackS != was.Plan.Prep.SlackS || len(kept.Plan.Prep.Steps) != len(less) {
 		t.Fatalf("by hand %v, %d steps", kept.ByHand, len(kept.Plan.Prep.Steps))
 	}
 	var read app.Sitting
-	reading := map[string]any{"version": kept.Version, "reading": map[string]any{"zone": "nose", "by": "blot", "sheet": "specks"}}
-	if res := h.call("POST", path+"/readings", reading, &read); res.StatusCode != 200 || len(read.ByHand) == 0 || len(read.Plan.Prep.Steps) != len(less) {
-		t.Errorf("a reading drops what was made by hand: %d, by hand %v, %d steps", res.StatusCode, read.ByHand, len(read.Plan.Prep.Steps))
+	reading := map[string]any{"version": kept.Version, "reading": map[string]any{"zone": "nose", "by": "blot",
+		"sheet": "specks"}}
+	if res := h.call("POST", path+"/readings", reading, &read); res.StatusCode != 200 || len(read.ByHand) == 0 ||
+		len(read.Plan.Prep.Steps) != len(less) {
+		t.Errorf("a reading drops what was made by hand: %d, by hand %v, %d steps", res.StatusCode, read.ByHand,
+			len(read.Plan.Prep.Steps))
 	}
 	var stale struct{ Current app.Sitting }
-	if res := h.call("POST", path+"/readings", reading, &stale); res.StatusCode != 409 || stale.Current.Version != read.Version {
+	if res := h.call("POST", path+"/readings", reading, &stale); res.StatusCode != 409 ||
+		stale.Current.Version != read.Version {
 		t.Errorf("a reading on a stale version: %d, current %d", res.StatusCode, stale.Current.Version)
 	}
 	e["version"] = read.Version
@@ -685,7 +726,8 @@ func TestStepsMadeByHandAreTriedKeptAndGivenUpAgain(t *testing.T) {
 		t.Errorf("planned again it is still by hand: %v", kept.ByHand)
 	}
 	var p problem
-	e["version"], e["steps"] = kept.Version, []map[string]any{{"id": "h1", "act": "apply", "product": "nectar", "start": "2027-06-19T09:00"}}
+	e["version"], e["steps"] = kept.Version, []map[string]any{{"id": "h1", "act": "apply", "product": "nectar",
+		"start": "2027-06-19T09:00"}}
 	if res := h.call("PUT", path, e, &p); res.StatusCode != 422 || p.Errors[0].Location != "steps[0].product" {
 		t.Errorf("%d %+v", res.StatusCode, p.Errors)
 	}
@@ -700,7 +742,8 @@ func TestReadingsOfEveryKindGiveGradesAndAreKeptWithTheirTime(t *testing.T) {
 	take := func(reading map[string]any, fault bool) (*http.Response, problem) {
 		var p problem
 		var raw json.RawMessage
-		res := h.call("POST", path+"/readings", map[string]any{"version": out.Version, "reading": reading, "fault": fault}, &raw)
+		res := h.call("POST", path+"/readings", map[string]any{"version": out.Version, "reading": reading,
+			"fault": fault}, &raw)
 		if res.StatusCode == 200 {
 			out = app.Sitting{}
 			_ = json.Unmarshal(raw, &out)
@@ -712,10 +755,12 @@ func TestReadingsOfEveryKindGiveGradesAndAreKeptWithTheirTime(t *testing.T) {
 		list := out.Plan.Sitting.Client.Readings
 		return list[len(list)-1]
 	}
-	if res, p := take(map[string]any{"zone": "nose", "by": "blot", "sheet": "half_translucent"}, false); res.StatusCode != 200 {
+	if res, p := take(map[string]any{"zone": "nose", "by": "blot", "sheet": "half_translucent"},
+		false); res.StatusCode != 200 {
 		t.Fatalf("%d %+v", res.StatusCode, p)
 	}
-	if g := out.Plan.Sitting.Client.Zones[face.Nose]; *g.Oil != 2 || g.Water != nil && *g.Water != 2 || last().At.Clock() != "09:12" || last().By != "blot" {
+	if g := out.Plan.Sitting.Client.Zones[face.Nose]; *g.Oil != 2 || g.Water != nil && *g.Water != 2 ||
+		last().At.Clock() != "09:12" || last().By != "blot" {
 		t.Errorf("a half translucent sheet at 09:12 is oil 2: %+v, %+v", g, last())
 	}
 	take(map[string]any{"zone": "chin", "by": "bare_wait", "tightness": 3, "shine": 1}, false)
@@ -723,16 +768,19 @@ func TestReadingsOfEveryKindGiveGradesAndAreKeptWithTheirTime(t *testing.T) {
 		t.Errorf("bare wait: %+v", g)
 	}
 	take(map[string]any{"zone": "cheeks", "by": "probe"}, false)
-	if r := last(); r.SebumUG <= 0 || *r.Oil != face.SebumGrade(face.Cheeks, r.SebumUG) || *r.Water != face.WaterGrade(r.Hydration) || *out.Plan.Sitting.Day.SurfaceC != r.SurfaceC {
+	if r := last(); r.SebumUG <= 0 || *r.Oil != face.SebumGrade(face.Cheeks, r.SebumUG) ||
+		*r.Water != face.WaterGrade(r.Hydration) || *out.Plan.Sitting.Day.SurfaceC != r.SurfaceC {
 		t.Errorf("probe: %+v", r)
 	}
 	if len(out.Plan.Sitting.Client.Readings) != 3 {
 		t.Errorf("%d readings are kept", len(out.Plan.Sitting.Client.Readings))
 	}
-	if res, p := take(map[string]any{"zone": "cheeks", "by": "probe"}, true); res.StatusCode != 502 || !strings.Contains(p.Detail, "cable") {
+	if res, p := take(map[string]any{"zone": "cheeks", "by": "probe"}, true); res.StatusCode != 502 ||
+		!strings.Contains(p.Detail, "cable") {
 		t.Errorf("a probe at fault: %d %+v", res.StatusCode, p)
 	}
-	if res, p := take(map[string]any{"zone": "nose", "by": "blot", "sheet": "soaked"}, false); res.StatusCode != 422 || p.Errors[0].Location != "reading.sheet" {
+	if res, p := take(map[string]any{"zone": "nose", "by": "blot", "sheet": "soaked"},
+		false); res.StatusCode != 422 || p.Errors[0].Location != "reading.sheet" {
 		t.Errorf("a soaked sheet: %d %+v", res.StatusCode, p)
 	}
 	var now map[string]any
@@ -741,14 +789,16 @@ func TestReadingsOfEveryKindGiveGradesAndAreKeptWithTheirTime(t *testing.T) {
 	e["client"].(map[string]any)["zones"].(map[string]any)["jaw"] = map[string]any{"oil": 3, "water": 3}
 	e["client"].(map[string]any)["readings"] = []any{}
 	e["asked"] = true
-	if h.call("PUT", path, e, &out); len(out.Plan.Sitting.Client.Readings) != 4 || last().By != "touch" || *last().Oil != 3 {
+	if h.call("PUT", path, e, &out); len(out.Plan.Sitting.Client.Readings) != 4 || last().By != "touch" ||
+		*last().Oil != 3 {
 		t.Errorf("grades by touch are a reading too, and none is lost: %+v", out.Plan.Sitting.Client.Readings)
 	}
 	if a := out.Plan.Sitting.Asked; a == nil || a.By != "Mirrin Sallow" || a.At.Clock() != "09:12" {
 		t.Errorf("the consultation: %+v", a)
 	}
 	var skins []app.Skin
-	if h.call("GET", "/api/clients/"+s["client_id"].(string)+"/skins", nil, &skins); len(skins) != 1 || *skins[0].Zones[face.Jaw].Oil != 3 {
+	if h.call("GET", "/api/clients/"+s["client_id"].(string)+"/skins", nil, &skins); len(skins) != 1 ||
+		*skins[0].Zones[face.Jaw].Oil != 3 {
 		t.Errorf("skins: %+v", skins)
 	}
 }
@@ -769,7 +819,8 @@ func TestOnlyAnOwnerKeepsThePeopleAndARoleHoldsAtOnce(t *testing.T) {
 		t.Fatalf("no %s", name)
 		return uuid.Nil
 	}
-	if res := h.call("PUT", "/api/people", map[string]any{"name": "Tamsin Rook", "email": "Tamsin@saltmarsh.example", "role": "artist", "password": "ten letters"}, &people); res.StatusCode != 200 || len(people) != 4 {
+	if res := h.call("PUT", "/api/people", map[string]any{"name": "Tamsin Rook", "email": "Tamsin@saltmarsh.example",
+		"role": "artist", "password": "ten letters"}, &people); res.StatusCode != 200 || len(people) != 4 {
 		t.Errorf("%d %+v", res.StatusCode, people)
 	}
 	for body, location := range map[string]string{
@@ -788,17 +839,20 @@ func TestOnlyAnOwnerKeepsThePeopleAndARoleHoldsAtOnce(t *testing.T) {
 	owner := h.client
 	h.client = h.visitor()
 	h.signIn("jonah@saltmarsh.example", demo.Password)
-	if res := h.call("PUT", "/api/people", map[string]any{"name": "Y", "email": "y@y.example", "role": "owner", "password": "ten letters"}, nil); res.StatusCode != 403 {
+	if res := h.call("PUT", "/api/people", map[string]any{"name": "Y", "email": "y@y.example", "role": "owner",
+		"password": "ten letters"}, nil); res.StatusCode != 403 {
 		t.Errorf("an artist adds an owner: %d", res.StatusCode)
 	}
 	artist := h.client
 	h.client = owner
-	h.call("PUT", "/api/people", map[string]any{"id": id("Jonah Creedy"), "name": "Jonah Creedy", "role": "assistant"}, nil)
+	h.call("PUT", "/api/people", map[string]any{"id": id("Jonah Creedy"), "name": "Jonah Creedy",
+		"role": "assistant"}, nil)
 	h.client = artist
 	var c app.Client
 	s := h.first()
 	h.call("GET", "/api/clients/"+s["client_id"].(string), nil, &c)
-	if res := h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": c.Version, "record": c.Record}, nil); res.StatusCode != 403 {
+	if res := h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": c.Version, "record": c.Record},
+		nil); res.StatusCode != 403 {
 		t.Errorf("an artist made assistant still edits records in the old session: %d", res.StatusCode)
 	}
 }
@@ -808,7 +862,9 @@ func TestAClientIsExportedWholeAndErasedForGood(t *testing.T) {
 	s := h.first()
 	client := s["client_id"].(string)
 	var out app.Export
-	if res := h.call("GET", "/api/clients/"+client+"/export.json", nil, &out); res.StatusCode != 200 || out.Client.Record.Name != "Ottoline Pryce" || len(out.Sittings) != 1 || len(out.Audit) == 0 || out.Client.Notes == "" {
+	if res := h.call("GET", "/api/clients/"+client+"/export.json", nil, &out); res.StatusCode != 200 ||
+		out.Client.Record.Name != "Ottoline Pryce" || len(out.Sittings) != 1 || len(out.Audit) == 0 ||
+		out.Client.Notes == "" {
 		t.Errorf("%d %+v", res.StatusCode, out.Client.Record.Name)
 	}
 	assistant := h.visitor()
@@ -822,7 +878,8 @@ func TestAClientIsExportedWholeAndErasedForGood(t *testing.T) {
 	if res := h.call("DELETE", "/api/clients/"+client, nil, nil); res.StatusCode != 204 {
 		t.Errorf("erase: %d", res.StatusCode)
 	}
-	for _, path := range []string{"/api/clients/" + client, "/api/sittings/" + s["id"].(string), "/api/clients/" + client + "/export.json"} {
+	for _, path := range []string{"/api/clients/" + client, "/api/sittings/" + s["id"].(string), "/api/clients/" +
+		client + "/export.json"} {
 		if res := h.call("GET", path, nil, nil); res.StatusCode != 404 {
 			t.Errorf("%s after it: %d", path, res.StatusCode)
 		}
@@ -833,7 +890,9 @@ func TestAClientIsExportedWholeAndErasedForGood(t *testing.T) {
 	}
 	defer c.Close(context.Background())
 	var left int
-	if err := c.QueryRow(t.Context(), `select (select count(*) from sittings where sitting::text like '%Ottoline%' or plan::text like '%Ottoline%') + (select count(*) from clients where record::text like '%Ottoline%')`).Scan(&left); err != nil || left != 0 {
+	if err := c.QueryRow(t.Context(), `select (select count(*) from sittings
+		where sitting::text like '%Ottoline%' or plan::text like '%Ottoline%') + (select count(*) from clients
+		where record::text like '%Ottoline%')`).Scan(&left); err != nil || left != 0 {
 		t.Errorf("%d rows still name her, %v", left, err)
 	}
 }
@@ -846,8 +905,11 @@ func TestListsStayQuickWithThousandsOfClientsAndProducts(t *testing.T) {
 	}
 	defer c.Close(context.Background())
 	_, err = c.Exec(t.Context(), `
-		insert into clients (studio_id, name, record) select studio_id, 'Client ' || n, jsonb_set(record, '{name}', to_jsonb('Client ' || n)) from clients, generate_series(1, 5000) n where name = 'Maren Tolcher';
-		insert into products (studio_id, id, position, product) select studio_id, 'extra-' || n, 100 + n, jsonb_set(product, '{id}', to_jsonb('extra-' || n)) from products, generate_series(1, 1952) n where id = 'light-lotion'`)
+		insert into clients (studio_id, name, record) select studio_id, 'Client ' || n, jsonb_set(record, '{name}',
+			to_jsonb('Client ' || n)) from clients, generate_series(1, 5000) n where name = 'Maren Tolcher';
+		insert into products (studio_id, id, position, product) select studio_id, 'extra-' || n, 100 + n,
+			jsonb_set(product, '{id}', to_jsonb('extra-' || n)) from products, generate_series(1, 1952) n
+			where id = 'light-lotion'`)
 	if err != nil {
 		t.Fatal(err)
 	}

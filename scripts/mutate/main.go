@@ -157,12 +157,8 @@ func mutations(pkg, path string) []mutation {
 		}
 	}
 	drop := func(s ast.Stmt) {
-		add(
-			s.Pos(),
-			s.End(),
-			"",
-			"dropped "+strings.TrimSpace(firstLine(src[set.Position(s.Pos()).Offset:set.Position(s.End()).Offset])),
-		)
+		add(s.Pos(), s.End(), "", "dropped "+
+			""+strings.TrimSpace(firstLine(src[set.Position(s.Pos()).Offset:set.Position(s.End()).Offset])))
 	}
 	ast.Inspect(f, func(n ast.Node) bool {
 		switch x := n.(type) {
@@ -268,7 +264,8 @@ func try(dir string, m mutation) outcome {
 	if err := os.WriteFile(overlay, laid, 0o644); err != nil {
 		panic(err)
 	}
-	for _, tests := range [][]string{{"./core/" + m.pkg}, {"-run", "VeryPlans|Catalogue", "./core/plan"}, {"./core/..."}} {
+	for _, tests := range [][]string{{"./core/" + m.pkg}, {"-run", "VeryPlans|Catalogue", "./core/plan"},
+		{"./core/..."}} {
 		args := append([]string{"test", "-vet=off", "-short", "-failfast", "-timeout", "60s"}, tests...)
 		out, err := run(overlay, 2*time.Minute, args...)
 		if bytes.Contains(out, []byte("[build failed]")) || bytes.Contains(out, []byte("[setup failed]")) {

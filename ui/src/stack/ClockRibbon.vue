@@ -58,18 +58,17 @@ const colour: Record<string, string> = {
 }
 const ready = computed(() => since(props.readyAt))
 const base = computed(() => since(props.baseAt))
+const said = computed(() => {
+  const slack = `${minutes(props.slackS)} ${props.slackS < 0 ? 'missing' : 'in hand'}`
+  return `Chair ${clock(props.chairAt)}, ready ${clock(props.readyAt)}, base ${clock(props.baseAt)}, ${slack}`
+})
 const late = computed(() => ready.value > base.value)
 const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
 </script>
 
 <template>
   <div class="ribbon">
-    <svg
-      ref="svg"
-      :viewBox="`0 0 ${width} 84`"
-      role="img"
-      :aria-label="`Chair ${clock(chairAt)}, ready ${clock(readyAt)}, base ${clock(baseAt)}, ${minutes(slackS)} ${slackS < 0 ? 'missing' : 'in hand'}`"
-    >
+    <svg ref="svg" :viewBox="`0 0 ${width} 84`" role="img" :aria-label="said">
       <rect v-if="slackS > 0" :x="x(ready)" y="22" :width="x(base) - x(ready)" height="26" class="spare" />
       <rect v-else-if="slackS < 0" :x="x(base)" y="22" :width="x(ready) - x(base)" height="26" class="late" />
       <text

@@ -27,6 +27,7 @@ const options = computed(() =>
   (skins.value ?? []).map((s) => ({ value: s.sitting, label: `${shortDate(s.on)}, ${s.title || 'sitting'}` })),
 )
 const of = (id?: string) => skins.value?.find((s) => s.sitting === id)
+const marked = (g: { marks?: string[] }) => (g.marks ?? []).map(plain).join(', ') || 'none'
 const changes = computed(() => {
   const a = of(left.value)?.zones
   const b = of(right.value)?.zones
@@ -37,9 +38,7 @@ const changes = computed(() => {
     const parts = [
       x.oil !== y.oil ? `oil ${x.oil} to ${y.oil}` : '',
       x.water !== y.water ? `water ${x.water} to ${y.water}` : '',
-      (x.marks ?? []).join() !== (y.marks ?? []).join()
-        ? `marks ${(x.marks ?? []).map(plain).join(', ') || 'none'} to ${(y.marks ?? []).map(plain).join(', ') || 'none'}`
-        : '',
+      (x.marks ?? []).join() !== (y.marks ?? []).join() ? `marks ${marked(x)} to ${marked(y)}` : '',
     ].filter(Boolean)
     return parts.length ? [`${plain(z)}: ${parts.join(', ')}`] : []
   })

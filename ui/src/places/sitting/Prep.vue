@@ -28,6 +28,7 @@ const day = computed(() => plan.value.sitting.day)
 const products = computed(() => kept.value!.sitting.kit)
 const kit = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p])))
 const productNames = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.name])))
+const named = (id?: string) => (id && productNames.value[id]) || 'none'
 const bases = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.base ?? ''])))
 
 const lit = ref<string>()
@@ -166,10 +167,7 @@ const worse = computed(() => {
           }}:
           {{
             prep.runner_up.differs
-              .map(
-                (d) =>
-                  `${d.slot} on ${names(d.zones)}, ${d.runner_up ? productNames[d.runner_up] : 'none'} instead of ${d.chosen ? productNames[d.chosen] : 'none'}`,
-              )
+              .map((d) => `${d.slot} on ${names(d.zones)}, ${named(d.runner_up)} instead of ${named(d.chosen)}`)
               .join('; ')
           }}.
         </p>

@@ -58,7 +58,7 @@ function grades(z: Zone): Required<Pick<Grades, 'oil' | 'water'>> & { marks: Sch
 }
 const said = (z: Zone) => {
   const g = grades(z)
-  return `${sentence(plain(z))}: oil ${g.oil}, water ${g.water}${g.marks.length ? ', ' + g.marks.map(plain).join(', ') : ''}`
+  return [`${sentence(plain(z))}: oil ${g.oil}`, `water ${g.water}`, ...g.marks.map(plain)].join(', ')
 }
 const roomy = ['forehead', 'nose', 'cheeks', 'chin', 'neck', 'chest']
 const small = (z: Zone) => z === 'ears' || z === 'jaw'
