@@ -291,7 +291,7 @@ func TestAStopIsLiftedByAWrittenReasonAndTheCountdownCanBeTakenAlong(t *testing.
 		s.press("nav a", "Intake")
 		s.tap("lips")
 		s.see("h3", "Lips")
-		s.choose("cold sore")
+		s.choose("Cold sore")
 		s.saved()
 		s.press("nav a", "Prep")
 		s.see(".one.stop", "something catching")
@@ -468,7 +468,7 @@ func TestABlottingReadingGivesTheGradeAndIsShownWithItsTime(t *testing.T) {
 		s.press("nav a", "Intake")
 		s.tap("chin")
 		s.see("h3", "Chin")
-		s.press(".readings .choice", "^half translucent$")
+		s.press(".readings .choice", "^Half translucent$")
 		s.see(".readings li", "oil 2.*sheet half translucent.*19 Jun 2027, 09:12")
 		if on := s.see(".pad .choice", "2 by midday").MustElement("input").MustProperty("checked").Bool(); !on {
 			t.Error("the grade did not follow the sheet")
