@@ -575,7 +575,7 @@ export interface components {
             /** @description the prep as made by hand */
             steps?: components["schemas"]["StackStep"][];
             title?: string;
-            /** @description the touch-ups as made by hand; an empty list is none at all */
+            /** @description made by hand; empty is none at all */
             touch_ups?: components["schemas"]["WearTouchUp"][];
             /** Format: int64 */
             version: number;
@@ -620,13 +620,13 @@ export interface components {
             again?: string[];
             /** @description the removal as made by hand */
             lift?: components["schemas"]["StackStep"][];
-            /** @description give the prep steps new starts in their order, as early as can be */
+            /** @description new starts of the prep in its order, early as can be */
             retime?: boolean;
-            /** @description where the client will be, in place of what is kept */
+            /** @description in place of those that are kept */
             segments?: components["schemas"]["DaySegment"][];
             /** @description the prep as made by hand */
             steps?: components["schemas"]["StackStep"][];
-            /** @description the touch-ups as made by hand; an empty list is none at all */
+            /** @description made by hand; empty is none at all */
             touch_ups?: components["schemas"]["WearTouchUp"][];
         };
         Asked: {
@@ -661,7 +661,7 @@ export interface components {
             /** Format: double */
             ozone_du?: number;
             place: components["schemas"]["DayPlace"];
-            /** @description the date the plan is made on; the countdown drops what is before it */
+            /** @description made on; the countdown drops what is before it */
             planned_on?: string;
             segments?: components["schemas"]["DaySegment"][];
             /** @description when the beard was last shaved, where it was within a day */
