@@ -53,7 +53,7 @@ const necklines = list('neckline')
       <ul>
         <li v-for="(it, i) in draft.look.items" :key="i">
           {{ sentence(it.item) }} on {{ plain(it.zone) }}: {{ plain(it.binder) }}, load {{ it.load
-          }}<template v-if="it.keep">, to be kept</template>
+          }}{{ it.keep ? ', to be kept' : '' }}
           <button
             type="button"
             class="off"

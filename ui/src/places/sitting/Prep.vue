@@ -47,6 +47,11 @@ function pick(step: string) {
   if (s) seconds.value = Math.max(0, after(s.start) + Math.max(s.hands_s, s.contact_s))
 }
 const step = computed<Step | undefined>(() => prep.value.steps.find((s) => s.id === lit.value))
+const more = computed(() => {
+  const s = step.value
+  const maker = s?.product && kit.value[s.product]?.maker
+  return [s?.second, s?.set_s && `Sets in ${minutes(s.set_s)}.`, maker && `${maker}.`].filter(Boolean).join(' ')
+})
 const flagged = computed(() => {
   const worst: Record<string, string> = {}
   for (const f of plan.value.findings) if (f.step && f.severity !== 'note') worst[f.step] ??= f.severity
@@ -142,8 +147,7 @@ const worse = computed(() => {
           <b>{{ clock(step.start) }}</b> {{ step.say }}
         </p>
         <p v-if="step.second || step.zones.length" class="more">
-          {{ step.second }} <template v-if="step.set_s">Sets in {{ minutes(step.set_s) }}.</template>
-          <template v-if="step.product && kit[step.product]?.maker">{{ kit[step.product]?.maker }}.</template>
+          {{ more }}
         </p>
       </template>
       <template v-else>
