@@ -496,6 +496,12 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			return l
 		}, true, "caution"},
 		{"a hold for its time", "rubbing", none, same, false, ""},
+		{"strip lashes pulled off their glue", "rubbing", lashes, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return s.Product != "" && slices.Contains(s.Zones, face.Eyelids)
+			})
+		}, true, "caution"},
+		{"strip lashes freed first", "rubbing", lashes, same, false, ""},
 		{"the eyes left out", "cannot-dissolve", none, func(l []stack.Step) []stack.Step {
 			return slices.DeleteFunc(l, func(s stack.Step) bool {
 				return slices.Contains(s.Zones, face.Eyelids) &&
