@@ -659,3 +659,48 @@ func TestASunscreenUnderThirtyIsNotTakenForTheSakeOfLooks(t *testing.T) {
 		t.Errorf("%v: %s", got, Rules(res.Findings))
 	}
 }
+
+func TestWhatIsBlendedGoesRightBeforeItsSunscreenAndAfterThePrimers(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Method = method.Choice{method.SPFLayer: method.Blended}
+	})
+	layers := on(res, face.Cheeks)
+	at := slices.Index(layers, "spf")
+	if at < 1 || !slices.Contains([]string{"gel", "lotion", "cream", "rich"}, layers[at-1]) {
+		t.Fatalf("the cheeks got %v", layers)
+	}
+	i := slices.IndexFunc(p.Steps, func(s stack.Step) bool { return s.Product == layers[at-1] })
+	if next := p.Steps[i+1]; next.Product != "spf" {
+		t.Errorf("after %s comes %s %s", layers[at-1], next.Act, next.Product)
+	}
+}
+
+func TestEyesStayWithoutSunscreenOnlyWhereTheFaceGetsABetterOneThatIsNotForThem(t *testing.T) {
+	cast := func(s *sitting.Sitting) { // the one for eyes shows on dark skin
+		s.Client.Phototype = 6
+		spf := s.Kit.Find("spf")
+		spf.EyeSafe, spf.WhiteCast = true, 3
+	}
+	clear := kit.Product{ID: "clear", Name: "Clear", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50,
+		BroadSpectrum: true}
+	under := func(change ...func(*sitting.Sitting)) []string {
+		_, res, _ := planned(t, func(s *sitting.Sitting) {
+			for _, f := range change {
+				f(s)
+			}
+		})
+		return on(res, face.UnderEyes)
+	}
+	if got := under(cast); !slices.Contains(got, "spf") {
+		t.Errorf("with nothing better the eyes get %v", got)
+	}
+	if got := under(cast, func(s *sitting.Sitting) { Add(s, clear) }); slices.Contains(got, "spf") ||
+		slices.Contains(got, "clear") {
+		t.Errorf("beside a better one for the face they get %v", got)
+	}
+	safe := clear
+	safe.EyeSafe = true
+	if got := under(cast, func(s *sitting.Sitting) { Add(s, safe) }); !slices.Contains(got, "clear") {
+		t.Errorf("beside a better one for eyes too they get %v", got)
+	}
+}
