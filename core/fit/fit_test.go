@@ -1,6 +1,7 @@
 package fit_test
 
 import (
+	"slices"
 	"testing"
 
 	"urncloth/core/act"
@@ -240,5 +241,20 @@ func TestAFlareIsEczemaThatIsIrritatedNow(t *testing.T) {
 	})
 	if got := fit.Flare(sitting.Open(s)); got != face.SetOf(face.Cheeks) {
 		t.Errorf("%v", got.List())
+	}
+}
+
+func TestAnEyeInfectionIsLiftedByNoReasonAndAColdSoreByOne(t *testing.T) {
+	for _, c := range []struct {
+		kind  face.Kind
+		zone  face.Zone
+		final bool
+	}{{face.EyeInfection, face.Eyelids, true}, {face.Kind(face.ColdSore), face.Lips, false}} {
+		open := sitting.Open(With(t, told(c.kind, "")))
+		use := fit.Use{Case: open, Zone: c.zone, Act: act.Apply, How: act.Pat, Product: &lotion}
+		i := slices.IndexFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Contagious })
+		if i < 0 || use.Fits()[i].Final != c.final {
+			t.Errorf("%s: %+v", c.kind, use.Fits())
+		}
 	}
 }

@@ -45,7 +45,8 @@ func TestPartsByHandAreNamedAndLaidOverThoseKept(t *testing.T) {
 func TestEveryPartByHandIsCheckedForProductsThatAreNotThere(t *testing.T) {
 	p := plan.Make(&demoSittings(t)[0])
 	bad := []stack.Step{{ID: "x", Act: act.Apply, Product: "nothing", Start: p.Sitting.Day.ChairAt}}
-	ups := []wear.TouchUp{{ID: "u", At: p.Sitting.Day.BaseAt, Steps: []wear.TouchStep{{Act: act.Reapply, Product: "nothing"}}}}
+	ups := []wear.TouchUp{{ID: "u", At: p.Sitting.Day.BaseAt, Steps: []wear.TouchStep{{Act: act.Reapply,
+		Product: "nothing"}}}}
 	for path, h := range map[string]plan.Hand{
 		"steps[0].product":              {Prep: bad},
 		"touch_ups[0].steps[0].product": {TouchUps: &ups},
@@ -123,7 +124,8 @@ func TestAPassThatIsOnlyAProductIsMadeAsUsualWhereItCanDoSomething(t *testing.T)
 	// steps that are whole keep all but their starts, one after the other
 	whole := plan.Passes(&s, plan.Hand{Lift: &p.Lift.Steps})
 	for j, was := range p.Lift.Steps {
-		if now := whole[j]; now.ContactS != was.ContactS || !slices.Equal(now.Zones, was.Zones) || now.Product != was.Product {
+		if now := whole[j]; now.ContactS != was.ContactS || !slices.Equal(now.Zones, was.Zones) ||
+			now.Product != was.Product {
 			t.Errorf("step %d was %+v, is %+v", j, was, now)
 		}
 	}

@@ -26,7 +26,7 @@ var (
 	HatAndShade     = row("stack.hat_and_shade", "A hat and shade; keep out of the strongest sun.")
 	ThinCoat        = row("stack.thin_coat", "{film:g3} mg/cm² of {product} gives about {gives:g3}, not {label:g}.")
 	NoSunscreenGot  = row("stack.no_sunscreen_got", "{zones} got no sunscreen.")
-	NotCleansed     = row("stack.not_cleansed", "{zones} was not cleansed.")
+	NotCleansed     = row("stack.not_cleansed", "{zones} {n|was|were} not cleansed.")
 	NoWorkCatching  = row("stack.no_work_catching", "No work on {zones}: something catching may be there.")
 	NoWorkOpen      = row("stack.no_work_open", "No work on {zones}: the skin is open.")
 	SunburntZones   = row("stack.sunburnt_zones", "{zones} is sunburnt: cool and bland only.")

@@ -686,7 +686,8 @@ func (r *run) uncovered(laid face.Set) {
 		}
 	}
 	if r.cleansed&face.Face != 0 && can&^r.cleansed != 0 {
-		r.find(rules.UncoveredSkin, "", can&^r.cleansed, say.NotCleansed, "zones", r.c.Names(can&^r.cleansed))
+		r.find(rules.UncoveredSkin, "", can&^r.cleansed, say.NotCleansed, "zones", r.c.Names(can&^r.cleansed), "n",
+			len((can &^ r.cleansed).List()))
 	}
 }
 

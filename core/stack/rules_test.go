@@ -1,6 +1,8 @@
 package stack_test
 
 import (
+	"slices"
+	"strings"
 	"testing"
 
 	"urncloth/core/act"
@@ -554,5 +556,26 @@ func TestFilmWinsOverGramsAndGramsAloneAreSpreadEvenly(t *testing.T) {
 	}
 	if u, unit := res.Steps[0].Units, res.Steps[0].Unit; doc.Round(float64(u)) != 0.6333 || unit != "pump" {
 		t.Errorf("0.19 g of a 0.3 g pump is 0.6333 pump, got %g %s", float64(u), unit)
+	}
+}
+
+func TestSkinThatACleanseOfTheFaceLeftOutIsNamed(t *testing.T) {
+	cleansed := func(zones ...face.Zone) []rules.Finding {
+		steps := []stack.Step{Do(t, "c", act.Cleanse, "micellar", "09:05", 60, zones...)}
+		res := stack.Prep(sitting.Open(Sitting(t)), steps)
+		return slices.DeleteFunc(Found(res.Findings, rules.UncoveredSkin), func(f rules.Finding) bool {
+			return !strings.HasSuffix(f.Say, "not cleansed.")
+		})
+	}
+	if found := cleansed(face.Forehead); len(found) != 1 || !slices.Equal(found[0].Zones,
+		[]face.Zone{face.Neck, face.Ears}) {
+		t.Errorf("the face alone: %+v", found)
+	}
+	if found := cleansed(face.Forehead, face.Neck); len(found) != 1 || !slices.Equal(found[0].Zones,
+		[]face.Zone{face.Ears}) {
+		t.Errorf("face and neck: %+v", found)
+	}
+	if found := cleansed(face.Forehead, face.Neck, face.Ears); len(found) != 0 {
+		t.Errorf("all: %+v", found)
 	}
 }
