@@ -9,6 +9,7 @@ import (
 	"urncloth/core/act"
 	"urncloth/core/after"
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
@@ -262,6 +263,39 @@ func TestAPlannedNightMeetsNothingButNotes(t *testing.T) {
 			if f.Severity != rules.Note {
 				t.Errorf("%s: %s", k, Rules([]rules.Finding{f}))
 			}
+		}
+	}
+}
+
+func TestAnAcidIsLaidAndLeftAndAPolishIsRubbedAndRinsed(t *testing.T) {
+	for _, c := range []struct {
+		drop, product string
+		act           act.Act
+	}{{"polish", "acid", act.Apply}, {"acid", "polish", act.Treat}} {
+		steps := after1(night(t, func(s *sitting.Sitting) { Drop(s, c.drop, "reti", "scrub") })).Aftercare.Steps
+		i := slices.IndexFunc(steps, func(s stack.Step) bool { return s.Product == c.product })
+		if i < 0 {
+			t.Fatalf("no %s in %+v", c.product, steps)
+		}
+		rinsed := i+1 < len(steps) && steps[i+1].Act == act.Rinse
+		if steps[i].Act != c.act || rinsed != (c.act == act.Treat) || steps[i].Grams == 0 {
+			t.Errorf("%s: %s of %v g, rinsed %t", c.product, steps[i].Act, steps[i].Grams, rinsed)
+		}
+	}
+}
+
+func TestTheGramsOfAStepByHandAreThoseOfItsFilm(t *testing.T) {
+	c := night(t, plain)
+	film := map[face.Zone]doc.Num{face.Cheeks: 1}
+	for want, s := range map[doc.Num]stack.Step{
+		doc.Num(c.Grams(film)): {ID: "a", Act: act.Apply, Product: "bright", Zones: []face.Zone{face.Cheeks},
+			Film: film},
+		0.4: {ID: "b", Act: act.Apply, Product: "bright", Zones: []face.Zone{face.Cheeks},
+			Grams: 0.4},
+	} {
+		got := after.Evaluate(c, after.Day{From: c.Until}, []stack.Step{s}).Aftercare.Steps[0].Grams
+		if d := got - want; d > 1e-3 || d < -1e-3 || got == 0 {
+			t.Errorf("%s: %v g, want %v", s.ID, got, want)
 		}
 	}
 }

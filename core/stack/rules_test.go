@@ -563,6 +563,9 @@ func TestSkinThatACleanseOfTheFaceLeftOutIsNamed(t *testing.T) {
 	cleansed := func(zones ...face.Zone) []rules.Finding {
 		steps := []stack.Step{Do(t, "c", act.Cleanse, "micellar", "09:05", 60, zones...)}
 		res := stack.Prep(sitting.Open(Sitting(t)), steps)
+		if day.Wall(res.StartsAt) != steps[0].Start {
+			t.Errorf("one step starts at %s, the prep at %s", res.Steps[0].Start, res.StartsAt)
+		}
 		return slices.DeleteFunc(Found(res.Findings, rules.UncoveredSkin), func(f rules.Finding) bool {
 			return !strings.HasSuffix(f.Say, "not cleansed.")
 		})
