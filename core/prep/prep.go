@@ -82,7 +82,8 @@ type planner struct {
 	order      []slot
 	mixed      bool // oil mixed with serum
 	scarce     map[string]bool
-	screenEyes bool // what is on the face may go near the eyes, so they are covered too
+	touchSay   string // the words of every touch check, said once
+	screenEyes bool   // what is on the face may go near the eyes, so they are covered too
 	groups     []*group
 	chosen     []label
 	memo       map[memoKey]solved

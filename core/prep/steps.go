@@ -585,6 +585,9 @@ func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
 
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
 func (pl *planner) touch(laid []*draft) []*draft {
+	if pl.touchSay == "" {
+		pl.touchSay = pl.c.Say(say.TouchCheck)
+	}
 	check := func(zones face.Set) *draft {
 		return &draft{
 			slot:  slots,
@@ -594,7 +597,7 @@ func (pl *planner) touch(laid []*draft) []*draft {
 			with:  -1,
 			step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
 				How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
-				Say: pl.c.Say(say.TouchCheck)},
+				Say: pl.touchSay},
 		}
 	}
 	var zones face.Set
