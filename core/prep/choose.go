@@ -37,7 +37,7 @@ type candidate struct {
 	top     surface // what the next layer meets, bare to leave it as it was
 	set     int     // nominal seconds to set, which rank the kinds
 	order   int     // in the kit
-	why     string
+	why     reason
 }
 
 // label is a path through the first slots of a group.

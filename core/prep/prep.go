@@ -599,8 +599,8 @@ func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
 			if k.id() != steps[n].Product || g.zones&d.zones == 0 {
 				continue
 			}
-			if k.why != "" {
-				steps[n].Say += " " + pl.c.Say(say.Chosen, "why", k.why)
+			if k.why.id != say.None {
+				steps[n].Say += " " + pl.c.Say(say.Chosen, "why", k.why.in(pl.c))
 			}
 			l, ok := pl.second(i, d.slot, r)
 			if !ok {

@@ -154,44 +154,44 @@ func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
 }
 
 // misfit is how far a product is from what a slot wants on a zone; ok is false where it has no place there. [W]
-func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64, why string, ok bool) {
+func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64, why reason, ok bool) {
 	g := c.Skin[z]
 	switch s {
 	case toner:
-		return 0, "", p.Kind != kit.Mist || !c.Cold // no mist in the cold
+		return 0, reason{}, p.Kind != kit.Mist || !c.Cold // no mist in the cold
 	case serum:
 		isTargeted, here := aims(p, g)
 		if isTargeted && !here {
-			return 0, "", false
+			return 0, reason{}, false
 		}
 		want := wants(g)
 		if len(want) > 0 && !p.Has(want...) {
-			return figure.WithoutActive, c.Say(say.WithoutActive), true
+			return figure.WithoutActive, chosenFor(say.WithoutActive), true
 		}
 		if len(want) > 0 {
-			return 0, c.Say(say.WithActive), true
+			return 0, chosenFor(say.WithActive), true
 		}
-		return 0, c.Say(say.PlainSerum), true
+		return 0, chosenFor(say.PlainSerum), true
 	case moisturiser:
 		ideal := Ideal(g)
 		if c.Cold {
 			ideal += figure.ColdWeight
 		}
 		off := max(p.Weight-ideal, ideal-p.Weight)
-		return figure.WeightMisfit * off, c.Say(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal",
+		return figure.WeightMisfit * off, chosenFor(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal",
 			doc.Round(ideal)), true
 	case primer:
 		switch {
 		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):
-			return figure.MattifyDry, c.Say(say.MattifiesDry), true
+			return figure.MattifyDry, chosenFor(say.MattifiesDry), true
 		case p.Kind == kit.PrimerHydrating && mattifies(c, z):
-			return figure.HydrateOily, c.Say(say.HydratesOily), true
+			return figure.HydrateOily, chosenFor(say.HydratesOily), true
 		case p.Kind == kit.PrimerGripping && mattifies(c, z):
-			return figure.GripOily, c.Say(say.GripsOily), true
+			return figure.GripOily, chosenFor(say.GripsOily), true
 		case p.Kind == kit.PrimerMattifying:
-			return 0, c.Say(say.MattifiesOil, "oil", g.Oil), true
+			return 0, chosenFor(say.MattifiesOil, "oil", float64(g.Oil)), true
 		}
-		return 0, c.Say(say.PrimerForOil, "oil", g.Oil), true
+		return 0, chosenFor(say.PrimerForOil, "oil", float64(g.Oil)), true
 	case sunscreen:
 		cast := figure.CastCost
 		if c.Client.Phototype >= figure.DarkFrom {
@@ -201,9 +201,33 @@ func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64,
 		if c.Swims && p.WaterResistantMin < figure.Label80 {
 			cost += figure.NotForSwim
 		}
-		return cost, c.Say(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
+		return cost, chosenFor(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
 	}
-	return 0, "", true
+	return 0, reason{}, true
+}
+
+// reason is why a product was chosen, put into words only for those that are.
+type reason struct {
+	id    say.ID
+	slots [2]struct {
+		name  string
+		value float64
+	}
+}
+
+// chosenFor is a reason with its slots, each a name and a number.
+func chosenFor(id say.ID, slots ...any) (r reason) {
+	r.id = id
+	for i := range len(slots) / 2 {
+		r.slots[i].name, _ = slots[2*i].(string)
+		r.slots[i].value, _ = slots[2*i+1].(float64)
+	}
+	return r
+}
+
+func (r reason) in(c *sitting.Case) string {
+	a, b := r.slots[0], r.slots[1]
+	return c.Say(r.id, a.name, a.value, b.name, b.value)
 }
 
 // mattifies reports whether a mattifying primer has a place on a zone: oily and moist, and on mature skin nose and
