@@ -704,3 +704,14 @@ func TestEyesStayWithoutSunscreenOnlyWhereTheFaceGetsABetterOneThatIsNotForThem(
 		t.Errorf("beside a better one for eyes too they get %v", got)
 	}
 }
+
+func TestAMoisturiserSuitsTheSkinWhoseIdealWeightIsWithinHalfAStep(t *testing.T) {
+	for oil := range 4 {
+		ideal := Ideal(face.State{Oil: oil, Water: 2})
+		for off, want := range map[float64]bool{-0.51: false, -0.5: true, 0: true, 0.5: true, 0.51: false} {
+			if got := slices.Contains(SuitsOil(&kit.Product{Weight: ideal + off}), oil); got != want {
+				t.Errorf("weight %g where %g is ideal suits oil %d: %t", ideal+off, ideal, oil, got)
+			}
+		}
+	}
+}

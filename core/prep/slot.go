@@ -248,6 +248,17 @@ func Ideal(g face.State) float64 {
 	return ideal
 }
 
+// SuitsOil lists the oil grades of comfortable skin that a moisturiser's weight suits.
+func SuitsOil(p *kit.Product) (grades []int) {
+	for oil := range figure.IdealWeight {
+		ideal := Ideal(face.State{Oil: oil, Water: 2})
+		if off := max(p.Weight-ideal, ideal-p.Weight); off <= figure.SuitsWithin {
+			grades = append(grades, oil)
+		}
+	}
+	return grades
+}
+
 // order is the sequence in which the slots are laid, by the house method.
 func order(c *sitting.Case) []slot {
 	seq := []slot{toner, essence, serum, moisturiser, lips, patch, oil, primer, sunscreen}

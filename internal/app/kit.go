@@ -5,12 +5,10 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"math"
 
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/doc"
-	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/prep"
@@ -82,10 +80,8 @@ func (a *App) shelved(s store.Shelved, studio store.Studio) Shelved {
 func suits(p *kit.Product) []string {
 	list := append([]string{}, p.Suits...)
 	if p.Kind.Moisturiser() {
-		for oil := range 4 {
-			if math.Abs(p.Weight-prep.Ideal(face.State{Oil: oil, Water: 2})) <= 0.5 {
-				list = append(list, fmt.Sprintf("oil %d", oil))
-			}
+		for _, oil := range prep.SuitsOil(p) {
+			list = append(list, fmt.Sprintf("oil %d", oil))
 		}
 	}
 	return list
