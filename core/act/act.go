@@ -64,9 +64,9 @@ func Acts() []Act {
 // UnmarshalText accepts the words of Acts.
 func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(*a, Acts()) }
 
-// Lift is a pass of a remover as fit is asked about it: not a step's act, but what hold, massage and wipe have in
+// Remove is a pass of a remover as fit is asked about it: not a step's act, but what hold, massage and wipe have in
 // common.
-const Lift Act = "lift"
+const Remove Act = "remove"
 
 // Kind is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a
 // person wrote may name another.

@@ -15,7 +15,7 @@ func TestActsAreReadStrictlyAndEachStandsOnce(t *testing.T) {
 		}
 	}
 	var read act.Act
-	if read.UnmarshalText([]byte("juggle")) == nil || read.UnmarshalText([]byte(act.Lift)) == nil {
+	if read.UnmarshalText([]byte("juggle")) == nil || read.UnmarshalText([]byte(act.Remove)) == nil {
 		t.Error("only the acts of a step are read")
 	}
 	if len(act.Licensed()) != 6 || !slices.Contains(act.Licensed(), act.Blading) {

@@ -17,6 +17,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -176,12 +177,7 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID
 }
 
 // calm reports whether skin may have an active at all tonight.
-func (pl *planner) calm() bool {
-	c := pl.c
-	red := c.Marked(face.Irritated)|c.Marked(face.Sunburn)|c.Marked(face.Blister)|c.Marked(face.Broken) != 0
-	healing, _ := fit.Healing(c)
-	return !red && healing == 0 && !pl.night.Sunned && c.Chronic(face.Rosacea) == 0 && c.Chronic(face.Eczema) == 0
-}
+func (pl *planner) calm() bool { return !pl.night.Sunned && fit.RuledOut(pl.c, nature.Treats) == 0 }
 
 func (pl *planner) write() {
 	c := pl.c

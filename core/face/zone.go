@@ -86,7 +86,13 @@ const (
 )
 
 // BaseArea is where a makeup item on "face" lies: the face without eyelids, brows and lips.
-const BaseArea = Face &^ (1<<Eyelids | 1<<Brows | 1<<Lips)
+const BaseArea = Face &^ Held
+
+// Held is where a remover is held against the skin rather than wiped or massaged over it.
+const Held Set = 1<<Eyelids | 1<<Brows | 1<<Lips
+
+// NearEyes is the lids and the skin under them.
+const NearEyes Set = 1<<Eyelids | 1<<UnderEyes
 
 // Has reports whether z is in s.
 func (s Set) Has(z Zone) bool { return s&(1<<z) != 0 }

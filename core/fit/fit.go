@@ -10,6 +10,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -24,6 +25,9 @@ type Use struct {
 	How     act.How
 	Zone    face.Zone
 	After   bool // after makeup: nothing that only matters before it
+
+	LensesIn bool       // contact lenses are in
+	nature   nature.Set // once asked for
 }
 
 // Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
@@ -68,19 +72,35 @@ func (m Met) Finding(c *sitting.Case, phase rules.Phase, step string) rules.Find
 	return f.As(m.Severity)
 }
 
+// check is one rule: its rows of the conditions come first, then its test, nil for none.
 type check struct {
 	rule rules.ID
 	test func(u *Use) *Objection
 }
 
+// rows is the rows of the conditions by the place of their rule among the checks.
+var rows = func() [][]condition {
+	list := make([][]condition, len(checks))
+	for i, c := range checks {
+		for _, k := range conditions {
+			if k.rule == c.rule {
+				list[i] = append(list[i], k)
+			}
+		}
+	}
+	return list
+}()
+
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
 	var list []Objection
-	for _, c := range checks {
-		if o := c.test(u); o != nil {
-			if o.Rule == "" {
-				o.Rule = c.rule
-			}
+	for i, c := range checks {
+		o := u.condition(rows[i])
+		if o == nil && c.test != nil {
+			o = c.test(u)
+		}
+		if o != nil {
+			o.Rule = c.rule
 			if o.Severity == "" {
 				o.Severity = rules.Get(o.Rule).Severity
 			}
@@ -120,72 +140,33 @@ func (o *Objection) bars() *Objection {
 	return o
 }
 
+// Nature is what the use does to skin.
+func (u *Use) Nature() nature.Set {
+	if u.nature == 0 {
+		u.nature = nature.Of(u.Product, u.Act, u.Kind, u.How)
+	}
+	return u.nature
+}
+
 // leaves reports whether the use leaves a film on the skin.
-func (u *Use) leaves() bool {
-	if u.Product == nil || u.Act != act.Apply {
-		return false
-	}
-	g := u.Product.Kind.Of().Group
-	return g == kit.Care || g == kit.Primers || g == kit.Sunscreens
-}
+func (u *Use) leaves() bool { return u.Nature().Has(nature.Leaves) }
 
-// scours reports whether the use peels, rubs or dissolves skin away, or pulls at it.
-func (u *Use) scours() bool {
-	if u.Kind == act.Peel || u.Kind == act.Blading {
-		return true
-	}
-	return u.Product != nil && (u.Product.Kind.Polish() || u.Product.Acid() || u.Product.Tagged("peel_off"))
-}
-
-func (u *Use) strongAcid() bool {
-	p := u.Product
-	if p == nil {
-		return false
-	}
-	for _, a := range kit.Acids {
-		if p.Actives[a] >= figure.StrongAcid {
-			return true
-		}
-	}
-	return p.Kind == kit.AcidToner || u.Kind == act.Peel
-}
-
-var scentAndAlcohol = []string{"fragrance", "alcohol_denat"}
-
-var menthol = []string{"menthol"}
-
-func (u *Use) sunscreen() bool { return u.Product != nil && u.Product.Screens() }
-
-// told reports whether the client told of any condition; most clients tell of none.
-func (u *Use) told() bool { return len(u.Case.Conditions) > 0 }
+func (u *Use) sunscreen() bool { return u.Nature().Has(nature.Screens) }
 
 func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 
-func (u *Use) on(zones face.Set) bool { return zones.Has(u.Zone) }
-
-// RetinoidWindow is for how many days after a retinoid nothing may scour.
-func RetinoidWindow(c *sitting.Case) int {
-	if c.Client.Sensitivity >= figure.SensitiveFrom {
-		return figure.RetinoidSensitiveDays
-	}
-	return figure.RetinoidDays
-}
-
-// Healing returns the zones on which a procedure is still healing, and those in the first day after it.
-func Healing(c *sitting.Case) (healing, fresh face.Set) {
-	for _, k := range c.Conditions {
-		if days, is := Procedures[k.Kind]; is && k.Days <= days {
-			healing |= k.Zone
-			if k.Days <= figure.ProcedureFirstDays {
-				fresh |= k.Zone
-			}
+// condition is the objection of the first of some rows that rules out what the use does on its zone.
+func (u *Use) condition(rows []condition) *Objection {
+	for i := range rows {
+		k := &rows[i]
+		if k.meets(u.Nature()) && (!k.lenses || u.LensesIn) && k.where(u.Case).Has(u.Zone) {
+			o := u.when(true, k.say)
+			o.Severity, o.Final = k.severity, k.final
+			return o
 		}
 	}
-	return healing, fresh
+	return nil
 }
-
-// Flare returns the zones where eczema is irritated now.
-func Flare(c *sitting.Case) face.Set { return c.Chronic(face.Eczema) & c.Marked(face.Irritated) }
 
 // checks is the table: one row a rule, tested for one product or act on one zone.
 var checks = []check{
@@ -225,115 +206,22 @@ var checks = []check{
 		return u.when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,
 			say.NewToSensitive)
 	}},
-	{rules.Contagious, func(u *Use) *Objection {
-		b := u.Case.Barred()
-		o := u.when(u.on(b.Contagious|b.Eye), say.None)
-		if o != nil {
-			o.Final = u.on(b.Eye)
-		}
-		return o
-	}},
-	{rules.BrokenSkin, func(u *Use) *Objection { return u.when(u.on(u.Case.Barred().Broken), say.None) }},
-	{rules.Sunburnt, func(u *Use) *Objection {
-		if !u.state().Has(face.Sunburn) {
-			return nil
-		}
-		harsh := u.Product != nil && !u.Product.Bland()
-		return u.when(harsh || u.state().Has(face.Blister), say.SunburntBland)
-	}},
+	{rules.Contagious, nil},
+	{rules.BrokenSkin, nil},
+	{rules.Sunburnt, nil},
 	{rules.StripsBeforeMakeup, strips},
-	{rules.ScrubOnSore, func(u *Use) *Objection {
-		if u.Product == nil || !u.Product.Kind.Polish() {
-			return nil
-		}
-		s := u.state()
-		retinoid := u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid))
-		return u.when(
-			s.Has(face.Breakout) || s.Has(face.Irritated) || u.Case.Client.Sensitivity >= figure.SensitiveFrom ||
-				retinoid,
-			say.ScrubsSore,
-		)
-	}},
-	{rules.TooOften, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Product.Kind.Polish() && u.Product.Kind != kit.LipScrub &&
-			u.on(u.Case.Within(figure.ExfoliateEvery-1, face.Exfoliated)), say.ExfoliatedLately)
-	}},
-	{rules.ShavenSkin, func(u *Use) *Objection {
-		p := u.Product
-		return u.when(u.on(u.Case.Shaven) && u.leaves() && (p.Acid() || p.Carries(scentAndAlcohol) != ""),
-			say.ShavenStings)
-	}},
-	{rules.Isotretinoin, func(u *Use) *Objection {
-		return u.when(u.told() && u.on(u.Case.Within(figure.IsotretinoinDays, face.Isotretinoin)) && u.scours(),
-			say.None)
-	}},
-	{rules.RecentRetinoid, func(u *Use) *Objection {
-		return u.when(u.told() && u.on(u.Case.Within(RetinoidWindow(u.Case), face.Retinoid)) && u.scours(), say.None)
-	}},
-	{rules.RecentProcedure, func(u *Use) *Objection {
-		if !u.told() {
-			return nil
-		}
-		healing, fresh := Healing(u.Case)
-		if u.on(fresh) && u.leaves() {
-			return u.when(true, say.TreatmentFresh).as(rules.Stop)
-		}
-		harsh := u.scours() || u.Act == act.Massage || u.Product != nil && u.Product.Retinoid()
-		return u.when(u.on(healing) && harsh, say.TreatmentHealing).as(rules.Stop)
-	}},
-	{rules.Injectables, func(u *Use) *Objection {
-		if u.How == act.Press && u.on(u.Case.Within(figure.InjectablePressDays, face.Injectables)) {
-			return u.when(true, say.InjectablesPress)
-		}
-		rubs := u.Act == act.Massage || u.How == act.Massaged || u.Kind == act.Massaging || u.Kind == act.Suction
-		return u.when(rubs && u.on(u.Case.Within(figure.InjectableMassageDays, face.Injectables)),
-			say.InjectablesMassage)
-	}},
-	{rules.Rosacea, func(u *Use) *Objection {
-		if !u.told() || !u.on(u.Case.Chronic(face.Rosacea)) {
-			return nil
-		}
-		p := u.Product
-		harsh := p != nil && (p.Kind.Polish() || p.Carries(menthol) != "") || u.strongAcid()
-		return u.when(
-			harsh || u.Act == act.Massage ||
-				slices.Contains([]act.Kind{act.ColdPads, act.Steam, act.Massaging, act.Suction}, u.Kind),
-			say.None,
-		)
-	}},
-	{rules.Eczema, func(u *Use) *Objection {
-		p := u.Product
-		if p == nil || !u.on(u.Case.Chronic(face.Eczema)) {
-			return nil
-		}
-		if u.on(Flare(u.Case)) && u.leaves() && !p.Kind.Moisturiser() && !u.sunscreen() && !p.Kind.SpotBalm() {
-			return u.when(true, say.OnFlare)
-		}
-		return u.when(!p.Bland(), say.StingsEczema)
-	}},
-	{rules.Pregnancy, func(u *Use) *Objection {
-		if u.Case.Within(0, face.Pregnant) == 0 || u.Product == nil {
-			return nil
-		}
-		if u.Product.Retinoid() {
-			return u.when(true, say.HoldsRetinoid)
-		}
-		return u.when(u.strongAcid(), say.StrongAcid).as(rules.Caution)
-	}},
-	{rules.Infant, func(u *Use) *Objection {
-		age, known := u.Case.Client.Age(u.Case.Day.Date)
-		return u.when(known && age < figure.InfantYears && u.sunscreen(), say.UnderInfant)
-	}},
-	{rules.AsthmaAerosol, func(u *Use) *Objection {
-		if u.Product == nil || u.Case.Chronic(face.Asthma) == 0 {
-			return nil
-		}
-		if u.Product.Aerosol {
-			return u.when(true, say.AerosolAsthma)
-		}
-		return u.when(u.Product.Kind == kit.Powder || u.Product.Kind == kit.SPFPowder, say.PowderAsthma).
-			as(rules.Caution)
-	}},
+	{rules.ScrubOnSore, nil},
+	{rules.TooOften, nil},
+	{rules.ShavenSkin, nil},
+	{rules.Isotretinoin, nil},
+	{rules.RecentRetinoid, nil},
+	{rules.RecentProcedure, nil},
+	{rules.Injectables, nil},
+	{rules.Rosacea, nil},
+	{rules.Eczema, nil},
+	{rules.Pregnancy, nil},
+	{rules.Infant, nil},
+	{rules.AsthmaAerosol, nil},
 	{rules.LicensedOnly, func(u *Use) *Objection {
 		if u.Act != act.Treat || !slices.Contains(act.Licensed(), u.Kind) ||
 			slices.Contains(u.Case.Day.Licensed, string(u.Kind)) {
@@ -342,12 +230,13 @@ var checks = []check{
 		return u.when(true, say.NotLicensed, "kind", string(u.Kind))
 	}},
 	{rules.NotEyeSafe, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Zone.Class() == face.Eye && !u.Product.EyeSafe, say.NearEyes)
+		p := u.Product
+		// At removal a mitt with water is as kind to eyes as to cheeks.
+		water := u.Act == act.Remove && p != nil && (p.Kind == kit.WaterMitt || p.Kind == kit.Mitt)
+		return u.when(p != nil && u.Zone.Class() == face.Eye && !p.EyeSafe && !water, say.NearEyes)
 	}},
-	{rules.OilOnExtensions, func(u *Use) *Objection {
-		return u.when(u.Product != nil && u.Zone == face.Eyelids && u.Case.Client.Has(face.LashExtensions) &&
-			u.Product.Oily(), say.OilyExtensions)
-	}},
+	{rules.LensIn, nil},
+	{rules.OilOnExtensions, nil},
 	{rules.TooRich, func(u *Use) *Objection {
 		p := u.Product
 		return u.when(
@@ -368,10 +257,6 @@ var checks = []check{
 		p := u.Product
 		if p == nil || u.Zone != face.Eyelids {
 			return nil
-		}
-		creamy := p.Kind == kit.EyeCream || u.leaves() && p.Oily()
-		if creamy && len(u.Case.Client.Eyes) > 0 {
-			return u.when(true, say.WateryLids)
 		}
 		allowed := u.Case.Method.Is(method.EyeCreamReach, method.LidsToo) && p.EyeSafe
 		return u.when(p.Kind == kit.EyeCream && !allowed, say.None)

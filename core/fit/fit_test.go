@@ -239,8 +239,14 @@ func TestAFlareIsEczemaThatIsIrritatedNow(t *testing.T) {
 		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Irritated}}
 		s.Client.Zones[face.Nose] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Irritated}}
 	})
-	if got := fit.Flare(sitting.Open(s)); got != face.SetOf(face.Cheeks) {
-		t.Errorf("%v", got.List())
+	c := sitting.Open(s)
+	serum := kit.Product{ID: "e", Name: "Essence", Kind: kit.Essence, Base: kit.BaseWater}
+	for z, flares := range map[face.Zone]bool{face.Cheeks: true, face.Nose: false} {
+		use := fit.Use{Case: c, Zone: z, Act: act.Apply, How: act.Pat, Product: &serum}
+		is := slices.ContainsFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Eczema })
+		if is != flares {
+			t.Errorf("%s: %+v", z, use.Fits())
+		}
 	}
 }
 

@@ -130,6 +130,15 @@ func (k Kind) SpotBalm() bool { return k == LipBalm || k == DryPatchBalm }
 // Polish reports whether the kind rubs or dissolves skin away.
 func (k Kind) Polish() bool { return k == Scrub || k == EnzymePolish || k == LipScrub }
 
+// Worked reports whether a remover is massaged in: balms, oils and washes. The others are on a pad or mitt.
+func (k Kind) Worked() bool {
+	switch k {
+	case Balm, CleansingOil, PlantOil, CreamCleanser, GelCleanser, FoamCleanser:
+		return true
+	}
+	return false
+}
+
 // Base is what a product is built on.
 type Base string
 

@@ -234,6 +234,17 @@ var AHAs = []string{"glycolic", "lactic", "mandelic"}
 // Acid reports whether the product is there to peel.
 func (p *Product) Acid() bool { return p.Kind == AcidToner || p.Has(Acids...) }
 
+// Strongest is the per cent of its strongest acid, 0 without any.
+func (p *Product) Strongest() (percent float64) {
+	if len(p.Actives) == 0 {
+		return 0
+	}
+	for _, a := range Acids {
+		percent = max(percent, p.Actives[a])
+	}
+	return percent
+}
+
 // Retinoid reports whether the product holds a retinoid.
 func (p *Product) Retinoid() bool {
 	return p.Kind == Retinoid || p.Has("retinoid", "retinol", "retinal")

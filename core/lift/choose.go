@@ -14,7 +14,6 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
-	"urncloth/core/say"
 	"urncloth/core/sitting"
 )
 
@@ -283,7 +282,7 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 		return 0, false
 	case turnOf(p.Kind) == turnEffects && (!fx || z.Class() == face.Eye):
 		return 0, false
-	case glitter(c, z) && !rubbed(p.Kind):
+	case glitter(c, z) && !p.Kind.Worked():
 		return 0, false
 	}
 	for _, o := range objections(c, p, z, c.Client.Has(face.LensesStay)) {
@@ -303,7 +302,7 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
 	}
 	if p.Kind == kit.PlantOil != c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && films(p.Kind) &&
-		rubbed(p.Kind) {
+		p.Kind.Worked() {
 		caution += figure.WrongSkin
 	}
 	return caution, true
@@ -328,25 +327,9 @@ func glitter(c *sitting.Case, z face.Zone) bool {
 
 // objections lists what speaks against a remover on a zone after makeup.
 func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
-	u := fit.Use{Case: c, Product: p, Act: act.Lift, Kind: act.Kind(p.Kind), Zone: z, After: true}
-	water := p.Kind == kit.WaterMitt || p.Kind == kit.Mitt // as kind to eyes as to cheeks
-	list := slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return water && o.Rule == rules.NotEyeSafe })
-	add := func(is bool, rule rules.ID, s rules.Severity, message say.ID) {
-		if is {
-			list = append(list, fit.Objection{Rule: rule, Severity: s, Say: c.Say(message, "product", p.Name),
-				Bars: s == rules.Stop})
-		}
-	}
-	near := z == face.Eyelids || z == face.UnderEyes
-	add(near && lensesIn && p.Oily(), rules.LensIn, rules.Stop, say.OilyLensesIn)
-	add(near && lensesIn && !p.Oily() && !p.LensSafe && !water, rules.LensIn, rules.Stop, say.NotForLenses)
-	add(near && lensesIn && !p.Oily() && (p.LensSafe || water), rules.LensIn, rules.Caution, say.LensesAway)
-	add(z == face.Eyelids && len(c.Client.Eyes) > 0 && p.Oily(), rules.OnLashLine, rules.Stop, say.WateryLids)
-	healing, _ := fit.Healing(c)
-	fresh := c.Within(figure.InjectableMassageDays, face.Injectables)
-	add(rubbed(p.Kind) && !held(z) && fresh.Has(z), rules.Injectables, rules.Stop, say.FreshInjectables)
-	add(rubbed(p.Kind) && !held(z) && healing.Has(z), rules.RecentProcedure, rules.Stop, say.HealingNoMassage)
-	return list
+	u := fit.Use{Case: c, Product: p, Act: act.Remove, Kind: act.Kind(p.Kind), Zone: z, After: true,
+		LensesIn: lensesIn}
+	return u.Fits()
 }
 
 // holds is how long a remover may be held, in times of t0: from once to as long as helps.
@@ -374,7 +357,7 @@ func (ch *chooser) options(g *group, i int) []pass {
 		}
 		return list
 	}
-	if rubbed(p.Kind) {
+	if p.Kind.Worked() {
 		s := g.on.massage(p.Kind)
 		return []pass{{i, s, 1}, {i, 2 * s, 2}}
 	}
@@ -388,12 +371,12 @@ func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
 // strokes elsewhere, but only where the house works with pads.
 func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 	if held(g.like) {
-		if p.Kind == kit.WaterMitt || rubbed(p.Kind) && !films(p.Kind) {
+		if p.Kind == kit.WaterMitt || p.Kind.Worked() && !films(p.Kind) {
 			return 0
 		}
 		return 1
 	}
-	if rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt ||
+	if p.Kind.Worked() || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt ||
 		!ch.c.Method.Is(method.RemovalTool, method.Pads) {
 		return 0
 	}
@@ -409,7 +392,7 @@ func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) 
 	switch {
 	case held(g.like) && films(p.Kind):
 		return figure.DampS, figure.FilmPad
-	case held(g.like) && rubbed(p.Kind):
+	case held(g.like) && p.Kind.Worked():
 		return figure.RinseOffS, 0
 	case held(g.like):
 		return figure.GlideS, 0
@@ -417,7 +400,7 @@ func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) 
 		return figure.ClothS, figure.FilmCloth
 	case films(p.Kind):
 		return figure.EmulsifyS + figure.RinseOffS, figure.FilmEmulsify
-	case rubbed(p.Kind):
+	case p.Kind.Worked():
 		return figure.RinseOffS, 0
 	}
 	return figure.WipeS, 0

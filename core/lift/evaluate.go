@@ -269,7 +269,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 			if float64(s.ContactS) < needed-figure.Same {
 				short |= face.SetOf(z)
 			}
-		case rubbed(kind):
+		case kind.Worked():
 			if float64(s.ContactS) < r.on[z].massage(kind)-figure.Same {
 				short |= face.SetOf(z)
 			}
@@ -311,7 +311,7 @@ func (r *run) pass(s *stack.Step, p *kit.Product, kind kit.Kind, zones face.Set)
 
 // counted is as how many passes a contact counts on a zone: twice as long a massage is two.
 func counted(on Loads, kind kit.Kind, z face.Zone, contact float64) int {
-	if !rubbed(kind) || held(z) {
+	if !kind.Worked() || held(z) {
 		return 1
 	}
 	return max(1, int(math.Round(contact/on.massage(kind))))
@@ -538,7 +538,7 @@ func (r *run) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 		}
 	}
 	contact := figure.MostRight * t0(b, r.on[z][b])
-	if rubbed(k) && !held(z) {
+	if k.Worked() && !held(z) {
 		contact = r.on[z].massage(k)
 	}
 	return math.Pow(share(r.c, k, z, r.on[z], b, contact), float64(figure.MostOfOne)) <= Target(z)+figure.Same

@@ -153,16 +153,7 @@ func (m Loads) massage(k kit.Kind) float64 {
 }
 
 // held reports whether a remover is held against a zone rather than wiped or massaged over it.
-func held(z face.Zone) bool { return z == face.Eyelids || z == face.Brows || z == face.Lips }
-
-// rubbed reports whether a remover is massaged in: balms, oils and washes. The others are on a pad or mitt.
-func rubbed(k kit.Kind) bool {
-	switch k {
-	case kit.Balm, kit.CleansingOil, kit.PlantOil, kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser:
-		return true
-	}
-	return false
-}
+func held(z face.Zone) bool { return face.Held.Has(z) }
 
 // films reports whether a remover leaves a film of itself.
 func films(k kit.Kind) bool {
@@ -188,7 +179,7 @@ func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, co
 			most = figure.MostRight
 		}
 		times = min(contact/t0(b, on[b]), most)
-	case rubbed(k):
+	case k.Worked():
 		times = min(contact/on.massage(k), figure.MassageTwice)
 	default:
 		times = 1

@@ -89,7 +89,7 @@ func (pl *planner) loosen() {
 	best := 1.0
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
-		if takes[p.Kind][look.Adhesive] == 0 || p.Oily() || p.Kind == kit.Wipe || rubbed(p.Kind) || p.Empty() {
+		if takes[p.Kind][look.Adhesive] == 0 || p.Oily() || p.Kind == kit.Wipe || p.Kind.Worked() || p.Empty() {
 			continue
 		}
 		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has(face.LensesStay)), barring) {
@@ -132,7 +132,7 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 			continue
 		}
 		s.Kind, s.Act, s.How = act.Kind(kind), act.Hold, act.Press
-		if rubbed(kind) {
+		if kind.Worked() {
 			s.Act, s.How = act.Massage, act.Massaged
 		}
 		var zones face.Set
@@ -143,12 +143,12 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 				continue
 			}
 			zones |= face.SetOf(z)
-			if rubbed(kind) {
+			if kind.Worked() {
 				contact = max(contact, on[z].massage(kind))
 			}
 		}
 		s.Zones, s.ContactS, s.HandsS = zones.List(), int(contact), max(int(contact), figure.WipeS)
-		if !rubbed(kind) {
+		if !kind.Worked() {
 			n := 0
 			for _, z := range s.Zones {
 				n += strokes(z)
@@ -433,7 +433,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	c := pl.c
 	list := zones.List()
 	what, how := act.Hold, act.Press
-	if rubbed(p.Kind) {
+	if p.Kind.Worked() {
 		what, how = act.Massage, act.Fingertips
 	}
 	grams := 0.0
@@ -620,10 +620,10 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		How:     act.Massaged,
 		Because: pl.because(p, zones),
 	}
-	if !rubbed(p.Kind) {
+	if !p.Kind.Worked() {
 		s.Act, s.How = act.Hold, act.Press
 	}
-	if last && rubbed(p.Kind) && c.Method.Is(method.Massage, method.Long) {
+	if last && p.Kind.Worked() && c.Method.Is(method.Massage, method.Long) {
 		contact = max(contact, min(figure.LongS, pl.longest(p, zones)))
 	}
 	s.ContactS, s.HandsS = int(contact), int(contact)
@@ -632,7 +632,7 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		n += strokes(z)
 	}
 	switch {
-	case rubbed(p.Kind):
+	case p.Kind.Worked():
 		on := pl.c.Say(say.OnDrySkin)
 		if !films(p.Kind) {
 			on = pl.c.Say(say.WithLukewarm)
@@ -744,7 +744,7 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 				Say:     pl.c.Say(say.RinseLukewarm),
 			},
 		)
-	case rubbed(p.Kind) || p.Kind == kit.Wipe || p.Kind == kit.Micellar &&
+	case p.Kind.Worked() || p.Kind == kit.Wipe || p.Kind == kit.Micellar &&
 		c.Method.Is(method.MicellarRinse, method.Rinse):
 		pl.add(
 			stack.Step{

@@ -7,7 +7,9 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -32,8 +34,8 @@ func Countdown(c *sitting.Case) []Due {
 		}
 		list = append(list, Due{at, c.Say(message, slots...), rule})
 	}
-	calm := c.Within(figure.IsotretinoinDays, face.Isotretinoin) == 0 && c.Chronic(face.Rosacea) == 0 &&
-		c.Client.Sensitivity < figure.SensitiveFrom
+	calm := c.Client.Sensitivity < figure.SensitiveFrom &&
+		fit.RuledOut(c, nature.Polishes, rules.ScrubOnSore, rules.TooOften) == 0 // what is sore today may have healed
 	add(figure.LastDeepPeel, rules.RecentProcedure, say.LastDeepPeel)
 	add(figure.LastMediumPeel, rules.RecentProcedure, say.LastMediumPeel)
 	if fresh := firstTimes(c); len(fresh) > 0 && len(fresh) <= figure.FewNew {

@@ -13,6 +13,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/stack"
@@ -38,7 +39,7 @@ func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 	case p.Kind.Of().Group == kit.Primers, p.Kind.Of().Group == kit.Sunscreens:
 		how = act.Pat
 	}
-	if how == act.Press && c.Within(figure.InjectablePressDays, face.Injectables) != 0 {
+	if how == act.Press && fit.RuledOut(c, nature.Presses) != 0 {
 		how = act.Pat
 	}
 	return how
@@ -240,7 +241,7 @@ func (pl *planner) cleansing(add adder) {
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = act.Press
-	if c.Within(figure.InjectablePressDays, face.Injectables) != 0 {
+	if fit.RuledOut(c, nature.Presses) != 0 {
 		s.How = act.Pat
 	}
 	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
@@ -656,10 +657,8 @@ func (pl *planner) depuff() []*draft {
 	if how == method.None || pl.noDepuff {
 		return nil
 	}
-	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^ c.Chronic(face.Rosacea) &^
-		c.Within(figure.InjectableMassageDays, face.Injectables)
-	healing, _ := fit.Healing(c)
-	zones &^= healing
+	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^
+		fit.RuledOut(c, nature.Massages|nature.Chills)
 	if zones == 0 {
 		return nil
 	}

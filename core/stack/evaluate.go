@@ -224,7 +224,7 @@ func (r *run) objections(s *Step, p *kit.Product, zones face.Set) {
 	for _, m := range fit.Gather(list, func(z face.Zone) []fit.Objection {
 		like := r.c.Alike(z)
 		if !asked.Has(like) {
-			u := fit.Use{Case: r.c, Product: p, Act: s.Act, Kind: s.Kind, How: s.How, Zone: z}
+			u := fit.Use{Case: r.c, Product: p, Act: s.Act, Kind: s.Kind, How: s.How, Zone: z, LensesIn: r.lensesIn()}
 			known[like], asked = u.Fits(), asked|face.SetOf(like)
 		}
 		return known[like]
@@ -423,6 +423,11 @@ func (r *run) clean(s *Step, p *kit.Product, zones face.Set, done time.Time) {
 	}
 }
 
+// lensesIn reports whether contact lenses are in by now.
+func (r *run) lensesIn() bool {
+	return r.c.Client.Has(face.LensesStay) || r.c.Client.Has(face.ContactLenses) && !r.lensOut
+}
+
 func (r *run) stock(s *Step, p *kit.Product) {
 	r.used[p.ID] += float64(s.Grams)
 	if p.Short(r.used[p.ID]) && !r.short[p.ID] && !p.Empty() {
@@ -432,16 +437,6 @@ func (r *run) stock(s *Step, p *kit.Product) {
 	}
 	if p.Container == kit.Jar && !r.spatula {
 		r.find(rules.JarFingers, s.ID, 0, say.JarNoSpatula, "product", p.Name)
-	}
-	lenses := r.c.Client.Has(face.LensesStay) || r.c.Client.Has(face.ContactLenses) && !r.lensOut
-	near := face.SetOf(s.Zones...) & face.SetOf(face.Eyelids, face.UnderEyes)
-	if lenses && near != 0 && s.Act == act.Cleanse {
-		if p.Oily() {
-			r.find(rules.LensIn, s.ID, near, say.OilyLensesIn, "product", p.Name)
-		} else {
-			f := r.find(rules.LensIn, s.ID, near, say.LensesAway, "product", p.Name)
-			*f = f.As(rules.Caution)
-		}
 	}
 }
 

@@ -1,0 +1,227 @@
+package fit
+
+import (
+	"slices"
+
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/nature"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+	"urncloth/core/sitting"
+)
+
+// condition is one row of what skin cannot bear: on which zones it holds that day, the natures that it rules out, and
+// how that is said. Every phase reads the same rows, through Fits or RuledOut. Of the rows of one rule the first that is
+// met is said.
+type condition struct {
+	rule     rules.ID
+	where    where
+	rulesOut nature.Set
+	but      nature.Set     // what it bears all the same
+	only     nature.Set     // where not 0, it speaks of what has one of these too
+	severity rules.Severity // "" for the rule's own
+	final    bool           // no reason lifts it
+	lenses   bool           // while contact lenses are in
+	say      say.ID
+}
+
+// where is the zones on which a condition holds.
+type where func(c *sitting.Case) face.Set
+
+// conditions is the table of every condition, in the order in which they are asked.
+var conditions = []condition{
+	{rule: rules.Contagious, where: infectedEyes, rulesOut: nature.Touches, final: true},
+	{rule: rules.Contagious, where: catching, rulesOut: nature.Touches},
+	{rule: rules.BrokenSkin, where: open, rulesOut: nature.Touches},
+	{rule: rules.Sunburnt, where: blistered, rulesOut: nature.Touches, say: say.SunburntBland},
+	{rule: rules.Sunburnt, where: marked(face.Sunburn), rulesOut: nature.Harsh, say: say.SunburntBland},
+
+	{rule: rules.ScrubOnSore, where: sore, rulesOut: nature.Polishes, say: say.ScrubsSore},
+	{rule: rules.TooOften, where: exfoliated, rulesOut: nature.Polishes | nature.AcidToner, but: nature.ForLips,
+		say: say.ExfoliatedLately},
+	{rule: rules.ShavenSkin, where: shaven, rulesOut: nature.Acid | nature.Scent | nature.Alcohol, only: nature.Leaves,
+		say: say.ShavenStings},
+
+	{rule: rules.Isotretinoin, where: isotretinoin, rulesOut: nature.Scours | nature.StrongGlue},
+	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Scours | nature.StrongGlue},
+	{rule: rules.RecentProcedure, where: fresh, rulesOut: nature.Leaves, severity: rules.Stop,
+		say: say.TreatmentFresh},
+	{rule: rules.RecentProcedure, where: healing, rulesOut: nature.Scours | nature.Massages | nature.Retinoid,
+		severity: rules.Stop, say: say.TreatmentHealing},
+	{rule: rules.RecentProcedure, where: but(healing, face.Held), rulesOut: nature.Works, severity: rules.Stop,
+		say: say.HealingNoMassage},
+	{rule: rules.Injectables, where: within(figure.InjectablePressDays, face.Injectables), rulesOut: nature.Presses,
+		say: say.InjectablesPress},
+	{rule: rules.Injectables, where: injected, rulesOut: nature.Massages | nature.Sucks,
+		say: say.InjectablesMassage},
+	{rule: rules.Injectables, where: but(injected, face.Held), rulesOut: nature.Works, severity: rules.Stop,
+		say: say.FreshInjectables},
+
+	{rule: rules.Rosacea, where: chronic(face.Rosacea), rulesOut: nature.Polishes | nature.Menthol |
+		nature.StrongAcid | nature.Massages | nature.Chills | nature.Heats | nature.Sucks},
+	{rule: rules.Eczema, where: flare, rulesOut: nature.Leaves, but: nature.Moistens | nature.Screens | nature.Spots,
+		say: say.OnFlare},
+	{rule: rules.Eczema, where: chronic(face.Eczema), rulesOut: nature.Harsh, say: say.StingsEczema},
+	{rule: rules.Pregnancy, where: anywhere(within(0, face.Pregnant)), rulesOut: nature.Retinoid,
+		say: say.HoldsRetinoid},
+	{rule: rules.Pregnancy, where: anywhere(within(0, face.Pregnant)), rulesOut: nature.StrongAcid,
+		severity: rules.Caution, say: say.StrongAcid},
+	{rule: rules.Infant, where: infant, rulesOut: nature.Screens, say: say.UnderInfant},
+	{rule: rules.AsthmaAerosol, where: anywhere(chronic(face.Asthma)), rulesOut: nature.Aerosol,
+		say: say.AerosolAsthma},
+	{rule: rules.AsthmaAerosol, where: anywhere(chronic(face.Asthma)), rulesOut: nature.Dusts,
+		severity: rules.Caution, say: say.PowderAsthma},
+
+	{rule: rules.LensIn, where: nearEyes, lenses: true, rulesOut: nature.Oily, only: nature.Removes,
+		say: say.OilyLensesIn},
+	{rule: rules.LensIn, where: nearEyes, lenses: true, rulesOut: nature.Removes, but: nature.LensSafe,
+		say: say.NotForLenses},
+	{rule: rules.LensIn, where: nearEyes, lenses: true, rulesOut: nature.Removes, severity: rules.Caution,
+		say: say.LensesAway},
+	{rule: rules.OilOnExtensions, where: worn(face.LashExtensions, face.SetOf(face.Eyelids)), rulesOut: nature.Oily,
+		say: say.OilyExtensions},
+	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, only: nature.Removes, severity: rules.Stop,
+		say: say.WateryLids},
+	{rule: rules.OnLashLine, where: watery, rulesOut: nature.EyeCream, say: say.WateryLids},
+	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, only: nature.Leaves, say: say.WateryLids},
+
+	// What binds the planner alone: nothing that treats is proposed for such skin.
+	{rule: rules.TwoActives, where: restless, rulesOut: nature.Treats},
+}
+
+// meets reports whether the row speaks against a nature.
+func (k *condition) meets(n nature.Set) bool {
+	return n.Has(k.rulesOut) && !n.Has(k.but) && (k.only == 0 || n.Has(k.only))
+}
+
+// RuledOut is the zones on which some condition rules out one of the natures; those of some rules are not asked.
+func RuledOut(c *sitting.Case, n nature.Set, unasked ...rules.ID) (zones face.Set) {
+	for i := range conditions {
+		if k := &conditions[i]; !k.lenses && k.meets(n) && !slices.Contains(unasked, k.rule) {
+			zones |= k.where(c)
+		}
+	}
+	return zones
+}
+
+// Against is what the conditions of some zones say against a nature: the rows that are met, each on all of the zones.
+func Against(c *sitting.Case, n nature.Set, zones face.Set) (list []rules.ID) {
+	for i := range conditions {
+		if k := &conditions[i]; k.meets(n) && k.where(c)&zones != 0 {
+			list = append(list, k.rule)
+		}
+	}
+	return list
+}
+
+func within(days int, kinds ...face.Kind) where {
+	return func(c *sitting.Case) face.Set { return c.Within(days, kinds...) }
+}
+
+func chronic(kind face.Kind) where { return func(c *sitting.Case) face.Set { return c.Chronic(kind) } }
+
+func marked(m face.Mark) where { return func(c *sitting.Case) face.Set { return c.Marked(m) } }
+
+// anywhere is the whole client where a condition holds on any zone.
+func anywhere(w where) where {
+	return func(c *sitting.Case) face.Set { return wholly(w(c) != 0) }
+}
+
+func but(w where, zones face.Set) where {
+	return func(c *sitting.Case) face.Set { return w(c) &^ zones }
+}
+
+// worn is zones where the client wears something.
+func worn(what face.Wear, zones face.Set) where {
+	return func(c *sitting.Case) face.Set {
+		if c.Client.Has(what) {
+			return zones
+		}
+		return 0
+	}
+}
+
+func wholly(is bool) face.Set {
+	if is {
+		return face.All
+	}
+	return 0
+}
+
+func nearEyes(*sitting.Case) face.Set { return face.NearEyes }
+
+func infectedEyes(c *sitting.Case) face.Set { return c.Barred().Eye }
+
+func catching(c *sitting.Case) face.Set { return c.Barred().Contagious }
+
+func open(c *sitting.Case) face.Set { return c.Barred().Broken }
+
+func blistered(c *sitting.Case) face.Set { return c.Barred().Burnt }
+
+func shaven(c *sitting.Case) face.Set { return c.Shaven }
+
+// sore is skin that nothing may scrub: broken out, irritated, sensitive, or thin after a retinoid.
+func sore(c *sitting.Case) face.Set {
+	return c.Marked(face.Breakout) | c.Marked(face.Irritated) |
+		wholly(c.Client.Sensitivity >= figure.SensitiveFrom) | retinoid(c)
+}
+
+func exfoliated(c *sitting.Case) face.Set { return c.Within(figure.ExfoliateEvery-1, face.Exfoliated) }
+
+func isotretinoin(c *sitting.Case) face.Set {
+	return c.Within(figure.IsotretinoinDays, face.Isotretinoin)
+}
+
+func retinoid(c *sitting.Case) face.Set { return c.Within(RetinoidWindow(c), face.Retinoid) }
+
+func injected(c *sitting.Case) face.Set {
+	return c.Within(figure.InjectableMassageDays, face.Injectables)
+}
+
+func healing(c *sitting.Case) face.Set { zones, _ := Healing(c); return zones }
+
+func fresh(c *sitting.Case) face.Set { _, zones := Healing(c); return zones }
+
+// flare is where eczema is irritated now.
+func flare(c *sitting.Case) face.Set { return c.Chronic(face.Eczema) & c.Marked(face.Irritated) }
+
+func infant(c *sitting.Case) face.Set {
+	age, known := c.Client.Age(c.Day.Date)
+	return wholly(known && age < figure.InfantYears)
+}
+
+// watery is the lids of watery or hooded eyes.
+func watery(c *sitting.Case) face.Set {
+	if len(c.Client.Eyes) > 0 {
+		return face.SetOf(face.Eyelids)
+	}
+	return 0
+}
+
+// restless is skin that may have no active tonight: sore, healing, with rosacea or eczema.
+func restless(c *sitting.Case) face.Set {
+	return c.Marked(face.Irritated) | c.Marked(face.Sunburn) | c.Marked(face.Blister) | c.Marked(face.Broken) |
+		healing(c) | c.Chronic(face.Rosacea) | c.Chronic(face.Eczema)
+}
+
+// RetinoidWindow is for how many days after a retinoid nothing may scour.
+func RetinoidWindow(c *sitting.Case) int {
+	if c.Client.Sensitivity >= figure.SensitiveFrom {
+		return figure.RetinoidSensitiveDays
+	}
+	return figure.RetinoidDays
+}
+
+// Healing returns the zones on which a procedure is still healing, and those in the first day after it.
+func Healing(c *sitting.Case) (healing, fresh face.Set) {
+	for _, k := range c.Conditions {
+		if days, is := Procedures[k.Kind]; is && k.Days <= days {
+			healing |= k.Zone
+			if k.Days <= figure.ProcedureFirstDays {
+				fresh |= k.Zone
+			}
+		}
+	}
+	return healing, fresh
+}

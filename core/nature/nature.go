@@ -1,0 +1,150 @@
+// Package nature says what acts and products do to skin. Every phase reads the same rows: a condition rules out natures,
+// never steps.
+package nature
+
+import (
+	"slices"
+
+	"urncloth/core/act"
+	"urncloth/core/figure"
+	"urncloth/core/kit"
+)
+
+// Set is several natures.
+type Set uint32
+
+// The natures.
+const (
+	Touches    Set = 1 << iota // whatever it is, it touches the zone
+	Leaves                     // leaves a film
+	Removes                    // a remover at work
+	Moistens                   // a plain moisturiser
+	Spots                      // a balm pressed on small spots
+	Screens                    // is there for its factor
+	EyeCream                   // made for the eyes
+	Oily                       // oil by nature
+	LensSafe                   // may reach a lens
+	Harsh                      // scent, alcohol or an active beyond the soothing ones
+	Scent                      // fragrance
+	Alcohol                    // drying alcohol
+	Menthol                    // cools by stinging
+	Acid                       // is there to peel
+	StrongAcid                 // from the figure on
+	AcidToner                  // an acid that is left on, as a toner
+	Retinoid                   // holds one
+	Polishes                   // rubs or dissolves dead skin away
+	ForLips                    // on lips alone
+	Peels                      // takes or pulls skin away
+	Presses                    // by the hands or a pad
+	Massages                   // a facial massage
+	Works                      // a remover massaged in
+	Chills                     // cold
+	Heats                      // steam or heat
+	Sucks                      // suction
+	Aerosol                    // sprayed from a can
+	Dusts                      // loose powder
+	Sticks                     // held by glue
+	StrongGlue                 // glue that pulls at skin
+	Glitters                   // loose or pressed glitter
+	Treats                     // an exfoliant or retinoid that a night would propose
+)
+
+// Scours is all that takes skin away.
+const Scours = Peels | Polishes | Acid
+
+// Has reports whether s holds any of the natures.
+func (s Set) Has(any Set) bool { return s&any != 0 }
+
+// ofAct is the nature of what is done, whatever it is done with.
+var ofAct = map[act.Act]Set{act.Massage: Massages}
+
+// withProduct is the nature of what is done with a product.
+var withProduct = map[act.Act]Set{act.Cleanse: Removes, act.Remove: Removes}
+
+// ofDoing is the nature of acts that have no product.
+var ofDoing = map[act.Kind]Set{
+	act.Peel:      Peels,
+	act.Blading:   Peels,
+	act.Massaging: Massages,
+	act.Suction:   Sucks,
+	act.Steam:     Heats,
+	act.ColdPads:  Chills,
+}
+
+// ofHow is the nature of a way of the hands.
+var ofHow = map[act.How]Set{
+	act.Press:    Presses,
+	act.Massaged: Massages,
+}
+
+// ofKind is the nature of a kind of product, beyond what its group and properties say.
+var ofKind = map[kit.Kind]Set{
+	kit.EyeCream:     EyeCream,
+	kit.LipBalm:      Spots,
+	kit.DryPatchBalm: Spots,
+	kit.AcidToner:    Acid | StrongAcid | AcidToner,
+	kit.Scrub:        Polishes,
+	kit.EnzymePolish: Polishes,
+	kit.LipScrub:     Polishes | ForLips,
+	kit.Powder:       Dusts,
+	kit.SPFPowder:    Dusts,
+
+	kit.WaterMitt: LensSafe,
+	kit.Mitt:      LensSafe,
+}
+
+// ofProduct is the nature of a product by what it holds or is.
+var ofProduct = []struct {
+	nature Set
+	is     func(p *kit.Product) bool
+}{
+	{Moistens, func(p *kit.Product) bool { return p.Kind.Moisturiser() }},
+	{Screens, (*kit.Product).Screens},
+	{Oily, (*kit.Product).Oily},
+	{LensSafe, func(p *kit.Product) bool { return p.LensSafe }},
+	{Harsh, func(p *kit.Product) bool { return !p.Bland() }},
+	{Scent, func(p *kit.Product) bool { return p.Carries(scent) != "" }},
+	{Alcohol, func(p *kit.Product) bool { return p.Carries(alcohol) != "" }},
+	{Menthol, func(p *kit.Product) bool { return p.Carries(menthol) != "" }},
+	{Acid, (*kit.Product).Acid},
+	{StrongAcid, func(p *kit.Product) bool { return p.Strongest() >= figure.StrongAcid }},
+	{Retinoid, (*kit.Product).Retinoid},
+	{Peels, func(p *kit.Product) bool { return p.Tagged("peel_off") }},
+	{Aerosol, func(p *kit.Product) bool { return p.Aerosol }},
+}
+
+var (
+	scent   = []string{"fragrance"}
+	alcohol = []string{"alcohol_denat"}
+	menthol = []string{"menthol"}
+)
+
+// Of is the nature of an act with a product, nil for none.
+func Of(p *kit.Product, what act.Act, kind act.Kind, how act.How) Set {
+	s := Touches | ofAct[what] | ofDoing[kind] | ofHow[how]
+	if p == nil {
+		return s
+	}
+	s |= OfProduct(p) | withProduct[what]
+	if what == act.Apply && slices.Contains(laid, p.Kind.Of().Group) {
+		s |= Leaves
+	}
+	if what == act.Remove && p.Kind.Worked() {
+		s |= Works
+	}
+	return s
+}
+
+// laid is the groups of which a film stays when they are applied.
+var laid = []kit.Group{kit.Care, kit.Primers, kit.Sunscreens}
+
+// OfProduct is the nature of a product however it is used.
+func OfProduct(p *kit.Product) Set {
+	s := ofKind[p.Kind]
+	for i := range ofProduct {
+		if ofProduct[i].is(p) {
+			s |= ofProduct[i].nature
+		}
+	}
+	return s
+}
