@@ -353,7 +353,7 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 				filled := map[string]bool{}
 				if i > 0 {
 					// it fills a slot of another message, with its slots
-					if _, nested := c.Args[i-1].(*ast.BasicLit); nested {
+					if b, nested := c.Args[i-1].(*ast.BasicLit); nested && b.Value != `""` {
 						continue
 					}
 				}
@@ -371,6 +371,9 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" ||
 					callee(c) == "lay" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
+				}
+				if callee(c) == "on" {
+					filled["zones"] = true // filled there
 				}
 				if c.Ellipsis.IsValid() {
 					continue

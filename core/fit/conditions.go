@@ -205,6 +205,10 @@ func restless(c *sitting.Case) face.Set {
 		healing(c) | c.Chronic(face.Rosacea) | c.Chronic(face.Eczema)
 }
 
+// Photosensitising is what makes skin burn more easily for some days.
+var Photosensitising = []face.Kind{face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight, face.PeelMedium,
+	face.PeelDeep}
+
 // RetinoidWindow is for how many days after a retinoid nothing may scour.
 func RetinoidWindow(c *sitting.Case) int {
 	if c.Client.Sensitivity >= figure.SensitiveFrom {

@@ -6,8 +6,10 @@ import (
 	"slices"
 
 	"urncloth/core/act"
+	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 )
 
 // Set is several natures.
@@ -148,3 +150,29 @@ func OfProduct(p *kit.Product) Set {
 	}
 	return s
 }
+
+// OfItem is the nature of declared makeup.
+func OfItem(it *look.Item) Set {
+	glued := it.Binder == look.Adhesive
+	s := ofBinder[it.Binder] | ofAttach[it.Attach]
+	if glued && !it.Zone.Zones.Has(face.Eyelids) {
+		s |= StrongGlue
+	}
+	if glued || s.Has(StrongGlue) {
+		s |= Sticks
+	}
+	if it.Item == "glitter" {
+		s |= Glitters
+	}
+	return s
+}
+
+// ofBinder is the nature of what holds effects on the skin.
+var ofBinder = map[look.Binder]Set{
+	look.FXResin:    StrongGlue,
+	look.FXAcrylic:  StrongGlue,
+	look.FXSilicone: StrongGlue,
+}
+
+// ofAttach is the nature of how lashes are attached.
+var ofAttach = map[look.Attach]Set{look.GlueStrip: Sticks, look.Single: Sticks, look.Extensions: Sticks}

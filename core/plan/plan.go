@@ -325,7 +325,7 @@ func (p *Plan) take(res *stack.Result, w *wear.Result, l *lift.Result, n *after.
 	p.Stack.AtLift = w.Layers.ByZone()
 	p.Wear, p.Lift, p.Aftercare = w.Wear, l.Lift, n.Aftercare
 	p.Findings = rules.Sort(orEmpty(slices.Concat(res.Findings, w.Findings, l.Findings, n.Findings)))
-	sitting.LiftStops(&p.Sitting, p.Findings)
+	sitting.Overrule(&p.Sitting, p.Findings)
 }
 
 // Read reads a plan and returns every fault found in it. What the checker computes anew may be absent.

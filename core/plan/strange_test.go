@@ -116,7 +116,7 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	if r.IntN(4) == 0 {
 		s.Day.SurfaceC = P(oneOf(r, 30.0, 34.9, 35.5))
 	}
-	s.Lifted = nil
+	s.Overrides = nil
 	return &s
 }
 

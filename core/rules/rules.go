@@ -78,7 +78,7 @@ type Finding struct {
 	Because     string      `json:"because"`
 	Instead     string      `json:"instead"`
 	Overridable bool        `json:"overridable"`
-	Lifted      string      `json:"lifted,omitempty"` // the reason a person wrote, where one lifted a stop
+	Override    string      `json:"lifted,omitempty"` // the reason a person wrote, where one lifted a stop
 }
 
 // Get returns the rule with that id, in English. An unknown id is a mistake of the program.

@@ -17,8 +17,8 @@ import (
 // Format is the name and version of the document.
 const Format = "urncloth.sitting/1"
 
-// Lift is a person's written reason for going on past a stop. Who and when belong to it.
-type Lift struct {
+// Override is a person's written reason for going on past a stop. Who and when belong to it.
+type Override struct {
 	Rule   rules.ID `json:"rule" need:"yes"`
 	Reason string   `json:"reason" need:"yes" len:"1..500"`
 	By     string   `json:"by,omitempty" len:"0..200"`
@@ -34,14 +34,14 @@ type Asked struct {
 
 // Sitting is one client, one look, one day, and what is at hand for it.
 type Sitting struct {
-	Format string        `json:"format" need:"yes"`
-	Client face.Client   `json:"client" need:"yes"`
-	Look   look.Look     `json:"look" need:"yes"`
-	Day    day.Day       `json:"day" need:"yes"`
-	Method method.Choice `json:"method,omitempty"`
-	Kit    kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
-	Lifted []Lift        `json:"lifted,omitempty" len:"0..100"`
-	Asked  *Asked        `json:"asked,omitempty"`
+	Format    string        `json:"format" need:"yes"`
+	Client    face.Client   `json:"client" need:"yes"`
+	Look      look.Look     `json:"look" need:"yes"`
+	Day       day.Day       `json:"day" need:"yes"`
+	Method    method.Choice `json:"method,omitempty"`
+	Kit       kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
+	Overrides []Override    `json:"lifted,omitempty" len:"0..100"`
+	Asked     *Asked        `json:"asked,omitempty"`
 }
 
 // Read reads a sitting and returns every fault found in it.
@@ -72,7 +72,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	if !has(already, prefix+"kit") {
 		fs = append(fs, s.Kit.Check(prefix+"kit")...)
 	}
-	for i, l := range s.Lifted {
+	for i, l := range s.Overrides {
 		if !rules.Known(l.Rule) {
 			fs.Add(prefix+"lifted["+itoa(i)+"].rule", say.NotARule, "word", l.Rule)
 		}
@@ -97,16 +97,16 @@ func has(fs doc.Faults, path string) bool {
 	return false
 }
 
-// LiftStops marks the findings that a person's written reason lifts.
-func LiftStops(s *Sitting, fs []rules.Finding) {
+// Overrule marks the findings that a person's written reason lifts.
+func Overrule(s *Sitting, fs []rules.Finding) {
 	for i, f := range fs {
 		if f.Severity != rules.Stop || !f.Overridable {
 			continue
 		}
-		for _, l := range s.Lifted {
+		for _, l := range s.Overrides {
 			if l.Rule == f.Rule &&
 				(l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
-				fs[i].Lifted = l.Reason
+				fs[i].Override = l.Reason
 			}
 		}
 	}

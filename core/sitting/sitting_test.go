@@ -216,7 +216,7 @@ func TestFilmGramsAndLimitOfAZone(t *testing.T) {
 
 func TestAWrittenReasonLiftsAStopItNamesOnItsZoneAndNoOther(t *testing.T) {
 	s := With(t, func(s *sitting.Sitting) {
-		s.Lifted = []sitting.Lift{{Rule: rules.LayerNotSet, Reason: "fan", Zone: "nose"},
+		s.Overrides = []sitting.Override{{Rule: rules.LayerNotSet, Reason: "fan", Zone: "nose"},
 			{Rule: rules.HandsBusy, Reason: "two artists"}}
 	})
 	of := func(id rules.ID, zones ...face.Zone) rules.Finding {
@@ -224,10 +224,10 @@ func TestAWrittenReasonLiftsAStopItNamesOnItsZoneAndNoOther(t *testing.T) {
 	}
 	fs := []rules.Finding{of(rules.LayerNotSet, face.Nose), of(rules.LayerNotSet, face.Chin), of(rules.HandsBusy),
 		of(rules.Overloaded), of(rules.HandsBusy).NoReason()}
-	sitting.LiftStops(s, fs)
+	sitting.Overrule(s, fs)
 	for i, want := range []string{"fan", "", "two artists", "", ""} {
-		if fs[i].Lifted != want {
-			t.Errorf("finding %d is lifted by %q, want %q", i, fs[i].Lifted, want)
+		if fs[i].Override != want {
+			t.Errorf("finding %d is lifted by %q, want %q", i, fs[i].Override, want)
 		}
 	}
 }

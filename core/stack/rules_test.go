@@ -527,15 +527,15 @@ func TestAStopIsLiftedOnlyByAWrittenReasonAndTheFinalOnesNever(t *testing.T) {
 	s := With(t, func(s *sitting.Sitting) {
 		s.Client.Allergies = []string{"fragrance"}
 		Add(s, scented)
-		s.Lifted = []sitting.Lift{{Rule: "allergen", Reason: "she says it is fine"},
+		s.Overrides = []sitting.Override{{Rule: "allergen", Reason: "she says it is fine"},
 			{Rule: "layer-not-set", Reason: "pressed dry with a tissue"}}
 	})
 	res := stack.Prep(sitting.Open(s), []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks),
 		Apply(t, "b", "scented", "09:02:40", 0.5, face.Cheeks)})
-	if f := Found(res.Findings, "layer-not-set"); len(f) != 1 || f[0].Lifted != "pressed dry with a tissue" {
+	if f := Found(res.Findings, "layer-not-set"); len(f) != 1 || f[0].Override != "pressed dry with a tissue" {
 		t.Errorf("the written reason must stand with the lifted stop: %+v", f)
 	}
-	if f := Found(res.Findings, "allergen"); len(f) != 1 || f[0].Lifted != "" || f[0].Overridable {
+	if f := Found(res.Findings, "allergen"); len(f) != 1 || f[0].Override != "" || f[0].Overridable {
 		t.Errorf("no reason lifts an allergy: %+v", f)
 	}
 }

@@ -329,12 +329,12 @@ func TestWhoLiftsAStopIsTheOneSignedIn(t *testing.T) {
 	h := open(t)
 	_, s := h.added(t)
 	e := edit(s)
-	e.Lifted = []sitting.Lift{{Rule: rules.All(say.English)[0].ID, Reason: "patch tested", By: "somebody else"}}
+	e.Overrides = []sitting.Override{{Rule: rules.All(say.English)[0].ID, Reason: "patch tested", By: "somebody else"}}
 	kept, err := h.SaveSitting(t.Context(), h.owner, s.ID, e)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if l := kept.Plan.Sitting.Lifted; len(l) != 1 || l[0].By != h.owner.Name || l[0].On != on(t, "2026-06-20") {
+	if l := kept.Plan.Sitting.Overrides; len(l) != 1 || l[0].By != h.owner.Name || l[0].On != on(t, "2026-06-20") {
 		t.Errorf("%+v", l)
 	}
 }

@@ -84,15 +84,15 @@ type NewSitting struct {
 
 // SittingEdit is a sitting as a person changed it. The kit is the studio's.
 type SittingEdit struct {
-	Version int            `json:"version" need:"yes" in:"1..1000000000"`
-	Title   string         `json:"title,omitempty" len:"0..200"`
-	Artist  string         `json:"artist,omitempty" len:"0..200"`
-	Client  face.Client    `json:"client" need:"yes"`
-	Look    look.Look      `json:"look" need:"yes"`
-	Day     day.Day        `json:"day" need:"yes"`
-	Method  method.Choice  `json:"method,omitempty"`
-	Lifted  []sitting.Lift `json:"lifted,omitempty" len:"0..100"`
-	Asked   bool           `json:"asked,omitempty" doc:"the consultation has been asked at this sitting"`
+	Version   int                `json:"version" need:"yes" in:"1..1000000000"`
+	Title     string             `json:"title,omitempty" len:"0..200"`
+	Artist    string             `json:"artist,omitempty" len:"0..200"`
+	Client    face.Client        `json:"client" need:"yes"`
+	Look      look.Look          `json:"look" need:"yes"`
+	Day       day.Day            `json:"day" need:"yes"`
+	Method    method.Choice      `json:"method,omitempty"`
+	Overrides []sitting.Override `json:"lifted,omitempty" len:"0..100"`
+	Asked     bool               `json:"asked,omitempty" doc:"the consultation has been asked at this sitting"`
 	Byhand
 }
 
@@ -459,13 +459,13 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 		"change sitting",
 		func(tx pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
 			s := sitting.Sitting{
-				Format: sitting.Format,
-				Client: e.Client,
-				Look:   e.Look,
-				Day:    e.Day,
-				Method: e.Method,
-				Kit:    was.Sitting.Kit,
-				Lifted: e.Lifted,
+				Format:    sitting.Format,
+				Client:    e.Client,
+				Look:      e.Look,
+				Day:       e.Day,
+				Method:    e.Method,
+				Kit:       was.Sitting.Kit,
+				Overrides: e.Overrides,
 			}
 			if !was.BaseAt.Before(a.Now()) {
 				var err error
@@ -474,9 +474,9 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 				}
 			}
 			on, _ := a.today(studio)
-			for i := range s.Lifted { // who lifts a stop, and when, is not theirs to type
-				if !slices.Contains(was.Sitting.Lifted, s.Lifted[i]) {
-					s.Lifted[i].By, s.Lifted[i].On = who.Name, on
+			for i := range s.Overrides { // who lifts a stop, and when, is not theirs to type
+				if !slices.Contains(was.Sitting.Overrides, s.Overrides[i]) {
+					s.Overrides[i].By, s.Overrides[i].On = who.Name, on
 				}
 			}
 			now := a.wall(studio)

@@ -517,7 +517,7 @@ func TestAWrittenReasonIsKeptWithWhoGaveItAndWhen(t *testing.T) {
 	h.call("PUT", path, e, &out)
 	stops := func() (open int) {
 		for _, f := range out.Plan.Findings {
-			if f.Severity == "stop" && f.Lifted == "" {
+			if f.Severity == "stop" && f.Override == "" {
 				open++
 			}
 		}
@@ -533,14 +533,14 @@ func TestAWrittenReasonIsKeptWithWhoGaveItAndWhen(t *testing.T) {
 	if stops() != before-1 {
 		t.Errorf("%d stops open, were %d", stops(), before)
 	}
-	if l := out.Plan.Sitting.Lifted; len(l) != 1 || l[0].By != "Mirrin Sallow" || l[0].On.String() != "2027-06-19" {
+	if l := out.Plan.Sitting.Overrides; len(l) != 1 || l[0].By != "Mirrin Sallow" || l[0].On.String() != "2027-06-19" {
 		t.Errorf("who and when are the server's to write: %+v", l)
 	}
-	e["version"], e["lifted"] = out.Version, out.Plan.Sitting.Lifted
+	e["version"], e["lifted"] = out.Version, out.Plan.Sitting.Overrides
 	h.client = h.visitor()
 	h.signIn("jonah@saltmarsh.example", demo.Password)
 	h.call("PUT", path, e, &out)
-	if l := out.Plan.Sitting.Lifted; l[0].By != "Mirrin Sallow" {
+	if l := out.Plan.Sitting.Overrides; l[0].By != "Mirrin Sallow" {
 		t.Errorf("a later save by another took the reason over: %+v", l)
 	}
 }

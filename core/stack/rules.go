@@ -1,0 +1,420 @@
+package stack
+
+import (
+	"slices"
+	"time"
+
+	"urncloth/core/act"
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/nature"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+)
+
+// stepRules is the rules that look at one step, in the order in which they are read for each.
+var stepRules = []func(e *evaluation, m *moment){
+	handsFirst,
+	hotSkin,
+	objections,
+	layerNotSet,
+	beadsOnBase,
+	oilTooEarly,
+	spfNotLast,
+	spfDiluted,
+	runsOut,
+	jarFingers,
+}
+
+// sittingRules is the rules that look at the whole of prep.
+var sittingRules = []func(e *evaluation){
+	handsBusy,
+	overloaded,
+	baseMismatch,
+	dryPatch,
+	noMoisture,
+	notRinsed,
+	spfMissing,
+	spfShort,
+	spfNoSum,
+	spfAtNight,
+	spfSetTime,
+	uncoveredSkin,
+	stopsSaid,
+	scarredSkin,
+	shavenSkin,
+	minor,
+	infant,
+	items,
+	photosensitised,
+	timeShort,
+}
+
+func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Prep, step, zones.List(), message,
+		slots...))
+	return &e.res.Findings[len(e.res.Findings)-1]
+}
+
+// on finds a rule met on some zones, and nothing where there are none. The slot zones is filled here.
+func (e *evaluation) on(zones face.Set, rule rules.ID, step string, message say.ID, slots ...any) {
+	if zones != 0 {
+		e.find(rule, step, zones, message, append(slots, "zones", e.c.Names(zones))...)
+	}
+}
+
+// zonesWhere is the zones of a set on which something holds.
+func zonesWhere(zones face.Set, holds func(z face.Zone) bool) (met face.Set) {
+	for _, z := range zones.List() {
+		if holds(z) {
+			met |= face.SetOf(z)
+		}
+	}
+	return met
+}
+
+// touches reports whether a step touches the client.
+func (m *moment) touches() bool {
+	return m.p != nil && m.p.Kind.Of().Group != kit.Sundries ||
+		m.zones != 0 && m.Act != act.Refer && m.Act != act.Ready
+}
+
+// covers is the zones on which a step lays a film.
+func (m *moment) covers() face.Set {
+	if m.Act != act.Apply || m.p == nil {
+		return 0
+	}
+	return zonesWhere(m.zones, func(z face.Zone) bool { return m.Film[z] > 0 })
+}
+
+func handsFirst(e *evaluation, m *moment) {
+	first := slices.IndexFunc(e.moments, func(o moment) bool { return o.touches() })
+	if first >= 0 && &e.moments[first] == m && !m.washed {
+		e.find(rules.HandsFirst, m.ID, 0, say.None)
+	}
+}
+
+func hotSkin(e *evaluation, m *moment) {
+	if m.p == nil || m.p.Kind.Of().Group == kit.Sundries {
+		return
+	}
+	if m.start.Before(e.c.CoolAt) {
+		e.find(rules.HotSkin, m.ID, m.zones, say.NotCooled, "product", m.p.Name,
+			"minutes", Minutes(e.c.Words, int(e.c.CoolAt.Sub(m.start).Seconds())))
+		return
+	}
+	said := slices.ContainsFunc(e.res.Findings, func(f rules.Finding) bool {
+		return f.Rule == rules.HotSkin && f.Severity == rules.Caution
+	})
+	if e.c.Hot && !said {
+		f := e.find(rules.HotSkin, m.ID, 0, say.SkinReadsHot, "surface", *e.c.Day.SurfaceC)
+		*f = f.As(rules.Caution)
+	}
+}
+
+// objections gathers what speaks against the step on each of its zones into one finding a rule and reason.
+func objections(e *evaluation, m *moment) {
+	if m.Act == act.Refer || m.Act == act.Ready || m.Act == act.Setup || m.Act == act.LensOut {
+		return
+	}
+	list := m.zones.List()
+	if len(list) == 0 { // a step on no zone answers for its product or act alone
+		open := (face.BaseArea &^ e.c.Barred().All()).List()
+		if m.p == nil && m.Act != act.Treat || len(open) == 0 {
+			return
+		}
+		list = open[:1]
+	}
+	var known [face.N][]fit.Objection // by the first zone that is alike
+	var asked face.Set
+	for _, met := range fit.Gather(list, func(z face.Zone) []fit.Objection {
+		like := e.c.Alike(z)
+		if !asked.Has(like) {
+			u := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, Zone: z, LensesIn: m.lensesIn}
+			known[like], asked = u.Fits(), asked|face.SetOf(like)
+		}
+		return known[like]
+	}) {
+		met.Zones &= m.zones
+		e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Prep, m.ID))
+	}
+}
+
+func layerNotSet(e *evaluation, m *moment) {
+	e.on(zonesWhere(m.covers(), func(z face.Zone) bool { return m.onWet(z) && !e.dampAllowed(m.p) }),
+		rules.LayerNotSet, m.ID, say.StillWet, "product", productName(m.p))
+}
+
+func productName(p *kit.Product) string {
+	if p == nil {
+		return ""
+	}
+	return p.Name
+}
+
+// onWet reports whether the step starts over a layer that has not set.
+func (m *moment) onWet(z face.Zone) bool {
+	top := topmost(m.under[z])
+	return top != nil && m.With == "" && top.setAt.After(m.start)
+}
+
+func beadsOnBase(e *evaluation, m *moment) {
+	e.on(zonesWhere(m.covers(), func(z face.Zone) bool {
+		top := topmost(m.under[z])
+		if top == nil || m.With != "" || m.p.Kind.SpotBalm() || e.veil(m.p, top) {
+			return false
+		}
+		setOil := top.Kind == kit.FaceOil && float64(top.Film) <= figure.SetOilFilm+figure.Same && !m.onWet(z)
+		return kit.OverWhat(m.p.Base, top.Base) >= figure.BeadsFrom && !setOil
+	}), rules.BeadsOnBase, m.ID, say.BeadsOn, "product", productName(m.p))
+}
+
+// veil reports whether p is the method's thin hydrating veil over a mattified zone.
+func (e *evaluation) veil(p *kit.Product, under *Layer) bool {
+	return p.Kind == kit.PrimerHydrating && under.Kind == kit.PrimerMattifying &&
+		e.c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil)
+}
+
+// dampAllowed reports whether the method lets a water layer follow another damp.
+func (e *evaluation) dampAllowed(p *kit.Product) bool {
+	g := p.Kind.Of().Group
+	return e.c.Method.Is(method.DampLayering, method.Yes) && g == kit.Care && p.Kind != kit.FaceOil
+}
+
+// underOil is the kinds of care that oil must not lie under.
+var underOil = []kit.Kind{
+	kit.Toner,
+	kit.Mist,
+	kit.Essence,
+	kit.Serum,
+	kit.EyeCream,
+	kit.MoisturiserGel,
+	kit.MoisturiserLotion,
+	kit.MoisturiserCream,
+	kit.MoisturiserRich,
+}
+
+func oilTooEarly(e *evaluation, m *moment) {
+	if m.p == nil || e.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
+		return
+	}
+	early := zonesWhere(m.covers(), func(z face.Zone) bool {
+		oiled := slices.ContainsFunc(m.under[z], func(l Layer) bool { return l.Kind == kit.FaceOil })
+		return oiled && slices.Contains(underOil, m.p.Kind) || m.p.Kind == kit.FaceOil && !moistened(m.under[z])
+	})
+	if early != 0 {
+		e.find(rules.OilTooEarly, m.ID, early, say.None)
+	}
+}
+
+func spfNotLast(e *evaluation, m *moment) {
+	if m.p == nil ||
+		m.p.Kind.Of().Group == kit.Primers && e.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer) {
+		return
+	}
+	e.on(zonesWhere(m.covers(), func(z face.Zone) bool {
+		return slices.ContainsFunc(m.under[z], func(l Layer) bool {
+			return l.Kind.Of().Group == kit.Sunscreens && l.step != m.With
+		})
+	}), rules.SPFNotLast, m.ID, say.OverSunscreen, "product", m.p.Name)
+}
+
+func spfDiluted(e *evaluation, m *moment) {
+	if o := e.partner(m); o != nil {
+		e.find(rules.SPFDiluted, m.ID, m.zones, say.BlendedWith, "product", m.p.Name, "other", o.p.Name)
+	}
+}
+
+func runsOut(e *evaluation, m *moment) {
+	if p := m.p; p != nil && m.Act != act.Setup && p.Short(m.used) && !p.Short(m.before) && !p.Empty() {
+		e.find(rules.RunsOut, m.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(m.used), "has",
+			doc.Round(*p.RemainingG))
+	}
+}
+
+func jarFingers(e *evaluation, m *moment) {
+	if m.p != nil && m.Act != act.Setup && m.p.Container == kit.Jar && !e.spatula {
+		e.find(rules.JarFingers, m.ID, 0, say.JarNoSpatula, "product", m.p.Name)
+	}
+}
+
+// handsBusy warns where two steps need the hands at once.
+func handsBusy(e *evaluation) {
+	var busyUntil time.Time
+	var last string
+	for i := range e.moments {
+		m := &e.moments[i]
+		if m.HandsS == 0 || m.With != "" {
+			continue
+		}
+		if m.start.Before(busyUntil) {
+			e.find(rules.HandsBusy, m.ID, m.zones, say.HandsBusy, "step", last)
+		}
+		if end := m.start.Add(seconds(m.HandsS)); end.After(busyUntil) {
+			busyUntil, last = end, m.ID
+		}
+	}
+}
+
+func overloaded(e *evaluation) {
+	for _, z := range face.All.List() {
+		if residue, limit := e.res.Layers.Residue(z), e.c.Limit(z); residue > limit+figure.Same {
+			e.find(rules.Overloaded, "", face.SetOf(z), say.HoldsOver, "zone", z.NameIn(e.c.Words), "holds",
+				doc.Round(residue), "limit", limit)
+		}
+	}
+}
+
+func baseMismatch(e *evaluation) {
+	base := e.c.Look.Base
+	e.on(zonesWhere(face.BaseArea, func(z face.Zone) bool {
+		top := topmost(e.res.Layers[z])
+		return top != nil && kit.OverWhat(base.Film(), top.Base) >= figure.MismatchFrom
+	}), rules.BaseMismatch, "", say.FoundationOn, "base", say.Word(look.BaseList, base))
+}
+
+func dryPatch(e *evaluation) {
+	shown := face.All &^ e.c.Barred().All() &^ e.balmed
+	if !e.c.Look.Open() {
+		shown &^= face.SetOf(face.Chest)
+	}
+	e.on(zonesWhere(shown, func(z face.Zone) bool { return e.c.Skin[z].Has(face.Flaky) || z == face.Lips }),
+		rules.DryPatch, "", say.WithoutBalm)
+}
+
+func noMoisture(e *evaluation) {
+	e.on(zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool { return !moistened(e.res.Layers[z]) }),
+		rules.NoMoisture, "", say.NoMoisturiserOn)
+}
+
+func notRinsed(e *evaluation) {
+	i := slices.IndexFunc(e.unrinsed[:], func(id string) bool { return id != "" })
+	if i >= 0 && e.c.Method.Is(method.MicellarRinse, method.Rinse) {
+		e.find(rules.NotRinsed, e.unrinsed[i], 0, say.None)
+	}
+}
+
+// stopsSaid says what stops work on a zone even where the plan avoids the zone.
+func stopsSaid(e *evaluation) {
+	c, b := e.c, e.c.Barred()
+	said := func(rule rules.ID) face.Set {
+		var zones face.Set
+		for _, f := range e.res.Findings {
+			if f.Rule == rule {
+				zones |= face.SetOf(f.Zones...)
+			}
+		}
+		return zones
+	}
+	if rest := (b.Contagious | b.Eye) &^ said(rules.Contagious); rest != 0 {
+		f := e.find(rules.Contagious, "", rest, say.NoWorkCatching, "zones", c.Names(rest))
+		if b.Eye != 0 {
+			*f = f.NoReason()
+		}
+	}
+	if rest := b.Broken &^ said(rules.BrokenSkin); rest != 0 {
+		e.find(rules.BrokenSkin, "", rest, say.NoWorkOpen, "zones", c.Names(rest))
+	}
+	if rest := c.Marked(face.Sunburn) &^ said(rules.Sunburnt); rest != 0 {
+		f := e.find(rules.Sunburnt, "", rest, say.SunburntZones, "zones", c.Names(rest))
+		if b.Burnt == 0 {
+			*f = f.As(rules.Caution)
+		}
+	}
+	healing, fresh := fit.Healing(c)
+	if rest := healing &^ said(rules.RecentProcedure); rest != 0 {
+		f := e.find(rules.RecentProcedure, "", rest, say.None)
+		if fresh != 0 {
+			*f = f.As(rules.Stop)
+		}
+	}
+}
+
+func scarredSkin(e *evaluation) {
+	if scar := e.c.Marked(face.Scar); scar != 0 {
+		e.find(rules.ScarredSkin, "", scar, say.None)
+	}
+}
+
+func shavenSkin(e *evaluation) {
+	if c := e.c; !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveAtLeast {
+		e.find(rules.ShavenSkin, "", c.Shaven, say.ShavedLate, "time", c.Day.ShavedAt.Clock())
+	}
+}
+
+func minor(e *evaluation) {
+	age, known := e.c.Client.Age(e.c.Day.Date)
+	if known && age < figure.GuardianYears && !e.c.Client.Guardian {
+		e.find(rules.Minor, "", 0, say.NoGuardian, "age", int(age))
+	}
+}
+
+func infant(e *evaluation) {
+	age, known := e.c.Client.Age(e.c.Day.Date)
+	if known && age < figure.InfantYears && e.c.Daylight {
+		e.find(rules.Infant, "", 0, say.UnderInfant)
+	}
+}
+
+// items looks at the declared makeup: what sticks or glitters is a matter for prep too.
+func items(e *evaluation) {
+	for i := range e.c.Look.Items {
+		it := &e.c.Look.Items[i]
+		for _, rule := range itemRules {
+			rule(e, it, nature.OfItem(it))
+		}
+	}
+}
+
+// itemRules is the rules that look at one item of declared makeup.
+var itemRules = []func(e *evaluation, it *look.Item, n nature.Set){
+	func(e *evaluation, it *look.Item, n nature.Set) {
+		p := kit.Product{Tags: it.Tags}
+		if n.Has(nature.Sticks) {
+			p.Tags = append(slices.Clone(it.Tags), "adhesive")
+		}
+		if w := p.Carries(e.c.Client.Allergies); w != "" {
+			e.find(rules.Allergen, "", it.Zone.Zones, say.CarriesAllergen, "product", it.Item, "word", w)
+		}
+	},
+	func(e *evaluation, it *look.Item, n nature.Set) {
+		age, known := e.c.Client.Age(e.c.Day.Date)
+		if known && age < figure.ToddlerYears && n.Has(nature.Sticks|nature.Glitters) {
+			e.find(rules.Infant, "", it.Zone.Zones, say.NotForToddler, "item", it.Item)
+		}
+	},
+	func(e *evaluation, it *look.Item, n nature.Set) {
+		if it.FirstUse && n.Has(nature.Sticks) {
+			e.find(rules.PatchTest, "", it.Zone.Zones, say.NewAdhesive, "item", it.Item)
+		}
+	},
+	func(e *evaluation, it *look.Item, n nature.Set) {
+		for _, rule := range fit.Against(e.c, n&nature.StrongGlue, it.Zone.Zones) {
+			switch rule {
+			case rules.Isotretinoin:
+				e.find(rule, "", it.Zone.Zones, say.PullsTears, "item", it.Item)
+			case rules.RecentRetinoid:
+				e.find(rule, "", it.Zone.Zones, say.PullsThin, "item", it.Item)
+			}
+		}
+	},
+}
+
+func photosensitised(e *evaluation) {
+	if e.c.Daylight && e.c.Within(figure.PhotosensitiveDays, fit.Photosensitising...) != 0 {
+		e.find(rules.Photosensitised, "", 0, say.None)
+	}
+}
+
+func timeShort(e *evaluation) {
+	if late := -e.res.SlackS; late > 0 {
+		e.find(rules.TimeShort, "", 0, say.MinutesMissing, "minutes", Minutes(e.c.Words, late), "ready",
+			day.Wall(e.res.ReadyAt).Clock(), "base", e.c.Day.BaseAt.Clock())
+	}
+}

@@ -1,0 +1,194 @@
+package stack
+
+import (
+	"slices"
+	"time"
+
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/kit"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+	"urncloth/core/sun"
+)
+
+// Dose is the sunscreen laid as a first coat, beside the measures people know. SpoonML is the teaspoon rule (half a
+// teaspoon for face and neck, a whole one with the chest), a safe habit rather than the dose.
+type Dose struct {
+	Grams          doc.Num `json:"grams"`
+	AreaCM2        doc.Num `json:"area_cm2"`
+	SpoonML        doc.Num `json:"spoon_ml"`
+	FingerStrips   doc.Num `json:"finger_strips"`
+	FingertipUnits doc.Num `json:"fingertip_units"`
+}
+
+// screened is the zones with a coat of sunscreen.
+func (e *evaluation) screened() face.Set {
+	return zonesWhere(face.All, func(z face.Zone) bool { return len(e.coats[z]) > 0 })
+}
+
+// dose reckons the sunscreen laid.
+func (e *evaluation) dose() {
+	var area, grams float64
+	for z := range face.N {
+		for _, k := range e.coats[z] {
+			grams += kit.Grams(k.film, e.c.Area[z])
+		}
+		if len(e.coats[z]) > 0 {
+			area += e.c.Area[z]
+		}
+	}
+	laid := e.screened()
+	if laid == 0 {
+		return
+	}
+	spoon := figure.TeaspoonML / 2
+	if laid.Has(face.Chest) {
+		spoon = figure.TeaspoonML
+	}
+	e.res.Dose = Dose{
+		doc.Num(grams),
+		doc.Num(area),
+		doc.Num(spoon),
+		doc.Num(grams / figure.FingerStripG),
+		doc.Num(grams / figure.FingertipUnitG),
+	}
+}
+
+// lastCoat is when the last coat went on, and its step.
+func (e *evaluation) lastCoat() (at time.Time, step string) {
+	for z := range face.N {
+		for _, k := range e.coats[z] {
+			if k.at.After(at) {
+				at, step = k.at, k.step
+			}
+		}
+	}
+	return at, step
+}
+
+// spfMissing looks for covered zones that daylight will find without sunscreen. Those round the eyes are covered where
+// what is on the face may go there.
+func spfMissing(e *evaluation) {
+	c, laid := e.c, e.screened()
+	if !c.Daylight {
+		return
+	}
+	bare := (face.Face&^face.SetOf(face.Lips) | c.Neighbours()) &^ laid
+	bare = zonesWhere(bare, func(z face.Zone) bool { return z.Class() != face.Eye || laid == 0 || e.nearEyes(z) })
+	lacking := zonesWhere(bare&^c.Barred().All(), e.screenable)
+	hopeless := zonesWhere(bare&^lacking, func(z face.Zone) bool { return z.Class() != face.Eye })
+	if lacking != 0 {
+		f := e.find(rules.SPFMissing, "", lacking, say.NoSunscreenOn, "zones", c.Names(lacking))
+		if !c.Strong {
+			*f = f.As(rules.Note)
+		}
+	}
+	if hopeless != 0 {
+		f := e.find(rules.SPFMissing, "", hopeless, say.NothingScreens, "zones", c.Names(hopeless))
+		*f = f.As(rules.Note).Do(c.Say(say.HatAndShade))
+	}
+}
+
+// nearEyes reports whether a sunscreen that lies on the face is safe near the eyes and may go on such a zone.
+func (e *evaluation) nearEyes(z face.Zone) bool {
+	for y := range face.N {
+		if y.Class() == face.Eye {
+			continue
+		}
+		if slices.ContainsFunc(e.coats[y], func(k coat) bool {
+			return k.product.EyeSafe && Admits(e.c, k.product, z)
+		}) {
+			return true
+		}
+	}
+	return false
+}
+
+// screenable reports whether the kit holds a sunscreen that may go on a zone.
+func (e *evaluation) screenable(z face.Zone) bool {
+	for i := range e.c.Kit {
+		if p := &e.c.Kit[i]; p.Kind.Of().Group == kit.Sunscreens && Admits(e.c, p, z) {
+			return true
+		}
+	}
+	return false
+}
+
+// spfShort says what a first coat under the full dose really gives.
+func spfShort(e *evaluation) {
+	for i := range e.moments {
+		id := e.moments[i].ID
+		var zones face.Set
+		var worst *coat
+		for z := range face.N {
+			for n := range e.coats[z] {
+				k := &e.coats[z][n]
+				if k.step != id || k.film >= figure.FullDose-figure.Same && !k.blended {
+					continue
+				}
+				zones |= face.SetOf(z)
+				if worst == nil || k.film < worst.film {
+					worst = k
+				}
+			}
+		}
+		if worst != nil && worst.film < figure.FullDose-figure.Same {
+			e.find(rules.SPFShort, id, zones, say.ThinCoat, "film", doc.Round(worst.film), "product",
+				worst.product.Name, "gives", doc.Round(sun.Effective(worst.product.SPF, worst.film)), "label",
+				worst.product.SPF)
+		}
+	}
+}
+
+func spfNoSum(e *evaluation) {
+	two := zonesWhere(face.All, func(z face.Zone) bool {
+		first := ""
+		return slices.ContainsFunc(e.res.Layers[z], func(l Layer) bool {
+			p := e.c.Product(l.Product)
+			if p == nil || p.SPF <= 0 {
+				return false
+			}
+			other := first != "" && first != p.ID
+			first = p.ID
+			return other
+		})
+	})
+	if two != 0 {
+		e.find(rules.SPFNoSum, "", 0, say.None)
+	}
+}
+
+func spfAtNight(e *evaluation) {
+	laid := e.screened()
+	switch {
+	case e.c.Daylight:
+	case laid == 0:
+		e.find(rules.SPFAtNight, "", 0, say.None)
+	default:
+		_, step := e.lastCoat()
+		e.find(rules.SPFAtNight, step, laid, say.NoDaylight)
+	}
+}
+
+func spfSetTime(e *evaluation) {
+	last, step := e.lastCoat()
+	if e.screened() == 0 || e.c.FirstSun.IsZero() || e.c.FirstSun.Sub(last) >= figure.BeforeSun {
+		return
+	}
+	e.find(rules.SPFSetTime, step, 0, say.UntilFirstSun, "minutes",
+		Minutes(e.c.Words, max(0, int(e.c.FirstSun.Sub(last).Seconds()))), "time", day.Wall(e.c.FirstSun).Clock())
+}
+
+// uncoveredSkin looks for neck, ears or bare chest left out of what the face got.
+func uncoveredSkin(e *evaluation) {
+	can, laid := e.c.Neighbours()&^e.c.Barred().All(), e.screened()
+	if laid&face.Face != 0 {
+		e.on(zonesWhere(can&^laid, e.screenable), rules.UncoveredSkin, "", say.NoSunscreenGot)
+	}
+	if rest := can &^ e.cleansed; e.cleansed&face.Face != 0 {
+		e.on(rest, rules.UncoveredSkin, "", say.NotCleansed, "n", len(rest.List()))
+	}
+}
