@@ -372,7 +372,7 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 					callee(c) == "lay" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
 				}
-				if callee(c) == "on" {
+				if callee(c) == "on" || callee(c) == "met" {
 					filled["zones"] = true // filled there
 				}
 				if c.Ellipsis.IsValid() {
