@@ -259,9 +259,8 @@ func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
 // exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
 func (pl *planner) exfoliate(open face.Set) {
 	c := pl.c
-	if c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || c.Client.Sensitivity >= figure.SensitiveFrom ||
-		!pl.calm() ||
-		c.Within(fit.RetinoidWindow(c), face.Retinoid) != 0 {
+	if c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() ||
+		fit.RuledOut(c, nature.Polishes, rules.ScrubOnSore) != 0 {
 		return
 	}
 	gentle := func(p *kit.Product) (float64, bool) {
@@ -331,91 +330,74 @@ func (pl *planner) moisturise(open face.Set) {
 	}
 }
 
-// Evaluate looks at the steps of a night as they stand.
+// evaluation is the state of a night over time, which the rules read.
+type evaluation struct {
+	c        *sitting.Case
+	res      *Result
+	moments  []moment
+	acid     string // the last acid laid, "" for none
+	retinoid string
+}
+
+// moment is one step with a product, and what was so by then.
+type moment struct {
+	*stack.Step
+	p              *kit.Product
+	zones          face.Set
+	acid, retinoid string // laid by then, this step among them
+	neutralised    bool   // something took it off with water later
+}
+
+// Evaluate looks at the steps of a night as they stand: first the state over time, then the table of rules that reads
+// it.
 func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r := Result{Findings: []rules.Finding{}}
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
-	find := func(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-		r.Findings = append(r.Findings, rules.New(c.Words, rule, rules.Aftercare, step, zones.List(), message,
-			slots...))
-		return &r.Findings[len(r.Findings)-1]
-	}
-	acid, retinoid := "", ""
-	var unneutral *stack.Step
+	e := &evaluation{c: c, res: &r}
 	for i := range r.Aftercare.Steps {
-		s := &r.Aftercare.Steps[i]
-		s.Complete()
-		if s.Act == act.Neutralise || s.Act == act.Rinse {
-			unneutral = nil
-		}
-		p := c.Product(s.Product)
-		if p == nil {
-			continue
-		}
-		zones := face.SetOf(s.Zones...)
-		if len(s.Film) > 0 {
-			s.Grams = doc.Num(c.Grams(s.Film))
-		}
-		stack.Measure(c, s, p, float64(s.Grams))
-		r.Findings = append(r.Findings, object(c, s, p)...)
-		if p.Screens() {
-			find(rules.SPFAfterDark, s.ID, zones, say.AtNight, "product", p.Name)
-		}
-		if p.Acid() && s.Act != act.Cleanse && s.Act != act.Massage {
-			acid = p.Name
-			if p.Tagged(neutralise) {
-				unneutral = s
-			}
-		}
-		if p.Retinoid() {
-			retinoid = p.Name
-		}
-		if acid != "" && retinoid != "" && (p.Acid() || p.Retinoid()) {
-			find(rules.TwoActives, s.ID, zones, say.InOneNight, "acid", acid, "retinoid", retinoid)
-		}
-		exfoliates := p.Kind == kit.Scrub || p.Kind == kit.EnzymePolish || p.Kind == kit.AcidToner
-		if exfoliates && c.Within(figure.ExfoliateEvery-1, face.Exfoliated)&zones != 0 && p.Kind == kit.AcidToner {
-			find(rules.TooOften, s.ID, zones, say.ExfoliatedLately)
-		}
-		if p.Kind == kit.Scrub && scrubsIn(c, figure.WeekDays) >= figure.ScrubsAWeek {
-			find(rules.TooOften, s.ID, zones, say.ThirdScrub)
-		}
+		e.step(&r.Aftercare.Steps[i])
 	}
-	if unneutral != nil {
-		find(rules.NotNeutralised, unneutral.ID, face.SetOf(unneutral.Zones...), say.NeutraliseNeeded, "product",
-			c.Product(unneutral.Product).Name)
+	for i := range e.moments {
+		for _, rule := range stepRules {
+			rule(e, &e.moments[i])
+		}
 	}
 	r.Findings = rules.Sort(r.Findings)
-	r.Aftercare.Tomorrow = tomorrow(c, acid != "", retinoid != "", d.Sunned)
+	r.Aftercare.Tomorrow = tomorrow(c, e.acid != "", e.retinoid != "", d.Sunned)
 	r.Aftercare.Card = card(c, d, &r.Aftercare)
 	return r
 }
 
-// scrubsIn counts the exfoliations told of within so many days.
-func scrubsIn(c *sitting.Case, days int) (n int) {
-	for _, k := range c.Conditions {
-		if k.Kind == face.Exfoliated && k.Days < days {
-			n++
+// step lets one step happen.
+func (e *evaluation) step(s *stack.Step) {
+	s.Complete()
+	if s.Act == act.Neutralise || s.Act == act.Rinse {
+		for i := range e.moments {
+			e.moments[i].neutralised = true
 		}
 	}
-	return n
+	p := e.c.Product(s.Product)
+	if p == nil {
+		return
+	}
+	if len(s.Film) > 0 {
+		s.Grams = doc.Num(e.c.Grams(s.Film))
+	}
+	stack.Measure(e.c, s, p, float64(s.Grams))
+	m := moment{Step: s, p: p, zones: face.SetOf(s.Zones...)}
+	if m.laysAcid() {
+		e.acid = p.Name
+	}
+	if p.Retinoid() {
+		e.retinoid = p.Name
+	}
+	m.acid, m.retinoid = e.acid, e.retinoid
+	e.moments = append(e.moments, m)
 }
 
-// object gathers what speaks against a step's product. What only daylight or a lens would see does not count at night.
-func object(c *sitting.Case, s *stack.Step, p *kit.Product) []rules.Finding {
-	var list []rules.Finding
-	for _, m := range fit.Gather(s.Zones, func(z face.Zone) []fit.Objection {
-		u := use(c, p, s.Act, z)
-		u.How = s.How
-		return u.Fits()
-	}) {
-		if m.Rule != rules.Flashback && m.Rule != rules.WhiteCast && m.Rule != rules.SPFLow {
-			list = append(list, m.Finding(c, rules.Aftercare, s.ID))
-		}
-	}
-	return list
-}
+// laysAcid reports whether a step leaves an acid on the skin, as a wash does not.
+func (m *moment) laysAcid() bool { return m.p.Acid() && m.Act != act.Cleanse && m.Act != act.Massage }
 
 // tomorrow is the next morning.
 func tomorrow(c *sitting.Case, acid, retinoid, sunned bool) []string {
