@@ -40,8 +40,8 @@ type candidate struct {
 	why     reason
 }
 
-// label is a path through the first slots of a group.
-type label struct {
+// path is a path through the first slots of a group.
+type path struct {
 	cost    float64
 	residue float64
 	top     surface
@@ -97,14 +97,14 @@ func (pl *planner) gather(g *group) {
 	}
 	for s := range slots {
 		dry := s == oil && !pl.mixed && len(g.cands[moisturiser]) < 2 // oil goes over a moisturiser or not at all
-		if !belongs(c, s, g.like) || dry {
+		if !table[s].belongs(c, g.like) || dry {
 			g.cands[s] = []candidate{{order: math.MaxInt32}}
 			continue
 		}
 		var list []candidate
 		for i := range c.Kit {
 			p := &c.Kit[i]
-			if !slices.Contains(slotKinds[s], p.Kind) {
+			if !slices.Contains(table[s].kinds, p.Kind) {
 				continue
 			}
 			if k, ok := pl.candidate(g, s, p, area); ok {
@@ -153,7 +153,7 @@ func worthwhile(list []candidate) []candidate {
 // candidate costs a product in a slot; ok is false where something bars it.
 func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (candidate, bool) {
 	c := pl.c
-	off, why, ok := misfit(c, s, p, g.like)
+	off, why, ok := table[s].misfit(c, p, g.like)
 	if !ok {
 		return candidate{}, false
 	}
@@ -252,7 +252,7 @@ func (pl *planner) sound(g *group, kind kit.Kind) bool {
 
 // nothing is the empty candidate of a slot. A slot that may not be empty may be where nothing suits at all.
 func (pl *planner) nothing(g *group, s slot, others []candidate) candidate {
-	none := candidate{order: math.MaxInt32, cost: empty(pl.c, s, g.like)}
+	none := candidate{order: math.MaxInt32, cost: table[s].empty(pl.c, g.like)}
 	if none.cost == figure.Forbidden && len(others) == 0 {
 		none.cost = 0
 	}
@@ -271,7 +271,7 @@ func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 	cheeks := &group{like: face.Cheeks, zones: face.SetOf(face.Cheeks)}
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
-		if p.EyeSafe || !slices.Contains(slotKinds[sunscreen], p.Kind) {
+		if p.EyeSafe || !slices.Contains(table[sunscreen].kinds, p.Kind) {
 			continue
 		}
 		if k, ok := pl.candidate(cheeks, sunscreen, p, 1); ok && k.cost < figure.CautionCost {
@@ -282,77 +282,95 @@ func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 }
 
 // solve finds the cheapest path over the slots of a group: label-setting shortest path with the load as a resource. A
-// label falls when another with the same topmost base costs no more and weighs no more. banned is one candidate of one
-// slot that may not be taken, slot slots for none. Cost: slots × candidates × labels, the labels being few.
-func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (label, bool) {
-	labels := pl.labels[:0]
-	from := 0
-	if bannedSlot < slots && pl.stages[g] != nil { // up to the banned slot nothing differs from the unbanned search
-		from = slices.Index(pl.order, bannedSlot)
-		labels = append(labels, pl.stages[g][from]...)
-	} else {
-		first := label{residue: pl.stays(g.like)}
-		for i := range first.picks {
-			first.picks[i] = -1
-		}
-		labels = append(labels, first)
-	}
+// path falls when another with the same topmost base costs no more and weighs no more. banned is one candidate of one
+// slot that may not be taken, slot slots for none. Cost: slots × candidates × paths, the paths being few.
+func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (path, bool) {
+	paths, from := pl.firstPaths(g, bannedSlot)
 	next := pl.spare[:0]
 	for n, s := range pl.order[from:] {
 		if pl.keepStages && bannedSlot == slots {
-			pl.stages[g] = append(pl.stages[g][:n:n], slices.Clone(labels))
+			pl.stages[g] = append(pl.stages[g][:n:n], slices.Clone(paths))
 		}
 		next = next[:0]
-		cands := g.cands[s]
-		quickest := math.MaxInt
-		if s == moisturiser && r.quickly > 0 {
-			quickest = r.quickly
-			if !slices.ContainsFunc(cands, func(k candidate) bool { return k.product != nil && k.set <= quickest }) {
-				quickest = math.MaxInt
-			}
-		}
-		for _, l := range labels {
+		cands, quickest := g.cands[s], r.quickest(s, g.cands[s])
+		drop := r.drop[s] && len(cands) > 1
+		for l := range paths {
 			for i := range cands {
 				k := &cands[i]
-				if s == bannedSlot && i == banned ||
-					k.product != nil && (r.drop[s] && len(cands) > 1 || k.set > quickest) {
+				if s == bannedSlot && i == banned || k.product != nil && (drop || k.set > quickest) {
 					continue
 				}
-				n := l
-				n.picks[s] = int16(i)
-				n.cost += k.cost
-				if k.product != nil {
-					mixed := s == oil && pl.mixed
-					if l.top != bare && !mixed {
-						over := laying[k.bottom][l.top]
-						n.cost += over
-						if over >= figure.BeadsFrom && k.top != bare && l.top != thinOil {
-							n.cost += figure.CautionCost
-						}
-					}
-					n.residue += k.residue
-					if k.top != bare && !mixed {
-						n.top = k.top
-					}
-				}
-				next = keep(next, n, g.limit-g.rest[s])
+				on := paths[l]
+				on.picks[s] = int16(i)
+				on.take(k, s == oil && pl.mixed)
+				next = keep(next, on, g.limit-g.rest[s])
 			}
 		}
-		labels, next = next, labels
+		paths, next = next, paths
 	}
-	best, found := label{}, false
-	for _, l := range labels {
+	pl.paths, pl.spare = paths, next
+	return pl.best(g, paths)
+}
+
+// best is the cheapest of whole paths.
+func (pl *planner) best(g *group, paths []path) (best path, found bool) {
+	for _, l := range paths {
 		l.cost += pl.ending(g, l)
 		if !found || better(&l, &best) {
 			best, found = l, true
 		}
 	}
-	pl.labels, pl.spare = labels, next
 	return best, found
 }
 
+// firstPaths is where a search begins: at the first slot, or, up to a banned slot, where the unbanned search stood,
+// since nothing differs before it.
+func (pl *planner) firstPaths(g *group, bannedSlot slot) (paths []path, from int) {
+	paths = pl.paths[:0]
+	if bannedSlot < slots && pl.stages[g] != nil {
+		from = slices.Index(pl.order, bannedSlot)
+		return append(paths, pl.stages[g][from]...), from
+	}
+	first := path{residue: pl.stays(g.like)}
+	for i := range first.picks {
+		first.picks[i] = -1
+	}
+	return append(paths, first), 0
+}
+
+// quickest is the longest that a product in a slot may take to set: no bound where none is that quick.
+func (r *restrict) quickest(s slot, cands []candidate) int {
+	quick := func(k candidate) bool { return k.product != nil && k.set <= r.quickly }
+	if s == moisturiser && r.quickly > 0 && slices.ContainsFunc(cands, quick) {
+		return r.quickly
+	}
+	return math.MaxInt
+}
+
+// take lays a candidate on the path. What is mixed into another layer does not lie on what is below.
+func (l *path) take(k *candidate, mixed bool) {
+	l.cost += k.cost
+	if k.product == nil {
+		return
+	}
+	l.residue += k.residue
+	if mixed {
+		return
+	}
+	if l.top != bare {
+		over := laying[k.bottom][l.top]
+		l.cost += over
+		if over >= figure.BeadsFrom && k.top != bare && l.top != thinOil {
+			l.cost += figure.CautionCost
+		}
+	}
+	if k.top != bare {
+		l.top = k.top
+	}
+}
+
 // ending is what the whole stack costs once it is laid: load over the limit, and the foundation over the topmost film.
-func (pl *planner) ending(g *group, l label) float64 {
+func (pl *planner) ending(g *group, l path) float64 {
 	var cost float64
 	if over := l.residue - g.limit; over > figure.Same {
 		cost += figure.LoadCost*over + figure.CautionCost
@@ -389,18 +407,18 @@ var laying = func() (table [8][8]float64) {
 	return table
 }()
 
-// better orders labels by cost; ties fall by the order of the kit.
-func better(a, b *label) bool {
+// better orders paths by cost; ties fall by the order of the kit.
+func better(a, b *path) bool {
 	if d := a.cost - b.cost; math.Abs(d) > figure.Same {
 		return d < 0
 	}
 	return slices.Compare(a.picks[:], b.picks[:]) < 0
 }
 
-// keep adds a label unless one dominates it, and drops those it dominates. A label up to free cannot come over the
+// keep adds a path unless one dominates it, and drops those it dominates. A path up to free cannot come over the
 // load limit any more, whatever follows, so that its load no longer counts against it.
-func keep(list []label, n label, free float64) []label {
-	weight := func(l *label) float64 {
+func keep(list []path, n path, free float64) []path {
+	weight := func(l *path) float64 {
 		if l.residue <= free {
 			return 0
 		}

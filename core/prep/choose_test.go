@@ -50,7 +50,7 @@ func randomSitting(t testing.TB, seed int64) *sitting.Sitting {
 	s.Kit = kit.Kit{{ID: "micellar", Name: "Micellar", Kind: "micellar", Base: "water", EyeSafe: true}}
 	for s0 := range slots {
 		for n := range r.Intn(3) {
-			kinds := slotKinds[s0]
+			kinds := table[s0].kinds
 			k := kinds[r.Intn(len(kinds))]
 			p := kit.Product{ID: fmt.Sprintf("%s-%d", k, n), Name: fmt.Sprintf("%s %d", k, n), Kind: k,
 				Base:   bases[r.Intn(len(bases))],
@@ -156,7 +156,7 @@ func TestTheStrangestClientsGetAPlanWithoutAStepThatMeetsAStop(t *testing.T) {
 func newPlanner(c *sitting.Case) *planner {
 	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"),
 		scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{},
-		tried: map[uint32]relaxed{}, stages: map[*group][][]label{}, memo: map[memoKey]solved{}}
+		tried: map[uint32]relaxed{}, stages: map[*group][][]path{}, memo: map[memoKey]solved{}}
 	pl.groups = groups(c)
 	for _, g := range pl.groups {
 		pl.gather(g)
@@ -309,7 +309,8 @@ func TestAPlannersPlanCarriesNothingItCouldHaveAvoided(t *testing.T) {
 }
 
 func sameSlot(a, b kit.Kind) bool {
-	return slices.ContainsFunc(slotKinds[:], func(ks []kit.Kind) bool {
+	return slices.ContainsFunc(table[:], func(row slotRow) bool {
+		ks := row.kinds
 		return slices.Contains(ks, a) &&
 			slices.Contains(ks, b)
 	})

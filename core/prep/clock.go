@@ -26,9 +26,9 @@ type draft struct {
 
 // past is how things stand when the prelude is over.
 type past struct {
-	set          [face.N]time.Time
-	hands, ready time.Time
-	drafts       int
+	set           [face.N]time.Time
+	hands, allSet time.Time
+	drafts        int
 }
 
 // schedule returns drafts in order of start, each with its start and, for cooling, its wait.
@@ -42,91 +42,109 @@ func (pl *planner) schedule(drafts []*draft, across bool) []draft {
 	return out
 }
 
+// run is the drafts as they are given their starts.
+type run struct {
+	*planner
+	past
+	drafts []*draft
+	starts []time.Time
+	left   []int // not yet started, in order
+}
+
 // clock runs drafts forward from the chair, visits each with its start, and returns when everything has set. In order,
 // each waits for the hands and for its own zones; across, hands go on elsewhere while a zone sets, as long as no step
 // overtakes another on the same zone. O(n²).
 func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at time.Time, setS int)) time.Time {
-	set, hands, ready := [face.N]time.Time{}, pl.c.ChairAt, pl.c.ChairAt
-	done := 0
-	if p := pl.past; p != nil && visit == nil { // the prelude runs the same every time
-		set, hands, ready, done = p.set, p.hands, p.ready, p.drafts
+	r := run{planner: pl, past: past{hands: pl.c.ChairAt, allSet: pl.c.ChairAt}, drafts: drafts}
+	if pl.past != nil && visit == nil { // the prelude runs the same every time
+		r.past = *pl.past
 	}
-	starts := make([]time.Time, len(drafts))
-	left := make([]int, len(drafts)-done)
-	for i := range left {
-		left[i] = done + i
+	r.starts, r.left = make([]time.Time, len(drafts)), make([]int, len(drafts)-r.past.drafts)
+	for i := range r.left {
+		r.left[i] = r.past.drafts + i
 	}
-	when := func(d *draft) time.Time {
-		at := hands
-		if d.waits || d.touch {
-			for z := range face.N {
-				if d.zones.Has(z) && set[z].After(at) {
-					at = set[z]
-				}
-			}
+	for len(r.left) > 0 {
+		next := drafts[r.left[0]]
+		if pl.past == nil && !next.prelude {
+			over := r.past
+			over.drafts = len(drafts) - len(r.left)
+			pl.past = &over
 		}
-		if d.step.Product != "" && d.step.Act != act.Setup && pl.c.CoolAt.After(at) {
-			at = pl.c.CoolAt
+		pick, at := 0, r.when(next)
+		if across && !next.prelude && next.with < 0 {
+			pick, at = r.earliest()
 		}
-		return at
-	}
-	for len(left) > 0 {
-		if pl.past == nil && !drafts[left[0]].prelude {
-			pl.past = &past{set, hands, ready, len(drafts) - len(left)}
-		}
-		pick, at := 0, when(drafts[left[0]])
-		if across && !drafts[left[0]].prelude && drafts[left[0]].with < 0 {
-			pick, at = pl.earliest(drafts, left, when)
-		}
-		d := drafts[left[pick]]
+		n := r.left[pick]
+		d := drafts[n]
 		if d.with >= 0 {
-			at = starts[d.with]
+			at = r.starts[d.with]
 		}
-		starts[left[pick]] = at
-		left = slices.Delete(left, pick, pick+1)
-		free := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
-		setS := d.step.SetS
-		if d.cools && d.freeSet.After(free) {
-			setS = int(d.freeSet.Sub(free).Seconds())
-		}
-		end := free.Add(time.Duration(setS) * time.Second)
-		for z := range face.N {
-			if d.zones.Has(z) && end.After(set[z]) {
-				set[z] = end
-			}
-		}
-		if busy := at.Add(time.Duration(d.step.HandsS) * time.Second); busy.After(hands) {
-			hands = busy
-		}
-		if end.After(ready) {
-			ready = end
-		}
+		r.starts[n], r.left = at, slices.Delete(r.left, pick, pick+1)
+		setS := r.start(d, at)
 		if visit != nil {
 			visit(d, at, setS)
 		}
 	}
-	return ready
+	return r.allSet
+}
+
+// when is the earliest that a draft can start.
+func (r *run) when(d *draft) time.Time {
+	at := r.hands
+	if d.waits || d.touch {
+		for z := range face.N {
+			if d.zones.Has(z) && r.set[z].After(at) {
+				at = r.set[z]
+			}
+		}
+	}
+	if d.step.Product != "" && d.step.Act != act.Setup && r.c.CoolAt.After(at) {
+		at = r.c.CoolAt
+	}
+	return at
+}
+
+// start starts a draft and returns for how long it sets.
+func (r *run) start(d *draft, at time.Time) (setS int) {
+	free := at.Add(time.Duration(max(d.step.HandsS, d.step.ContactS)) * time.Second)
+	setS = d.step.SetS
+	if d.cools && d.freeSet.After(free) {
+		setS = int(d.freeSet.Sub(free).Seconds())
+	}
+	end := free.Add(time.Duration(setS) * time.Second)
+	for z := range face.N {
+		if d.zones.Has(z) && end.After(r.set[z]) {
+			r.set[z] = end
+		}
+	}
+	if busy := at.Add(time.Duration(d.step.HandsS) * time.Second); busy.After(r.hands) {
+		r.hands = busy
+	}
+	if end.After(r.allSet) {
+		r.allSet = end
+	}
+	return setS
 }
 
 // earliest picks, of the drafts that no earlier one holds up on a zone, the one that can start first.
-func (pl *planner) earliest(drafts []*draft, left []int, when func(*draft) time.Time) (pick int, at time.Time) {
+func (r *run) earliest() (pick int, at time.Time) {
 	pick = -1
 	var before face.Set
-	for i, n := range left {
-		d := drafts[n]
+	for i, n := range r.left {
+		d := r.drafts[n]
 		if d.zones&before == 0 && (d.zones != 0 || before == 0) && d.with < 0 {
-			if t := when(d); pick < 0 || t.Before(at) {
+			if t := r.when(d); pick < 0 || t.Before(at) {
 				pick, at = i, t
 			}
 		}
 		// what is blended goes straight after its partner
-		if pick >= 0 && i+1 < len(left) && drafts[left[i+1]].with == left[pick] {
-			before |= drafts[left[i+1]].zones
+		if pick >= 0 && i+1 < len(r.left) && r.drafts[r.left[i+1]].with == r.left[pick] {
+			before |= r.drafts[r.left[i+1]].zones
 		}
 		before |= d.zones
 	}
 	if pick < 0 {
-		pick, at = 0, when(drafts[left[0]])
+		pick, at = 0, r.when(r.drafts[r.left[0]])
 	}
 	return pick, at
 }

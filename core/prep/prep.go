@@ -85,16 +85,16 @@ type planner struct {
 	touchSay   string // the words of every touch check, said once
 	screenEyes bool   // what is on the face may go near the eyes, so they are covered too
 	groups     []*group
-	chosen     []label
+	chosen     []path
 	memo       map[memoKey]solved
-	labels     []label
-	spare      []label
+	paths      []path
+	spare      []path
 	across     bool
 	noScrub    bool
 	noDepuff   bool
 	seconds    map[[2]int]solved
 	layers     map[layerKey]*draft
-	stages     map[*group][][]label // labels before each slot, kept for the second choices
+	stages     map[*group][][]path // paths before each slot, kept for the second choices
 	keepStages bool
 	past       *past    // how things stand after it
 	before     []*draft // the prelude, made once
@@ -107,7 +107,7 @@ type memoKey struct {
 }
 
 type solved struct {
-	label
+	path
 	found bool
 }
 
@@ -121,7 +121,7 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		seconds: map[[2]int]solved{},
 		layers:  map[layerKey]*draft{},
 		tried:   map[uint32]relaxed{},
-		stages:  map[*group][][]label{},
+		stages:  map[*group][][]path{},
 	}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
 	// products that run out over the whole face are avoided at the next try, and so are eye zones left bare
@@ -219,14 +219,14 @@ func (pl *planner) ready(at time.Time, n int) stack.Step {
 
 // choose solves every group under the same restriction and returns the total cost.
 func (pl *planner) choose(r restrict) float64 {
-	pl.chosen = make([]label, len(pl.groups))
+	pl.chosen = make([]path, len(pl.groups))
 	for i := range pl.groups {
 		pl.chosen[i] = pl.solved(i, r)
 	}
 	return pl.cost(pl.chosen)
 }
 
-func (pl *planner) solved(i int, r restrict) label {
+func (pl *planner) solved(i int, r restrict) path {
 	g := pl.groups[i]
 	for s := range slots { // what the group has no choice in does not matter to it
 		r.drop[s] = r.drop[s] && len(g.cands[s]) > 1
@@ -236,14 +236,14 @@ func (pl *planner) solved(i int, r restrict) label {
 	}
 	k := memoKey{i, r}
 	if s, known := pl.memo[k]; known {
-		return s.label
+		return s.path
 	}
 	l, found := pl.solve(g, r, slots, 0)
 	pl.memo[k] = solved{l, found}
 	return l
 }
 
-func (pl *planner) cost(chosen []label) float64 {
+func (pl *planner) cost(chosen []path) float64 {
 	var sum float64
 	for _, l := range chosen {
 		sum += l.cost
@@ -339,7 +339,7 @@ func (pl *planner) moves() []move {
 	list := []move{{how: CrossWork, slot: slots, cost: figure.CrossWorkCost, what: say.Waiting}}
 	for _, s := range []slot{essence, toner, serum, oil, lips, patch, eyeCream, primer} {
 		if pl.uses(s) {
-			list = append(list, move{how: LeaveOut, slot: s, what: slotNames[s]})
+			list = append(list, move{how: LeaveOut, slot: s, what: table[s].name})
 		}
 	}
 	if pl.lipScrub() != nil && pl.uses(lips) {
@@ -349,7 +349,7 @@ func (pl *planner) moves() []move {
 		list = append(list, move{how: LeaveOut, slot: slots, cost: figure.DropDepuffCost, what: say.Depuffing})
 	}
 	for _, set := range pl.settingTimes() {
-		list = append(list, move{how: Quicker, slot: moisturiser, quick: set, what: slotNames[moisturiser]})
+		list = append(list, move{how: Quicker, slot: moisturiser, quick: set, what: table[moisturiser].name})
 	}
 	return list
 }
@@ -525,7 +525,7 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 	return last
 }
 
-// rememberStages solves the chosen restriction once more and keeps the labels before each slot.
+// rememberStages solves the chosen restriction once more and keeps the paths before each slot.
 func (pl *planner) rememberStages(r restrict) {
 	pl.keepStages = true
 	for _, g := range pl.groups {
@@ -535,14 +535,14 @@ func (pl *planner) rememberStages(r restrict) {
 }
 
 // second is the best stack of a group that differs from the chosen one in a slot.
-func (pl *planner) second(i int, s slot, r restrict) (label, bool) {
+func (pl *planner) second(i int, s slot, r restrict) (path, bool) {
 	key := [2]int{i, int(s)}
 	if known, ok := pl.seconds[key]; ok {
-		return known.label, known.found
+		return known.path, known.found
 	}
 	pick := pl.chosen[i].picks[s]
 	if pick < 0 || len(pl.groups[i].cands[s]) < 2 {
-		return label{}, false
+		return path{}, false
 	}
 	l, found := pl.solve(pl.groups[i], r, s, int(pick))
 	found = found && l.cost < figure.Forbidden
@@ -556,7 +556,7 @@ func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
 	up := RunnerUp{Cost: doc.Num(cost), Differs: []Differs{}}
 	best := math.Inf(1)
 	var at int
-	var second label
+	var second path
 	for i := range pl.groups {
 		for _, s := range pl.order {
 			if l, ok := pl.second(i, s, r); ok {
@@ -574,7 +574,7 @@ func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
 	for _, s := range pl.order {
 		a, b := g.pick(s, pl.chosen[at]), g.pick(s, second)
 		if a.id() != b.id() {
-			up.Differs = append(up.Differs, Differs{pl.c.Say(slotNames[s]), g.zones.List(), a.id(), b.id()})
+			up.Differs = append(up.Differs, Differs{pl.c.Say(table[s].name), g.zones.List(), a.id(), b.id()})
 		}
 	}
 	return up

@@ -10,6 +10,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -32,100 +33,173 @@ const (
 	slots
 )
 
-// slotNames is the message that names each slot.
-var slotNames = [slots]say.ID{
-	say.SlotToner,
-	say.SlotEssence,
-	say.SlotSerum,
-	say.SlotEyeCream,
-	say.SlotMoisturiser,
-	say.SlotLips,
-	say.SlotPatch,
-	say.SlotOil,
-	say.SlotPrimer,
-	say.SlotSunscreen,
+// slotRow is all that there is to a slot: how it is called, which kinds fill it, where it has a place, what leaving it
+// empty costs on a zone, how far a product is from what it wants there, how long the hands are at it, the rules that
+// its step answers to, and the house methods that shape it.
+type slotRow struct {
+	name    say.ID
+	kinds   []kit.Kind
+	belongs func(c *sitting.Case, z face.Zone) bool
+	empty   func(c *sitting.Case, z face.Zone) float64
+	misfit  func(c *sitting.Case, p *kit.Product, z face.Zone) (cost float64, why reason, ok bool)
+	hands   func(zones face.Set, ofSeveral int) int
+	because []rules.ID
+	methods []method.Key // where one differs from the default, the step says why
 }
 
-// slotKinds lists which kinds fill a slot.
-var slotKinds = [slots][]kit.Kind{
-	toner:       {kit.Toner, kit.Mist},
-	essence:     {kit.Essence},
-	serum:       {kit.Serum},
-	eyeCream:    {kit.EyeCream},
-	moisturiser: {kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich},
-	lips:        {kit.LipBalm},
-	patch:       {kit.DryPatchBalm},
-	oil:         {kit.FaceOil},
-	primer:      {kit.PrimerMattifying, kit.PrimerHydrating, kit.PrimerGripping},
-	sunscreen:   {kit.Sunscreen, kit.MoisturiserSPF},
+// table is the slots in order. All costs [W].
+var table = [slots]slotRow{
+	toner: {
+		name:    say.SlotToner,
+		kinds:   []kit.Kind{kit.Toner, kit.Mist},
+		belongs: offEyesAndLips,
+		empty: func(c *sitting.Case, z face.Zone) float64 {
+			return pick(thirsty(c, z) || c.Look.Finish == look.Dewy, figure.NoTonerDry, figure.NoToner)
+		},
+		misfit: func(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
+			return 0, reason{}, p.Kind != kit.Mist || !c.Cold // no mist in the cold
+		},
+		hands:   always(figure.MistS),
+		because: []rules.ID{rules.NoMoisture},
+		methods: []method.Key{method.TonerBy, method.MistHow, method.DampLayering},
+	},
+	essence: {
+		name:    say.SlotEssence,
+		kinds:   []kit.Kind{kit.Essence},
+		belongs: offEyesAndLips,
+		empty: func(c *sitting.Case, z face.Zone) float64 {
+			return pick(thirsty(c, z), figure.NoEssenceDry, figure.NoEssence)
+		},
+		misfit:  none,
+		hands:   always(figure.EssenceS),
+		because: []rules.ID{rules.NoMoisture},
+		methods: []method.Key{method.DampLayering},
+	},
+	serum: {
+		name:    say.SlotSerum,
+		kinds:   []kit.Kind{kit.Serum},
+		belongs: offEyesAndLips,
+		empty: func(c *sitting.Case, z face.Zone) float64 {
+			return pick(thirsty(c, z), figure.NoSerumDry, figure.NoSerum)
+		},
+		misfit:  serumMisfit,
+		hands:   always(figure.SerumS),
+		because: []rules.ID{rules.NoMoisture},
+		methods: []method.Key{method.DampLayering, method.OilSlot},
+	},
+	eyeCream: {
+		name:  say.SlotEyeCream,
+		kinds: []kit.Kind{kit.EyeCream},
+		belongs: func(c *sitting.Case, z face.Zone) bool {
+			return z == face.UnderEyes || z == face.Eyelids && c.Method.Is(method.EyeCreamReach, method.LidsToo)
+		},
+		empty:   costs(figure.NoEyeCream),
+		misfit:  none,
+		hands:   always(figure.EyeCreamS),
+		because: []rules.ID{rules.UnderEyeHeavy},
+		methods: []method.Key{method.EyeCreamSlot, method.EyeCreamReach},
+	},
+	moisturiser: {
+		name:    say.SlotMoisturiser,
+		kinds:   []kit.Kind{kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich},
+		belongs: offLidsAndLips,
+		empty:   costs(figure.Forbidden),
+		misfit:  weightMisfit,
+		hands: func(_ face.Set, ofSeveral int) int {
+			return max(figure.MoistureS/ofSeveral, figure.LeastPartS)
+		},
+		because: []rules.ID{rules.NoMoisture},
+		methods: []method.Key{method.MoistureDose, method.SPFLayer},
+	},
+	lips: {
+		name:    say.SlotLips,
+		kinds:   []kit.Kind{kit.LipBalm},
+		belongs: func(_ *sitting.Case, z face.Zone) bool { return z == face.Lips },
+		empty:   costs(figure.NoLipBalm),
+		misfit:  none,
+		hands:   always(figure.LipsS),
+		because: []rules.ID{rules.DryPatch},
+	},
+	patch: {
+		name:  say.SlotPatch,
+		kinds: []kit.Kind{kit.DryPatchBalm},
+		belongs: func(c *sitting.Case, z face.Zone) bool {
+			return c.Skin[z].Has(face.Flaky) && offEyesAndLips(c, z)
+		},
+		empty:   costs(figure.NoPatchBalm),
+		misfit:  none,
+		hands:   always(figure.PatchS),
+		because: []rules.ID{rules.DryPatch},
+	},
+	oil: {
+		name:  say.SlotOil,
+		kinds: []kit.Kind{kit.FaceOil},
+		belongs: func(c *sitting.Case, z face.Zone) bool {
+			return offLidsAndLips(c, z) && !c.Method.Is(method.SPFLayer, method.Blended)
+		},
+		empty: func(c *sitting.Case, z face.Zone) float64 {
+			g := c.Skin[z]
+			return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != look.Matte, figure.NoOilParched, 0)
+		},
+		misfit:  none,
+		hands:   always(figure.OilS),
+		because: []rules.ID{rules.OilTooEarly},
+		methods: []method.Key{method.OilSlot},
+	},
+	primer: {
+		name:  say.SlotPrimer,
+		kinds: []kit.Kind{kit.PrimerMattifying, kit.PrimerHydrating, kit.PrimerGripping},
+		belongs: func(c *sitting.Case, z face.Zone) bool {
+			return face.BaseArea.Has(z) && !c.Method.Is(method.PrimerSplit, method.None)
+		},
+		empty: func(c *sitting.Case, z face.Zone) float64 {
+			g := c.Skin[z]
+			return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom &&
+				(!c.Client.Mature || mattifies(c, z)), figure.NoPrimerOily, figure.NoPrimer)
+		},
+		misfit:  primerMisfit,
+		hands:   always(figure.PrimerS),
+		because: []rules.ID{rules.MattifiesDry, rules.BaseMismatch},
+		methods: []method.Key{method.PrimerSplit, method.PrimerSPFOrder},
+	},
+	sunscreen: {
+		name:    say.SlotSunscreen,
+		kinds:   []kit.Kind{kit.Sunscreen, kit.MoisturiserSPF},
+		belongs: func(c *sitting.Case, z face.Zone) bool { return c.Daylight && z != face.Lips },
+		empty:   costs(figure.Forbidden),
+		misfit:  sunscreenMisfit,
+		hands:   sunscreenHands,
+		because: []rules.ID{rules.SPFMissing, rules.SPFShort},
+		methods: []method.Key{method.SPFLayer, method.SPFMeasure, method.OilyMoisture, method.PrimerSPFOrder},
+	},
 }
 
-// Costs of choosing. [W]
-const (
-
-	// avoidable is put on every caution a choice would raise, so that a plan carries none that it could have avoided.
-	// Large against every other cost.
-
-	// lowFactor is put on a sunscreen under 30 or not of broad spectrum: skin that burns is worse than base that sits
-	// badly, so it outweighs a few cautions about looks.
-
-	damp = "dewy"
-)
-
-// empty is the cost of leaving a slot empty on a zone. [W]
-func empty(c *sitting.Case, s slot, z face.Zone) float64 {
-	g := c.Skin[z]
-	dry := g.Water <= figure.DryUpTo
-	pick := func(is bool, yes, no float64) float64 {
-		if is {
-			return yes
-		}
-		return no
+func pick(is bool, yes, no float64) float64 {
+	if is {
+		return yes
 	}
-	switch s {
-	case toner:
-		return pick(dry || c.Look.Finish == damp, figure.NoTonerDry, figure.NoToner)
-	case essence:
-		return pick(dry, figure.NoEssenceDry, figure.NoEssence)
-	case serum:
-		return pick(dry, figure.NoSerumDry, figure.NoSerum)
-	case eyeCream:
-		return figure.NoEyeCream
-	case moisturiser, sunscreen:
-		return figure.Forbidden
-	case lips:
-		return figure.NoLipBalm
-	case patch:
-		return figure.NoPatchBalm
-	case oil:
-		return pick(g.Oil == 0 && g.Water == 0 && c.Look.Finish != look.Matte, figure.NoOilParched, 0)
-	case primer:
-		return pick(g.Oil >= figure.OilyFrom && g.Water >= figure.MoistFrom && (!c.Client.Mature || mattifies(c, z)),
-			figure.NoPrimerOily, figure.NoPrimer)
-	}
-	return 0
+	return no
 }
 
-// belongs reports whether a slot has a place on a zone at all.
-func belongs(c *sitting.Case, s slot, z face.Zone) bool {
-	switch s {
-	case lips:
-		return z == face.Lips
-	case patch:
-		return c.Skin[z].Has(face.Flaky) && z != face.Lips && z.Class() != face.Eye
-	case eyeCream:
-		return z == face.UnderEyes || z == face.Eyelids && c.Method.Is(method.EyeCreamReach, method.LidsToo)
-	case primer:
-		return face.BaseArea.Has(z) && !c.Method.Is(method.PrimerSplit, method.None)
-	case sunscreen:
-		return c.Daylight && z != face.Lips
-	case toner, essence, serum: // the skin round the eyes has its eye cream
-		return z.Class() != face.Eye && z != face.Lips
-	case oil:
-		return z != face.Lips && z != face.Eyelids && !c.Method.Is(method.SPFLayer, method.Blended)
-	}
-	return z != face.Lips && z != face.Eyelids
+func thirsty(c *sitting.Case, z face.Zone) bool { return c.Skin[z].Water <= figure.DryUpTo }
+
+// offEyesAndLips is where most layers have a place: the skin round the eyes has its eye cream.
+func offEyesAndLips(_ *sitting.Case, z face.Zone) bool {
+	return z.Class() != face.Eye && z != face.Lips
 }
+
+func offLidsAndLips(_ *sitting.Case, z face.Zone) bool { return z != face.Lips && z != face.Eyelids }
+
+// costs is the same cost everywhere.
+func costs(cost float64) func(*sitting.Case, face.Zone) float64 {
+	return func(*sitting.Case, face.Zone) float64 { return cost }
+}
+
+// always is the same seconds of hand, whatever the zones.
+func always(s int) func(face.Set, int) int { return func(face.Set, int) int { return s } }
+
+// none is the misfit of a slot that wants nothing but its kind.
+func none(*sitting.Case, *kit.Product, face.Zone) (float64, reason, bool) { return 0, reason{}, true }
 
 // dehydratedWants is the active for oily and thirsty skin; it may serve anywhere.
 const dehydratedWants = "hyaluronic"
@@ -153,57 +227,70 @@ func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
 	return isTargeted, here
 }
 
-// misfit is how far a product is from what a slot wants on a zone; ok is false where it has no place there. [W]
-func misfit(c *sitting.Case, s slot, p *kit.Product, z face.Zone) (cost float64, why reason, ok bool) {
-	g := c.Skin[z]
-	switch s {
-	case toner:
-		return 0, reason{}, p.Kind != kit.Mist || !c.Cold // no mist in the cold
-	case serum:
-		isTargeted, here := aims(p, g)
-		if isTargeted && !here {
-			return 0, reason{}, false
-		}
-		want := wants(g)
-		if len(want) > 0 && !p.Has(want...) {
-			return figure.WithoutActive, chosenFor(say.WithoutActive), true
-		}
-		if len(want) > 0 {
-			return 0, chosenFor(say.WithActive), true
-		}
-		return 0, chosenFor(say.PlainSerum), true
-	case moisturiser:
-		ideal := Ideal(g)
-		if c.Cold {
-			ideal += figure.ColdWeight
-		}
-		off := max(p.Weight-ideal, ideal-p.Weight)
-		return figure.WeightMisfit * off, chosenFor(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal",
-			doc.Round(ideal)), true
-	case primer:
-		switch {
-		case p.Kind == kit.PrimerMattifying && !mattifies(c, z):
-			return figure.MattifyDry, chosenFor(say.MattifiesDry), true
-		case p.Kind == kit.PrimerHydrating && mattifies(c, z):
-			return figure.HydrateOily, chosenFor(say.HydratesOily), true
-		case p.Kind == kit.PrimerGripping && mattifies(c, z):
-			return figure.GripOily, chosenFor(say.GripsOily), true
-		case p.Kind == kit.PrimerMattifying:
-			return 0, chosenFor(say.MattifiesOil, "oil", float64(g.Oil)), true
-		}
-		return 0, chosenFor(say.PrimerForOil, "oil", float64(g.Oil)), true
-	case sunscreen:
-		cast := figure.CastCost
-		if c.Client.Phototype >= figure.DarkFrom {
-			cast = figure.CastDarkCost
-		}
-		cost = figure.HeavySunscreen*max(0, p.Weight-figure.SunscreenWeight) + cast*float64(p.WhiteCast)
-		if c.Swims && p.WaterResistantMin < figure.Label80 {
-			cost += figure.NotForSwim
-		}
-		return cost, chosenFor(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
+func serumMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason, bool) {
+	isTargeted, here := aims(p, c.Skin[z])
+	if isTargeted && !here {
+		return 0, reason{}, false
 	}
-	return 0, reason{}, true
+	want := wants(c.Skin[z])
+	switch {
+	case len(want) == 0:
+		return 0, chosenFor(say.PlainSerum), true
+	case p.Has(want...):
+		return 0, chosenFor(say.WithActive), true
+	}
+	return figure.WithoutActive, chosenFor(say.WithoutActive), true
+}
+
+func weightMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason, bool) {
+	ideal := Ideal(c.Skin[z])
+	if c.Cold {
+		ideal += figure.ColdWeight
+	}
+	off := max(p.Weight-ideal, ideal-p.Weight)
+	return figure.WeightMisfit * off, chosenFor(say.WeightIdeal, "weight", doc.Round(p.Weight), "ideal",
+		doc.Round(ideal)), true
+}
+
+func primerMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason, bool) {
+	oil := float64(c.Skin[z].Oil)
+	switch matte := mattifies(c, z); {
+	case p.Kind == kit.PrimerMattifying && !matte:
+		return figure.MattifyDry, chosenFor(say.MattifiesDry), true
+	case p.Kind == kit.PrimerHydrating && matte:
+		return figure.HydrateOily, chosenFor(say.HydratesOily), true
+	case p.Kind == kit.PrimerGripping && matte:
+		return figure.GripOily, chosenFor(say.GripsOily), true
+	case p.Kind == kit.PrimerMattifying:
+		return 0, chosenFor(say.MattifiesOil, "oil", oil), true
+	}
+	return 0, chosenFor(say.PrimerForOil, "oil", oil), true
+}
+
+func sunscreenMisfit(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
+	cast := figure.CastCost
+	if c.Client.Phototype >= figure.DarkFrom {
+		cast = figure.CastDarkCost
+	}
+	cost := figure.HeavySunscreen*max(0, p.Weight-figure.SunscreenWeight) + cast*float64(p.WhiteCast)
+	if c.Swims && p.WaterResistantMin < figure.Label80 {
+		cost += figure.NotForSwim
+	}
+	return cost, chosenFor(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
+}
+
+func sunscreenHands(zones face.Set, ofSeveral int) int {
+	t := 0
+	if zones&face.Face != 0 {
+		t = max(figure.FaceSPFS/ofSeveral, figure.LeastPartS)
+	}
+	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS,
+		face.Chest: figure.ChestSPFS} {
+		if zones.Has(z) {
+			t += extra
+		}
+	}
+	return t
 }
 
 // reason is why a product was chosen, put into words only for those that are.
@@ -288,17 +375,22 @@ func order(c *sitting.Case) []slot {
 }
 
 // Slots lists which kinds stand in for one another, a slot each in the order of laying.
-func Slots() [][]kit.Kind { return slices.Clone(slotKinds[:]) }
+func Slots() (kinds [][]kit.Kind) {
+	for _, row := range table {
+		kinds = append(kinds, row.kinds)
+	}
+	return kinds
+}
 
 // Usual is the zones on which a product usually goes: those where its slot has a place and nothing bars it.
 func Usual(c *sitting.Case, p *kit.Product) []face.Zone {
 	var zones face.Set
 	for s := range slots {
-		if !slices.Contains(slotKinds[s], p.Kind) {
+		if !slices.Contains(table[s].kinds, p.Kind) {
 			continue
 		}
 		for _, z := range (face.Face | c.Neighbours()).List() {
-			if belongs(c, s, z) && stack.Admits(c, p, z) {
+			if table[s].belongs(c, z) && stack.Admits(c, p, z) {
 				zones |= face.SetOf(z)
 			}
 		}

@@ -63,7 +63,7 @@ func (pl *planner) film(s slot, p *kit.Product, z face.Zone) float64 {
 	case s == patch:
 		f *= figure.SpotShare
 	case (s == sunscreen || s == moisturiser) && pl.c.Daylight && pl.c.Method.Is(method.SPFLayer, method.Blended) &&
-		belongs(pl.c, moisturiser, z):
+		table[moisturiser].belongs(pl.c, z):
 		screen, cream := pl.c.Film(kit.Sunscreen, z), pl.c.Film(kit.MoisturiserLotion, z)
 		f *= screen / (screen + cream) // the blend goes on as thick as the sunscreen alone would have
 	}
@@ -127,47 +127,56 @@ func (pl *planner) cooling(add adder) {
 
 // cleanser picks what the skin is cleaned with: after a recent wash micellar or a mild toner, else the cleanser the
 // skin likes. Least misfit, ties by the order of the kit.
-func (pl *planner) cleanser() (*kit.Product, bool) {
-	c := pl.c
-	var best *kit.Product
-	least, refresh := math.Inf(1), c.FreshlyWashed
-	for i := range c.Kit {
-		p := &c.Kit[i]
-		off, ok := p.Kind.CleanserFit(c.Type.Type)
-		switch {
-		case refresh && p.Kind == kit.Micellar:
-			off, ok = 0, true
-		case refresh && p.Kind == kit.Toner:
-			off, ok = figure.TonerRefresh, true
-		case refresh:
-			off += figure.FullAfterWash // a full cleanse where nothing milder is at hand
-		}
-		if p.Kind == kit.Mitt {
-			off, ok = figure.MittOnly, true
-		}
-		if !ok || !pl.mayClean(p) {
+func (pl *planner) cleanser() (best *kit.Product, mild bool) {
+	least := math.Inf(1)
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		off, is := pl.cleanserFit(p)
+		if !is || !pl.mayClean(p) {
 			continue
 		}
-		off += figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
-		if c.Client.Sensitivity >= figure.SensitiveFrom && !p.Bland() {
-			off += figure.NotBlandCleanse
-		}
-		for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
-			u := fit.Use{Case: c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
-			for _, o := range u.Fits() {
-				if o.Severity == rules.Caution {
-					off += figure.CautionCost
-				}
-			}
-		}
-		if p.Short(cleanseGrams(p)) {
-			off += figure.CautionCost
-		}
-		if off < least-figure.Same {
+		if off += pl.cleanserCost(p); off < least-figure.Same {
 			best, least = p, off
 		}
 	}
 	return best, best != nil && (best.Kind == kit.Micellar || best.Kind == kit.Toner)
+}
+
+// cleanserFit is how far a product is from what the skin likes to be cleaned with now.
+func (pl *planner) cleanserFit(p *kit.Product) (off float64, is bool) {
+	off, is = p.Kind.CleanserFit(pl.c.Type.Type)
+	switch refresh := pl.c.FreshlyWashed; {
+	case p.Kind == kit.Mitt:
+		return figure.MittOnly, true
+	case refresh && p.Kind == kit.Micellar:
+		return 0, true
+	case refresh && p.Kind == kit.Toner:
+		return figure.TonerRefresh, true
+	case refresh:
+		off += figure.FullAfterWash // a full cleanse where nothing milder is at hand
+	}
+	return off, is
+}
+
+// cleanserCost is what else speaks against a cleanser: dislikes, scent on sensitive skin, cautions, too little left.
+func (pl *planner) cleanserCost(p *kit.Product) float64 {
+	c := pl.c
+	off := figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+	if c.Client.Sensitivity >= figure.SensitiveFrom && !p.Bland() {
+		off += figure.NotBlandCleanse
+	}
+	for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
+		u := fit.Use{Case: c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
+		for _, o := range u.Fits() {
+			if o.Severity == rules.Caution {
+				off += figure.CautionCost
+			}
+		}
+	}
+	if p.Short(cleanseGrams(p)) {
+		off += figure.CautionCost
+	}
+	return off
 }
 
 func (pl *planner) mayClean(p *kit.Product) bool {
@@ -332,7 +341,7 @@ func (pl *planner) spatula(steps []stack.Step) {
 	}
 }
 
-func (g *group) pick(s slot, l label) *candidate {
+func (g *group) pick(s slot, l path) *candidate {
 	if l.picks[s] < 0 {
 		return nil
 	}
@@ -340,74 +349,81 @@ func (g *group) pick(s slot, l label) *candidate {
 }
 
 // laying makes the layer steps of a choice in order: one step for each product in a slot, over all its zones.
-func (pl *planner) laying(chosen []label) []*draft {
+func (pl *planner) laying(chosen []path) []*draft {
 	list := make([]*draft, 0, int(slots)*2)
+	blended := pl.c.Method.Is(method.SPFLayer, method.Blended) && pl.c.Daylight
 	for _, s := range pl.order {
 		if s == serum {
 			list = append(list, pl.depuff()...)
 		}
 		first := len(list)
-		type use struct {
-			p     *kit.Product
-			veil  bool
-			zones face.Set
-		}
-		var order []use
-		take := func(p *kit.Product, veil bool, zones face.Set) {
-			if p == nil {
-				return
-			}
-			i := slices.IndexFunc(order, func(u use) bool { return u.p == p && u.veil == veil })
-			if i < 0 {
-				order = append(order, use{p, veil, zones})
-				return
-			}
-			order[i].zones |= zones
-		}
-		for i, g := range pl.groups {
-			if k := g.pick(s, chosen[i]); k != nil {
-				take(k.product, false, g.zones)
-				take(k.veil, true, g.zones)
-			}
-		}
-		slices.SortStableFunc(order, func(a, b use) int {
-			switch {
-			case a.veil != b.veil:
-				return map[bool]int{false: -1, true: 1}[a.veil]
-			case s == moisturiser: // cheeks first
-				return firstWith(a.zones, b.zones, face.Cheeks)
-			case s == primer: // the mattified middle first
-				return firstWith(a.zones, b.zones, face.Forehead)
-			}
-			return 0
-		})
-		for _, u := range order {
+		laid := pl.laidIn(s, chosen)
+		for _, u := range laid {
 			if s == lips {
 				list = append(list, pl.scrubLips()...)
 			}
-			list = append(list, pl.layer(layerKey{s, u.p, u.zones, u.veil, len(order)}))
+			list = append(list, pl.layer(layerKey{s, u.p, u.zones, u.veil, len(laid)}))
 		}
-		blended := pl.c.Method.Is(method.SPFLayer, method.Blended) && pl.c.Daylight
 		switch {
 		case s == oil && pl.mixed:
 			list = pl.blend(list, serum, first)
 		case s == sunscreen && blended:
 			list = pl.blend(list, moisturiser, first)
-		}
-		if s == moisturiser && len(list) > first && !blended {
+			if len(list) > first {
+				list = append(list, pl.touch(creams(list))...)
+			}
+		case s == moisturiser && len(list) > first && !blended:
 			list = append(list, pl.touch(list[first:])...)
 		}
-		if s == sunscreen && blended && len(list) > first {
-			list = append(
-				list,
-				pl.touch(
-					slices.DeleteFunc(
-						slices.Clone(list),
-						func(d *draft) bool { return d.slot != moisturiser && d.slot != sunscreen },
-					),
-				)...)
+	}
+	return list
+}
+
+// creams is the steps that lay moisturiser or sunscreen.
+func creams(list []*draft) []*draft {
+	return slices.DeleteFunc(
+		slices.Clone(list),
+		func(d *draft) bool { return d.slot != moisturiser && d.slot != sunscreen },
+	)
+}
+
+// laidOn is one product of a slot and all the zones it goes on.
+type laidOn struct {
+	p     *kit.Product
+	veil  bool
+	zones face.Set
+}
+
+// laidIn gathers what the groups chose in a slot, in the order of the hands.
+func (pl *planner) laidIn(s slot, chosen []path) (list []laidOn) {
+	take := func(p *kit.Product, veil bool, zones face.Set) {
+		if p == nil {
+			return
+		}
+		i := slices.IndexFunc(list, func(u laidOn) bool { return u.p == p && u.veil == veil })
+		if i < 0 {
+			list = append(list, laidOn{p, veil, zones})
+			return
+		}
+		list[i].zones |= zones
+	}
+	for i, g := range pl.groups {
+		if k := g.pick(s, chosen[i]); k != nil {
+			take(k.product, false, g.zones)
+			take(k.veil, true, g.zones)
 		}
 	}
+	slices.SortStableFunc(list, func(a, b laidOn) int {
+		switch {
+		case a.veil != b.veil:
+			return map[bool]int{false: -1, true: 1}[a.veil]
+		case s == moisturiser: // cheeks first
+			return firstWith(a.zones, b.zones, face.Cheeks)
+		case s == primer: // the mattified middle first
+			return firstWith(a.zones, b.zones, face.Forehead)
+		}
+		return 0
+	})
 	return list
 }
 
@@ -461,11 +477,11 @@ func (pl *planner) newLayer(k layerKey) *draft {
 		st.SetS = max(st.SetS, c.DryS(p.Kind, f))
 	}
 	st.Grams = doc.Num(c.Grams(st.Film))
-	st.HandsS = pl.handsOn(s, zones, ofSeveral)
+	st.HandsS = table[s].hands(zones, ofSeveral)
 	if st.How == act.Pad {
 		st.Pads, st.PadFaces = 1, figure.PadFaces
 	}
-	st.Because = because[s]
+	st.Because = table[s].because
 	if s == primer && p.Kind != kit.PrimerMattifying {
 		st.Because = []rules.ID{rules.BaseMismatch}
 	}
@@ -488,21 +504,8 @@ func (pl *planner) word(d *draft) {
 	}
 	c := pl.c
 	said := []string{c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", st.Amount)}
-	switch {
-	case s == moisturiser && zones.Has(face.Cheeks):
-		said = append(said, c.Say(say.CheeksFirst))
-	case s == eyeCream:
-		said = append(said, c.Say(say.OrbitalBone))
-	case s == sunscreen && zones&face.Face&^face.SetOf(face.UnderEyes, face.Eyelids) == 0:
-		said = append(said, c.Say(say.RingFinger))
-	case s == sunscreen:
-		said = append(said, c.Say(say.IntoHairline), pl.measureWords(float64(st.Grams), zones))
-	case s == lips:
-		said = append(said, c.Say(say.BlotBeforeColour))
-	case d.veil:
-		said = append(said, method.Reason(c.Words, method.PrimerSplit, method.ByZoneWithVeil))
-	}
-	for _, key := range slotMethods[s] {
+	said = append(said, pl.manner(d)...)
+	for _, key := range table[s].methods {
 		if option := c.Method.Get(key); option != method.Default(key) && !(d.veil && key == method.PrimerSplit) {
 			said = append(said, c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option)))
 		}
@@ -510,30 +513,24 @@ func (pl *planner) word(d *draft) {
 	st.Say = strings.Join(said, " ")
 }
 
-// slotMethods names the house methods that shape a slot's step: where one differs from the default, the step says why.
-var slotMethods = [slots][]method.Key{
-	toner: {
-		method.TonerBy,
-		method.MistHow,
-		method.DampLayering,
-	}, essence: {method.DampLayering}, serum: {method.DampLayering, method.OilSlot},
-	eyeCream: {
-		method.EyeCreamSlot,
-		method.EyeCreamReach,
-	}, moisturiser: {method.MoistureDose, method.SPFLayer}, oil: {method.OilSlot},
-	primer: {
-		method.PrimerSplit,
-		method.PrimerSPFOrder,
-	}, sunscreen: {method.SPFLayer, method.SPFMeasure, method.OilyMoisture, method.PrimerSPFOrder},
-}
-
-// because names the rules that a slot's step answers to.
-var because = [slots][]rules.ID{
-	toner: {
-		rules.NoMoisture,
-	}, essence: {rules.NoMoisture}, serum: {rules.NoMoisture}, eyeCream: {rules.UnderEyeHeavy},
-	moisturiser: {rules.NoMoisture}, lips: {rules.DryPatch}, patch: {rules.DryPatch}, oil: {rules.OilTooEarly},
-	primer: {rules.MattifiesDry, rules.BaseMismatch}, sunscreen: {rules.SPFMissing, rules.SPFShort},
+// manner says what the hands mind at a layer.
+func (pl *planner) manner(d *draft) []string {
+	c := pl.c
+	switch s := d.slot; {
+	case s == moisturiser && d.zones.Has(face.Cheeks):
+		return []string{c.Say(say.CheeksFirst)}
+	case s == eyeCream:
+		return []string{c.Say(say.OrbitalBone)}
+	case s == sunscreen && d.zones&face.Face&^face.NearEyes == 0:
+		return []string{c.Say(say.RingFinger)}
+	case s == sunscreen:
+		return []string{c.Say(say.IntoHairline), pl.measureWords(float64(d.step.Grams), d.zones)}
+	case s == lips:
+		return []string{c.Say(say.BlotBeforeColour)}
+	case d.veil:
+		return []string{method.Reason(c.Words, method.PrimerSplit, method.ByZoneWithVeil)}
+	}
+	return nil
 }
 
 // measureWords says the sunscreen dose as the house measures it.
@@ -548,40 +545,6 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 		return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(grams/figure.FingerStripG))
 	}
 	return pl.c.Say(say.ShinyUntilSet)
-}
-
-func (pl *planner) handsOn(s slot, zones face.Set, ofSeveral int) int {
-	switch s {
-	case toner:
-		return figure.MistS
-	case essence:
-		return figure.EssenceS
-	case serum:
-		return figure.SerumS
-	case eyeCream:
-		return figure.EyeCreamS
-	case moisturiser:
-		return max(figure.MoistureS/ofSeveral, figure.LeastPartS)
-	case lips:
-		return figure.LipsS
-	case patch:
-		return figure.PatchS
-	case oil:
-		return figure.OilS
-	case primer:
-		return figure.PrimerS
-	}
-	t := 0
-	if zones&face.Face != 0 {
-		t = max(figure.FaceSPFS/ofSeveral, figure.LeastPartS)
-	}
-	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS,
-		face.Chest: figure.ChestSPFS} {
-		if zones.Has(z) {
-			t += extra
-		}
-	}
-	return t
 }
 
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
