@@ -72,24 +72,8 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 		one:     c.Method.Is(method.CleanserSpend, method.Same),
 		beard:   fullBeard(c),
 	}
-	mitt := false
 	for i := range c.Kit {
-		p := &c.Kit[i]
-		if p.Kind == kit.Mitt && !p.Empty() && !mitt && len(ch.removers) < figure.MostRemovers {
-			mitt = true
-			w := *p
-			w.Kind = kit.WaterMitt
-			ch.removers = append(ch.removers, &w)
-		}
-		if one != nil && p.ID != one.ID && turnOf(p.Kind) == turnOf(one.Kind) && takes[p.Kind] != nil {
-			continue
-		}
-		if takes[p.Kind] != nil && p.Kind != kit.WaterMitt && !p.Empty() && len(ch.removers) < figure.MostRemovers {
-			ch.removers = append(ch.removers, p)
-		}
-		if p.Kind == kit.CottonPad && p.Count != nil {
-			ch.pads = max(ch.pads, 0) + *p.Count
-		}
+		ch.offer(&c.Kit[i], one)
 	}
 	// Oily ones first: what takes off their film comes after them.
 	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return int(turnOf(a.Kind) - turnOf(b.Kind)) })
@@ -99,6 +83,30 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 	ch.group(on, loosened)
 	ch.thin()
 	return ch
+}
+
+// offer takes a product of the kit among the removers, or counts it among the pads; where one is named, its rivals are
+// left out.
+func (ch *chooser) offer(p, one *kit.Product) {
+	if p.Kind == kit.CottonPad && p.Count != nil {
+		ch.pads = max(ch.pads, 0) + *p.Count
+	}
+	if len(ch.removers) >= figure.MostRemovers || p.Empty() {
+		return
+	}
+	if p.Kind == kit.Mitt {
+		mitt := func(r *kit.Product) bool { return r.Kind == kit.WaterMitt }
+		if !slices.ContainsFunc(ch.removers, mitt) {
+			w := *p
+			w.Kind = kit.WaterMitt
+			ch.removers = append(ch.removers, &w)
+		}
+		return
+	}
+	rival := one != nil && p.ID != one.ID && turnOf(p.Kind) == turnOf(one.Kind)
+	if takes[p.Kind] != nil && p.Kind != kit.WaterMitt && !rival {
+		ch.removers = append(ch.removers, p)
+	}
 }
 
 // thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more
@@ -183,34 +191,38 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 		if len(on[z].binders()) == 0 || c.Barred().All().Has(z) {
 			continue
 		}
-		g := &group{zones: face.SetOf(z), like: z, on: on[z], binders: on[z].binders(), strip: -1, weight: 1}
-		g.start = slices.Repeat([]float64{1}, len(g.binders))
-		for i, b := range g.binders {
-			if b == look.Adhesive && z == face.Eyelids {
-				g.start[i] = loosened
-				if loosened == 1 && hasStrip(c, false) {
-					g.strip = i
-				}
-			}
-		}
-		switch z {
-		case face.Eyelids:
-			g.grams = figure.EyeGrams
-		case face.Brows, face.Lips:
-			g.grams = figure.SpotGrams
-		default:
-			g.weight = c.Area[z] / skin
-		}
-		ch.allow(g)
-		if !held(z) {
-			if i := slices.IndexFunc(ch.groups, func(o *group) bool { return !held(o.like) && o.alike(c, g) }); i >= 0 {
-				ch.groups[i].zones |= g.zones
-				ch.groups[i].weight += g.weight
-				continue
-			}
+		g := ch.groupOf(z, on[z], skin, loosened)
+		if i := slices.IndexFunc(ch.groups, func(o *group) bool {
+			return !held(z) && !held(o.like) && o.alike(c, g)
+		}); i >= 0 {
+			ch.groups[i].zones |= g.zones
+			ch.groups[i].weight += g.weight
+			continue
 		}
 		ch.groups = append(ch.groups, g)
 	}
+}
+
+// groupOf is one zone as a group; skin is the area of all that is passed over together.
+func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group {
+	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, weight: 1}
+	g.start = slices.Repeat([]float64{1}, len(g.binders))
+	if i := slices.Index(g.binders, look.Adhesive); i >= 0 && z == face.Eyelids {
+		g.start[i] = loosened
+		if loosened == 1 && hasStrip(ch.c, false) {
+			g.strip = i
+		}
+	}
+	switch z {
+	case face.Eyelids:
+		g.grams = figure.EyeGrams
+	case face.Brows, face.Lips:
+		g.grams = figure.SpotGrams
+	default:
+		g.weight = ch.c.Area[z] / skin
+	}
+	ch.allow(g)
+	return g
 }
 
 func (g *group) alike(c *sitting.Case, o *group) bool {
@@ -273,16 +285,7 @@ func (ch *chooser) bySideOfMethod(p *kit.Product, z face.Zone) bool {
 // may reports whether a remover may be used on a zone, and the cost of the cautions it brings.
 func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, may bool) {
 	c := ch.c
-	fx := slices.ContainsFunc(on.binders(), effects)
-	switch {
-	case p.Kind == kit.WaterMitt && !c.Method.Is(method.RemovalTool, method.Mitt) &&
-		!(z == face.Eyelids && onlyWater(on)):
-		return 0, false
-	case p.Kind == kit.Wipe && !c.Method.Is(method.Wipes, method.TravelOnly):
-		return 0, false
-	case turnOf(p.Kind) == turnEffects && (!fx || z.Class() == face.Eye):
-		return 0, false
-	case glitter(c, z) && !p.Kind.Worked():
+	if !ch.hasPlace(p, z, on) {
 		return 0, false
 	}
 	for _, o := range objections(c, p, z, c.Client.Has(face.LensesStay)) {
@@ -293,12 +296,7 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 			caution += figure.CautionCost
 		}
 	}
-	if single := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
-		return it.Keep &&
-			it.Attach == look.Single
-	}); single &&
-		z == face.Eyelids &&
-		p.Oily() {
+	if z == face.Eyelids && p.Oily() && keptSingles(c) {
 		caution += figure.CautionCost // oil-on-reused-lashes: they come off with the makeup, not before it
 	}
 	if p.Kind == kit.PlantOil != c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && films(p.Kind) &&
@@ -306,6 +304,31 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 		caution += figure.WrongSkin
 	}
 	return caution, true
+}
+
+// hasPlace reports whether method, makeup and zone leave a place for a remover at all.
+func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
+	c := ch.c
+	switch {
+	case p.Kind == kit.WaterMitt:
+		if !c.Method.Is(method.RemovalTool, method.Mitt) && !(z == face.Eyelids && onlyWater(on)) {
+			return false
+		}
+	case p.Kind == kit.Wipe:
+		if !c.Method.Is(method.Wipes, method.TravelOnly) {
+			return false
+		}
+	case turnOf(p.Kind) == turnEffects:
+		if !slices.ContainsFunc(on.binders(), effects) || z.Class() == face.Eye {
+			return false
+		}
+	}
+	return !glitter(c, z) || p.Kind.Worked()
+}
+
+// keptSingles reports whether single lashes are on that are to be kept.
+func keptSingles(c *sitting.Case) bool {
+	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single })
 }
 
 func effects(b look.Binder) bool {
@@ -559,12 +582,12 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 		s.opts, s.shares, s.prices = append(s.opts, opts), append(s.shares, rows), append(s.prices, prices)
 	}
 	for deep := 1; deep <= figure.MostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
-		s.walk(sequence{}, g.start, 0, 0, 0, deep, 0)
+		s.walk(node{left: g.start}, deep)
 	}
 	if len(s.best) == 0 {
 		return []sequence{s.honest()}, false
 	}
-	s.walk(sequence{}, g.start, 0, 0, 0, figure.MostOfAll, 0)
+	s.walk(node{left: g.start}, figure.MostOfAll)
 	for _, q := range s.best {
 		if q.cost <= s.bound(q.pads) {
 			list = append(list, q)
@@ -586,64 +609,96 @@ func (s *search) bound(pads int) float64 {
 	return slices.Min(s.cheap[:min(pads, figure.PadsEnough)+1]) + figure.MergeSlack*figure.ProductCost
 }
 
-// walk tries every next pass that may come at or after the last remover and option in order.
-func (s *search) walk(q sequence, left []float64, from, option, done, deep int, film float64) {
+// node is where the search stands: the passes so far, what they leave, and where in the order of removers and options
+// the next one may begin.
+type node struct {
+	sequence
+	left         []float64
+	from, option int
+	done         int     // as how many passes they count
+	film         float64 // what the remover leaves of itself
+}
+
+// walk tries every next pass that may come at or after the last remover and option in order, as deep as so many passes.
+func (s *search) walk(q node, deep int) {
 	g := s.g
 	if s.nodes++; s.nodes > figure.MostNodes {
 		return
 	}
-	if g.worst(left) <= Target(g.like)+figure.Same {
-		end := film
-		if done < figure.MostOfAll { // there is room for the last pad
-			end *= s.check
-		}
-		s.arrive(q, left, end)
-		if end <= welcome(s.c, g.like)+figure.Same && (!s.wanted || held(g.like) || s.washed(q)) {
-			return // nothing more can help
-		}
+	if g.worst(q.left) <= Target(g.like)+figure.Same && s.ends(&q) {
+		return
 	}
-	for n := from; n < len(g.allowed); n++ {
-		r := g.allowed[n]
-		used := 0
-		for _, k := range q.passes {
-			if k.remover == r {
-				used += k.counts
-			}
-		}
+	for n := q.from; n < len(g.allowed); n++ {
+		used := q.used(g.allowed[n])
 		first := 0
-		if n == from {
-			first = option
+		if n == q.from {
+			first = q.option
 		}
 		for o := first; o < len(s.opts[n]); o++ {
 			k := s.opts[n][o]
-			if used+k.counts > figure.MostOfOne || done+k.counts > deep {
+			if used+k.counts > figure.MostOfOne || q.done+k.counts > deep {
 				continue
 			}
-			p := s.removers[r]
-			if s.refused && !held(g.like) && !s.oily[r] && film > 0 && turnOf(p.Kind) == turnWash {
-				continue
+			if next, worth := s.next(&q, n, o, deep); worth {
+				s.walk(next, deep)
 			}
-			cost := q.cost + s.prices[n][o][min(len(q.passes), 1)]
-			pads := q.pads + s.pads1[n]
-			if cost > s.bound(pads) {
-				continue
-			}
-			next := make([]float64, len(left))
-			for i := range left {
-				next[i] = left[i] * s.shares[n][o][i]
-			}
-			if g.worst(next) > Target(g.like)+figure.Same &&
-				(cost+s.pass1 > s.bound(pads) || !s.hope(next, deep-done-k.counts)) {
-				continue
-			}
-			nf := film * math.Pow(1-washes[p.Kind], float64(k.counts))
-			if films(p.Kind) {
-				_, nf = s.finish(g, p)
-			}
-			s.walk(sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
-				next, n, o, done+k.counts, deep, nf)
 		}
 	}
+}
+
+// ends notes a sequence that reaches the target and reports whether nothing more can help it.
+func (s *search) ends(q *node) bool {
+	end := q.film
+	if q.done < figure.MostOfAll { // there is room for the last pad
+		end *= s.check
+	}
+	s.arrive(q.sequence, q.left, end)
+	return end <= welcome(s.c, s.g.like)+figure.Same && (!s.wanted || held(s.g.like) || s.washed(q.sequence))
+}
+
+// used is how many passes of a remover a node has.
+func (q *node) used(remover int) (counts int) {
+	for _, k := range q.passes {
+		if k.remover == remover {
+			counts += k.counts
+		}
+	}
+	return counts
+}
+
+// next is the node after one more pass; it is not worth following where it is refused, too dear, or without hope.
+func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
+	g, k := s.g, s.opts[n][o]
+	r := g.allowed[n]
+	p := s.removers[r]
+	if s.refused && !held(g.like) && !s.oily[r] && q.film > 0 && turnOf(p.Kind) == turnWash {
+		return next, false
+	}
+	cost := q.cost + s.prices[n][o][min(len(q.passes), 1)]
+	pads := q.pads + s.pads1[n]
+	if cost > s.bound(pads) {
+		return next, false
+	}
+	left := make([]float64, len(q.left))
+	for i := range left {
+		left[i] = q.left[i] * s.shares[n][o][i]
+	}
+	if g.worst(left) > Target(g.like)+figure.Same &&
+		(cost+s.pass1 > s.bound(pads) || !s.hope(left, deep-q.done-k.counts)) {
+		return next, false
+	}
+	film := q.film * math.Pow(1-washes[p.Kind], float64(k.counts))
+	if films(p.Kind) {
+		_, film = s.finish(g, p)
+	}
+	return node{
+		sequence: sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
+		left:     left,
+		from:     n,
+		option:   o,
+		done:     q.done + k.counts,
+		film:     film,
+	}, true
 }
 
 // washed reports whether a sequence ends in a wash.

@@ -64,35 +64,42 @@ func fixes(item string) bool { return named(item, "fixing spray", "setting spray
 func On(c *sitting.Case, all *stack.Layers) [face.N]Loads {
 	var on [face.N]Loads
 	for z := range face.N {
-		m := Loads{}
-		fixed, own := false, look.Binder("")
-		for _, l := range all[z] {
-			if l.Item != "" && stays(c, z, l.Item) {
-				continue
-			}
-			if l.Item != "" && fixes(l.Item) {
-				fixed, own = true, l.Binder
-				continue
-			}
-			if l.Load > 0 {
-				m[l.Binder] += float64(l.Load)
-			}
-		}
-		if fixed {
-			under := look.Binder("")
-			for _, b := range look.Binders {
-				if b != look.Care && b != look.Powder && m[b] > 0 && (under == "" || m[b] > m[under]) {
-					under = b
-				}
-			}
-			if under == "" {
-				under = own
-			}
-			m[under]++
-		}
-		on[z] = m
+		on[z] = onZone(c, all[z], z)
 	}
 	return on
+}
+
+func onZone(c *sitting.Case, layers []stack.Layer, z face.Zone) Loads {
+	m := Loads{}
+	fixed, own := false, look.Binder("")
+	for _, l := range layers {
+		switch {
+		case l.Item != "" && stays(c, z, l.Item):
+		case l.Item != "" && fixes(l.Item):
+			fixed, own = true, l.Binder
+		case l.Load > 0:
+			m[l.Binder] += float64(l.Load)
+		}
+	}
+	if fixed {
+		m[m.heaviest(own)]++
+	}
+	return m
+}
+
+// heaviest is the makeup that a fixing spray lies over: the heaviest binder but care and powder, or else the spray's
+// own.
+func (m Loads) heaviest(own look.Binder) look.Binder {
+	under := look.Binder("")
+	for _, b := range look.Binders {
+		if b != look.Care && b != look.Powder && m[b] > 0 && (under == "" || m[b] > m[under]) {
+			under = b
+		}
+	}
+	if under == "" {
+		return own
+	}
+	return under
 }
 
 // stays reports whether a declared item is meant to stay on: lash extensions.

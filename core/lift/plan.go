@@ -85,20 +85,7 @@ func (pl *planner) loosen() {
 	if !hasStrip(pl.c, true) || load == 0 || pl.c.Barred().All().Has(face.Eyelids) {
 		return
 	}
-	t := pl.glueS()
-	best := 1.0
-	for i := range pl.c.Kit {
-		p := &pl.c.Kit[i]
-		if takes[p.Kind][look.Adhesive] == 0 || p.Oily() || p.Kind == kit.Wipe || p.Kind.Worked() || p.Empty() {
-			continue
-		}
-		if slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has(face.LensesStay)), barring) {
-			continue
-		}
-		if left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], look.Adhesive, t); left < best-figure.Same {
-			best, pl.looseBy = left, p
-		}
-	}
+	best := pl.loosener()
 	if pl.looseBy == nil {
 		return
 	}
@@ -112,6 +99,23 @@ func (pl *planner) loosen() {
 		return
 	}
 	pl.loosened = left * (1 - figure.LashTakes)
+}
+
+// loosener finds the oil-free remover that leaves least of the glue, and how much one hold of it leaves.
+func (pl *planner) loosener() float64 {
+	t, best := pl.glueS(), 1.0
+	for i := range pl.c.Kit {
+		p := &pl.c.Kit[i]
+		if takes[p.Kind][look.Adhesive] == 0 || p.Oily() || p.Kind == kit.Wipe || p.Kind.Worked() || p.Empty() ||
+			slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has(face.LensesStay)), barring) {
+			continue
+		}
+		left := share(pl.c, p.Kind, face.Eyelids, pl.on[face.Eyelids], look.Adhesive, t)
+		if left < best-figure.Same {
+			best, pl.looseBy = left, p
+		}
+	}
+	return best
 }
 
 // glueS is how long a bud is held on the glue: as long as helps.
@@ -431,58 +435,50 @@ func glued(c *sitting.Case) bool {
 // hold writes one pass on lids, brows or lips and what finishes it.
 func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	c := pl.c
-	list := zones.List()
-	what, how := act.Hold, act.Press
-	if p.Kind.Worked() {
-		what, how = act.Massage, act.Fingertips
-	}
-	grams := 0.0
-	for _, z := range list {
-		grams += map[bool]float64{true: figure.EyeGrams, false: figure.SpotGrams}[z == face.Eyelids]
-	}
 	s := stack.Step{
-		Act:      what,
+		Act:      act.Hold,
 		Kind:     act.Kind(p.Kind),
 		Product:  p.ID,
-		Zones:    list,
+		Zones:    zones.List(),
 		ContactS: int(contact),
 		HandsS:   int(contact),
-		How:      how,
+		How:      act.Press,
 		Because:  pl.because(p, zones),
 	}
-	pads := 0
-	for _, z := range list {
-		if z == face.Eyelids || zones&face.SetOf(face.Eyelids) == 0 {
-			pads++
-		}
+	if p.Kind.Worked() {
+		s.Act, s.How = act.Massage, act.Fingertips
 	}
-	pads = max(1, pads)
-	clean := figure.FacesPerPad * pads
+	grams := 0.0
+	for _, z := range s.Zones {
+		grams += map[bool]float64{true: figure.EyeGrams, false: figure.SpotGrams}[z == face.Eyelids]
+	}
+	pads := padsHeld(zones)
+	seconds := pl.seconds(contact)
 	switch {
 	case p.Kind == kit.WaterMitt:
 		s.Cloths, s.How, grams = 1, act.WithMitt, 0
-		s.Say = pl.c.Say(say.MittOn, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
+		s.Say = c.Say(say.MittOn, "product", p.Name, "zones", c.Names(zones), "seconds", seconds)
 		s.TempC = figure.WarmC
 	case extended(c) && zones.Has(face.Eyelids):
 		s.Buds, s.How = figure.TipsPerPass, act.LintFree
-		s.Say = pl.c.Say(say.TipBetween, "product", p.Name, "seconds", pl.seconds(contact))
-	case what == act.Massage:
-		s.Say = pl.c.Say(say.MeltOver, "product", p.Name, "zones", pl.c.Names(zones), "seconds", pl.seconds(contact))
+		s.Say = c.Say(say.TipBetween, "product", p.Name, "seconds", seconds)
+	case s.Act == act.Massage:
+		s.Say = c.Say(say.MeltOver, "product", p.Name, "zones", c.Names(zones), "seconds", seconds)
 	default:
-		s.Pads, s.PadFaces = pads, clean
-		s.Say = pl.c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", pl.c.Names(zones),
-			"seconds", pl.seconds(contact), "then", pl.eyeWords(zones))
+		s.Pads, s.PadFaces = pads, figure.FacesPerPad*pads
+		s.Say = c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", c.Names(zones),
+			"seconds", seconds, "then", pl.eyeWords(zones))
 	}
 	st := pl.add(s)
-	stack.Measure(pl.c, st, p, grams)
-	if !films(p.Kind) && what == act.Hold {
-		return
-	}
-	if !films(p.Kind) { // a wash is rinsed off
+	stack.Measure(c, st, p, grams)
+	switch {
+	case films(p.Kind):
+		pl.wipeHeld(zones, s.Buds > 0)
+	case s.Act == act.Massage: // a wash is rinsed off
 		pl.add(
 			stack.Step{
 				Act:     act.Rinse,
-				Zones:   list,
+				Zones:   zones.List(),
 				HandsS:  figure.RinseOffS,
 				TempC:   figure.LukewarmC,
 				How:     act.Lukewarm,
@@ -490,19 +486,32 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 				Say:     c.Say(say.RinseZones, "zones", c.Names(zones)),
 			},
 		)
-		return
 	}
+}
+
+// padsHeld is how many pads are held there: half a pad for each eye, or one a zone.
+func padsHeld(zones face.Set) int {
+	if zones.Has(face.Eyelids) {
+		return 1
+	}
+	return max(1, len(zones.List()))
+}
+
+// wipeHeld writes what takes an oily remover off lids, brows or lips: a damp pad, a tip where lashes are extended, or
+// the corner of a warm cloth where pads run out.
+func (pl *planner) wipeHeld(zones face.Set, tips bool) {
+	c, pads := pl.c, padsHeld(zones)
 	w := stack.Step{
 		Act:      act.Wipe,
-		Zones:    list,
+		Zones:    zones.List(),
 		HandsS:   figure.DampS,
 		Pads:     pads,
-		PadFaces: clean,
+		PadFaces: figure.FacesPerPad * pads,
 		How:      act.DampPad,
 		Because:  []rules.ID{rules.DirtyFace},
 		Say:      c.Say(say.WipeDamp, "zones", c.Names(zones)),
 	}
-	if s.Buds > 0 {
+	if tips {
 		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
 	} else if pl.short(pads) {
 		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, figure.WarmC
@@ -610,72 +619,84 @@ func (pl *planner) hasFirst(list []planned) bool {
 // cleanse writes one pass on skin.
 func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float64, last bool) {
 	c := pl.c
-	list := zones.List()
-	where := whereabouts(c, zones)
 	s := stack.Step{
-		Act:     act.Massage,
+		Act:     act.Hold,
 		Kind:    act.Kind(p.Kind),
 		Product: p.ID,
-		Zones:   list,
-		How:     act.Massaged,
+		Zones:   zones.List(),
+		How:     act.Press,
 		Because: pl.because(p, zones),
-	}
-	if !p.Kind.Worked() {
-		s.Act, s.How = act.Hold, act.Press
 	}
 	if last && p.Kind.Worked() && c.Method.Is(method.Massage, method.Long) {
 		contact = max(contact, min(figure.LongS, pl.longest(p, zones)))
 	}
-	s.ContactS, s.HandsS = int(contact), int(contact)
-	n := 0
-	for _, z := range list {
-		n += strokes(z)
-	}
+	s.ContactS, s.HandsS = int(contact), figure.WipeS
 	switch {
 	case p.Kind.Worked():
-		on := pl.c.Say(say.OnDrySkin)
-		if !films(p.Kind) {
-			on = pl.c.Say(say.WithLukewarm)
-		} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) {
-			on = pl.c.Say(say.OnWarmFace)
-			s.How = act.WarmDamp
-		}
-		s.Say = pl.c.Say(say.MassageOver, "product", p.Name, "zones", where, "seconds", pl.seconds(contact), "on", on)
-		if last {
-			s.Say += " " + c.Say(say.HairlineToo)
-		}
-		if c.Client.Mature {
-			s.Say += " " + c.Say(say.SupportSkin)
-		}
+		pl.worked(&s, p, last)
 	case p.Kind == kit.WaterMitt:
-		s.Cloths, s.How, s.TempC, s.HandsS = 1, act.WithMitt, figure.WarmC, figure.WipeS
-		s.Say = pl.c.Say(say.WipeMitt, "zones", where, "product", p.Name)
+		s.Cloths, s.How, s.TempC = 1, act.WithMitt, figure.WarmC
+		s.Say = c.Say(say.WipeMitt, "zones", whereabouts(c, zones), "product", p.Name)
 	case p.Kind == kit.Wipe:
-		s.HandsS, s.PadFaces, s.How = figure.WipeS, max(2, n), act.WithWipe
-		s.Say = pl.c.Say(say.PressWipe, "zones", where)
+		s.PadFaces, s.How = max(2, strokesOver(zones)), act.WithWipe
+		s.Say = c.Say(say.PressWipe, "zones", whereabouts(c, zones))
 	default:
-		s.HandsS = figure.WipeS
-		switch tool := c.Method.Get(method.RemovalTool); tool {
-		case method.Cloth, method.Mitt:
-			s.Cloths, s.How = 1, act.How(tool)
-			s.Say = pl.c.Say(say.WipeFresh, "zones", where, "product", p.Name, "tool", say.Word(act.ToolList, tool))
-		case method.Sponge:
-			s.How = act.Sponge
-			s.Say = pl.c.Say(say.WipeSponge, "zones", where, "product", p.Name)
-		default:
-			s.Pads = (n + figure.FacesPerPad - 1) / figure.FacesPerPad
-			s.PadFaces = figure.FacesPerPad * s.Pads
-			s.Say = pl.c.Say(say.PressPads, "product", p.Name, "zones", where)
-			if pl.short(s.Pads) {
-				s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
-				s.Say = pl.c.Say(say.WipeCloth, "zones", where, "product", p.Name)
-			}
-		}
+		pl.wiped(&s, p, zones)
 	}
 	st := pl.add(s)
 	if grams > 0 {
 		stack.Measure(pl.c, st, p, doc.Round(grams))
 		st.Say = strings.Replace(st.Say, p.Name, c.Say(say.ProductAmount, "product", p.Name, "amount", st.Amount), 1)
+	}
+}
+
+// strokesOver is how many strokes wipe some zones.
+func strokesOver(zones face.Set) (n int) {
+	for _, z := range zones.List() {
+		n += strokes(z)
+	}
+	return n
+}
+
+// worked makes a pass one that is massaged in.
+func (pl *planner) worked(s *stack.Step, p *kit.Product, last bool) {
+	c := pl.c
+	s.Act, s.How, s.HandsS = act.Massage, act.Massaged, s.ContactS
+	on := c.Say(say.OnDrySkin)
+	if !films(p.Kind) {
+		on = c.Say(say.WithLukewarm)
+	} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) {
+		on = c.Say(say.OnWarmFace)
+		s.How = act.WarmDamp
+	}
+	s.Say = c.Say(say.MassageOver, "product", p.Name, "zones", whereabouts(c, face.SetOf(s.Zones...)), "seconds",
+		pl.seconds(float64(s.ContactS)), "on", on)
+	if last {
+		s.Say += " " + c.Say(say.HairlineToo)
+	}
+	if c.Client.Mature {
+		s.Say += " " + c.Say(say.SupportSkin)
+	}
+}
+
+// wiped makes a pass one with the house's tool: cloth, mitt, sponge or pads, and a cloth where pads run out.
+func (pl *planner) wiped(s *stack.Step, p *kit.Product, zones face.Set) {
+	c, where := pl.c, whereabouts(pl.c, zones)
+	switch tool := c.Method.Get(method.RemovalTool); tool {
+	case method.Cloth, method.Mitt:
+		s.Cloths, s.How = 1, act.How(tool)
+		s.Say = c.Say(say.WipeFresh, "zones", where, "product", p.Name, "tool", say.Word(act.ToolList, tool))
+	case method.Sponge:
+		s.How = act.Sponge
+		s.Say = c.Say(say.WipeSponge, "zones", where, "product", p.Name)
+	default:
+		s.Pads = (strokesOver(zones) + figure.FacesPerPad - 1) / figure.FacesPerPad
+		s.PadFaces = figure.FacesPerPad * s.Pads
+		s.Say = c.Say(say.PressPads, "product", p.Name, "zones", where)
+		if pl.short(s.Pads) {
+			s.Pads, s.PadFaces, s.Cloths, s.How = 0, 0, 1, act.WithCloth
+			s.Say = c.Say(say.WipeCloth, "zones", where, "product", p.Name)
+		}
 	}
 }
 
