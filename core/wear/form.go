@@ -110,53 +110,91 @@ func (f *chooser) face(windy bool) *form {
 	return best
 }
 
+// consider is a product as a form of renewing the face in that air, and what it costs; nil where it is none.
 func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
-	c := f.c
-	d, over := forms[p.Kind]
-	if p.SPF <= 1 || !over && !(bare(c) && p.Kind == kit.Sunscreen) || p.Empty() {
+	if !f.renews(p) {
 		return nil, 0
 	}
-	if p.Kind == kit.SPFMist && c.Cold {
-		return nil, 0
-	}
-	zones, cost := screenable(c, p, f.on&face.Face)
+	zones, cost := screenable(f.c, p, f.on&face.Face)
 	if zones&face.BaseArea == 0 {
 		return nil, 0
 	}
 	film, coats := delivers(p, 0)
 	cost += figure.FullDose - film
-	var matte, oily, marked bool
-	for _, z := range zones.List() {
-		matte = matte || powdery(c, z)
-		oily = oily || c.Skin[z].Oil >= figure.OilyFrom
-		marked = marked || c.Skin[z].Has(face.Pigment)
+	for _, c := range formCosts {
+		cost += c(f, p, zones, windy)
 	}
-	if matte {
-		cost += d.powders
-	}
-	if oily {
-		cost += d.waxy
-	}
-	if p.Kind == kit.SPFStick && matte || p.Kind == kit.SPFPowder {
-		cost += figure.CautionCost
-	}
-	if p.SPF < figure.LeastSPF || !p.BroadSpectrum {
-		cost += figure.CautionCost
-	}
-	if p.Kind == kit.SPFMist && windy && sprayed(c) {
-		cost += figure.WindCost
-	}
-	if dark := c.Client.Phototype >= figure.DarkFrom; dark || marked {
+	return &form{p, coats, film, zones, cost >= figure.CautionCost}, cost
+}
+
+// renews reports whether a product can renew the face at all: made for it, or the ordinary sunscreen of a bare face;
+// no mist in the cold.
+func (f *chooser) renews(p *kit.Product) bool {
+	_, over := forms[p.Kind]
+	return p.SPF > 1 && (over || bare(f.c) && p.Kind == kit.Sunscreen) && !p.Empty() &&
+		!(p.Kind == kit.SPFMist && f.c.Cold)
+}
+
+// formCosts is what speaks against a form, a row each.
+var formCosts = []func(f *chooser, p *kit.Product, zones face.Set, windy bool) float64{
+	func(f *chooser, p *kit.Product, zones face.Set, _ bool) float64 { // on powdered base
+		if !anyOf(zones, func(z face.Zone) bool { return powdery(f.c, z) }) {
+			return 0
+		}
+		cost := forms[p.Kind].powders
+		if p.Kind == kit.SPFStick {
+			cost += figure.CautionCost
+		}
+		return cost
+	},
+	func(f *chooser, p *kit.Product, zones face.Set, _ bool) float64 { // waxy on oily skin
+		if !anyOf(zones, func(z face.Zone) bool { return f.c.Skin[z].Oil >= figure.OilyFrom }) {
+			return 0
+		}
+		return forms[p.Kind].waxy
+	},
+	func(_ *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // powder alone
+		if p.Kind != kit.SPFPowder {
+			return 0
+		}
+		return figure.CautionCost
+	},
+	func(_ *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // a low or narrow label
+		if p.SPF >= figure.LeastSPF && p.BroadSpectrum {
+			return 0
+		}
+		return figure.CautionCost
+	},
+	func(f *chooser, p *kit.Product, _ face.Set, windy bool) float64 { // mist in wind
+		if p.Kind != kit.SPFMist || !windy || !sprayed(f.c) {
+			return 0
+		}
+		return figure.WindCost
+	},
+	func(f *chooser, p *kit.Product, zones face.Set, _ bool) float64 { // dark or marked skin: tint, and no white cast
+		marked := anyOf(zones, func(z face.Zone) bool { return f.c.Skin[z].Has(face.Pigment) })
+		if f.c.Client.Phototype < figure.DarkFrom && !marked {
+			return 0
+		}
+		cost := figure.CastCost * float64(p.WhiteCast)
 		if !p.Tinted {
 			cost += figure.UntintedCost
 		}
-		cost += figure.CastCost * float64(p.WhiteCast)
-	}
-	cost += figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
-	if f.wet && p.WaterResistantMin < figure.Label80 {
-		cost += figure.WetCost
-	}
-	return &form{p, coats, film, zones, cost >= figure.CautionCost}, cost
+		return cost
+	},
+	func(f *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // what the client would rather avoid
+		return figure.DislikedCost * float64(p.CountCarried(f.c.Client.Dislikes))
+	},
+	func(f *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // a long time in water
+		if !f.wet || p.WaterResistantMin >= figure.Label80 {
+			return 0
+		}
+		return figure.WetCost
+	},
+}
+
+func anyOf(zones face.Set, is func(z face.Zone) bool) bool {
+	return slices.ContainsFunc(zones.List(), is)
 }
 
 // ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first

@@ -275,8 +275,43 @@ func (s *search) better(a, b *mark) bool {
 
 // plan returns the nodes at which to lay a coat, none where nothing is to be renewed.
 func (s *search) plan() []int {
+	steps := s.steps()
+	start := pack(0, 0, 0, len(s.blots), 0)
+	for _, b := range s.blots {
+		start += pack(0, 0, 0, 0, s.unkinds[b])
+	}
+	t := &tries{search: s, steps: steps, start: start, total: start + s.best[0],
+		runs: make([]lowest, figure.MoreTouchUps+1)}
+	least := s.most()
+	if least <= s.budget {
+		if found, _ := s.paths(t.walk(s.budget+figure.Same, func(sum score) bool { return sum == t.total })); found != nil {
+			return found
+		}
+		for more := range figure.MoreTouchUps + 1 {
+			if t.lowest(more) > s.budget*figure.Hopeless {
+				continue
+			}
+			if found := t.within(s.budget, more); found != nil {
+				return found
+			}
+		}
+	}
+	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
+	more := 0
+	for more < figure.MoreTouchUps && t.lowest(more+1) <= t.lowest(more)-figure.OverStep {
+		more++
+	}
+	limit := s.budget + figure.OverStep*math.Ceil((t.lowest(more)-s.budget)/figure.OverStep)
+	if kinder := t.within(limit, more); kinder != nil {
+		return kinder
+	}
+	return t.runs[more].nodes
+}
+
+// steps is the score from each node to each later one, and last to the end. best becomes the best from each node on.
+func (s *search) steps() [][]score {
 	s.best = make([]score, s.end+1)
-	steps := make([][]score, s.end) // from a node to each later one, and last to the end
+	steps := make([][]score, s.end)
 	for i := s.last; i >= 0; i-- {
 		if i > 0 && !s.open[i] {
 			continue
@@ -293,52 +328,49 @@ func (s *search) plan() []int {
 			s.best[i] = min(s.best[i], st+s.best[j])
 		}
 	}
-	start := pack(0, 0, 0, len(s.blots), 0)
-	for _, b := range s.blots {
-		start += pack(0, 0, 0, 0, s.unkinds[b])
+	return steps
+}
+
+// tries is the searches of one plan, with more touch-ups each time.
+type tries struct {
+	*search
+	steps        [][]score
+	start, total score
+	runs         []lowest
+}
+
+// lowest is the least dose that so many more touch-ups bring.
+type lowest struct {
+	nodes []int
+	dose  float64
+}
+
+// upTo allows paths with no graver break than the best, and so many more touch-ups.
+func (t *tries) upTo(more int) func(score) bool {
+	return func(sum score) bool {
+		return sum.graver() == t.total.graver() && sum.count() <= t.total.count()+more
 	}
-	total := start + s.best[0]
-	follow := func(count int) func(score) bool {
-		return func(sum score) bool { return sum.graver() == total.graver() && sum.count() <= count }
+}
+
+// lowest searches for the least dose that so many more touch-ups bring.
+func (t *tries) lowest(more int) float64 {
+	r := &t.runs[more]
+	if r.nodes == nil {
+		w := t.walk(math.Inf(1), t.upTo(more))
+		w.doseAlone = true
+		r.nodes, r.dose = t.paths(w)
 	}
-	fewest := total.count()
-	least := s.most()
-	if least <= s.budget {
-		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false,
-			func(sum score) bool { return sum == total }); found != nil {
-			return found
-		}
-	}
-	type run struct { // the least dose that so many more touch-ups bring
-		nodes []int
-		dose  float64
-	}
-	runs := make([]run, figure.MoreTouchUps+1)
-	lowest := func(more int) float64 {
-		r := &runs[more]
-		if r.nodes == nil {
-			r.nodes, r.dose = s.paths(steps, start, total, math.Inf(1), true, follow(fewest+more))
-		}
-		return r.dose
-	}
-	for more := 0; least <= s.budget && more <= figure.MoreTouchUps; more++ {
-		if lowest(more) > s.budget*figure.Hopeless {
-			continue
-		}
-		if found, _ := s.paths(steps, start, total, s.budget+figure.Same, false, follow(fewest+more)); found != nil {
-			return found
-		}
-	}
-	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
-	more := 0
-	for more < figure.MoreTouchUps && lowest(more+1) <= lowest(more)-figure.OverStep {
-		more++
-	}
-	limit := s.budget + figure.OverStep*math.Ceil((lowest(more)-s.budget)/figure.OverStep)
-	if kinder, _ := s.paths(steps, start, total, limit+figure.Same, false, follow(fewest+more)); kinder != nil {
-		return kinder
-	}
-	return runs[more].nodes
+	return r.dose
+}
+
+// within searches for the kindest day of no more than a dose, with so many more touch-ups.
+func (t *tries) within(dose float64, more int) []int {
+	found, _ := t.paths(t.walk(dose+figure.Same, t.upTo(more)))
+	return found
+}
+
+func (t *tries) walk(limit float64, may func(score) bool) walk {
+	return walk{steps: t.steps, start: t.start, gravest: t.total >> labelShift, limit: limit, may: may}
 }
 
 // needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the
@@ -508,75 +540,93 @@ func (s *search) advance(m *mark, k int) {
 	}
 }
 
+// walk is one search for a path: the scores it goes by, how grave a break it may hold, the dose it may bring, and which
+// paths may be followed; or, where the dose alone counts, that.
+type walk struct {
+	steps     [][]score
+	start     score
+	gravest   score
+	limit     float64
+	doseAlone bool
+	may       func(score) bool
+
+	at  [][]*mark // by node
+	end *mark     // the best whole path so far
+}
+
 // paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more
 // than the limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
-func (s *search) paths(
-	steps [][]score,
-	start, total score,
-	limit float64,
-	doseAlone bool,
-	may func(score) bool,
-) (nodes []int, dose float64) {
-	at := make([][]*mark, s.last+1)
+func (s *search) paths(w walk) (nodes []int, dose float64) {
+	w.at = make([][]*mark, s.last+1)
 	zero := s.first()
-	zero.score = start
+	zero.score = w.start
 	s.towelled(&zero, 0)
-	at[0] = []*mark{&zero}
-	gravest := total >> labelShift
-	width := figure.MostLabels
-	if doseAlone {
-		width = figure.FewLabels
-	}
-	var end *mark
+	w.at[0] = []*mark{&zero}
 	for i := 0; i <= s.last; i++ {
-		for _, m := range at[i] {
-			on := *m
-			for j := i + 1; ; j++ {
-				s.advance(&on, j-1)
-				if on.dose+s.floor[j] > limit {
-					break
-				}
-				if j > s.last {
-					for k := j; k < len(s.grid); k++ {
-						s.towelled(&on, k)
-						s.advance(&on, k)
-					}
-					sum := m.score + steps[i][s.last-i]
-					kinder := end != nil && !doseAlone && sum.unkind() < end.score.unkind()
-					less := end == nil ||
-						(doseAlone || sum.unkind() == end.score.unkind()) && on.dose < end.dose-figure.SameExactly
-					if may(sum) && on.dose <= limit && (kinder || less) {
-						end = &mark{score: sum, dose: on.dose, before: m}
-					}
-					break
-				}
-				s.towelled(&on, j)
-				if !s.open[j] {
-					continue
-				}
-				st := steps[i][j-i-1]
-				if (m.score+st)>>labelShift > gravest { // breaks only grow with the wait
-					break
-				}
-				if !may(m.score + st + s.best[j]) {
-					continue
-				}
-				next := on
-				next.score, next.node, next.before = m.score+st, j, m
-				s.coat(&next, j)
-				at[j] = s.keep(at[j], &next, width)
-			}
+		for _, m := range w.at[i] {
+			s.follow(&w, m, i)
 		}
 	}
-	if end == nil {
+	if w.end == nil {
 		return nil, 0
 	}
 	nodes = []int{}
-	for m := end.before; m.before != nil; m = m.before {
+	for m := w.end.before; m.before != nil; m = m.before {
 		nodes = append(nodes, m.node)
 	}
 	slices.Reverse(nodes)
-	return nodes, end.dose
+	return nodes, w.end.dose
+}
+
+// follow leads a path that stands at a node on to every later one, and to the end.
+func (s *search) follow(w *walk, m *mark, i int) {
+	width := figure.MostLabels
+	if w.doseAlone {
+		width = figure.FewLabels
+	}
+	on := *m
+	for j := i + 1; ; j++ {
+		s.advance(&on, j-1)
+		if on.dose+s.floor[j] > w.limit {
+			return
+		}
+		if j > s.last {
+			s.finish(w, m, on, m.score+w.steps[i][s.last-i])
+			return
+		}
+		s.towelled(&on, j)
+		if !s.open[j] {
+			continue
+		}
+		sum := m.score + w.steps[i][j-i-1]
+		if sum>>labelShift > w.gravest { // breaks only grow with the wait
+			return
+		}
+		if !w.may(sum + s.best[j]) {
+			continue
+		}
+		next := on
+		next.score, next.node, next.before = sum, j, m
+		s.coat(&next, j)
+		w.at[j] = s.keep(w.at[j], &next, width)
+	}
+}
+
+// finish lets the rest of the day go by and keeps the path where it is the best so far.
+func (s *search) finish(w *walk, m *mark, on mark, sum score) {
+	for k := s.last + 1; k < len(s.grid); k++ {
+		s.towelled(&on, k)
+		s.advance(&on, k)
+	}
+	if !w.may(sum) || on.dose > w.limit {
+		return
+	}
+	kinder := w.end != nil && !w.doseAlone && sum.unkind() < w.end.score.unkind()
+	less := w.end == nil ||
+		(w.doseAlone || sum.unkind() == w.end.score.unkind()) && on.dose < w.end.dose-figure.SameExactly
+	if kinder || less {
+		w.end = &mark{score: sum, dose: on.dose, before: m}
+	}
 }
 
 // keep adds a label to those of its node unless one of them is no worse in all, and drops those that it beats.

@@ -204,79 +204,105 @@ func (p *planner) powder() *kit.Product {
 	return nil
 }
 
+// stop is one interruption: a coat, a blot alone, or the midday reset.
+type stop struct {
+	at          time.Time
+	coat, reset bool
+}
+
 // touchUps searches for the coats, puts the blots that are left beside them, and writes each out in steps.
 func (p *planner) touchUps() []TouchUp {
-	c := p.c
 	p.choose()
-	powdered := face.Set(0)
-	if p.powder() != nil {
-		powdered = powders(c)
-	}
-	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return c.Barred().All().Has(s.zone) })
-	blots := func(coats []time.Time) []time.Time { return p.blots(tend(open, c.BaseAt, powdered), coats) }
-	half := c.BaseAt.Add(c.WearUntil.Sub(c.BaseAt) / 2)
-	reset := c.WearUntil.Sub(c.BaseAt) >= figure.LongWear
-	var coats []time.Time
-	if !p.lastSun.IsZero() && (p.form.face(false) != nil || p.form.face(true) != nil) {
-		var windows []window
-		if reset {
-			windows = append(windows, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
-		}
-		if first := c.FirstSun; c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
-			windows = append(windows, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
-		}
-		s := &search{course: p.course, budget: Budget(c), coated: p.coated()}
-		if s.wary = p.wary(); s.wary {
-			windows = nil
-		}
-		s.groups = p.groups()
-		s.firstWet = p.firstLabel()
-		s.open = make([]bool, len(p.grid))
-		for i, windy := range []bool{false, true} {
-			s.formWet[i] = p.coatLabel(windy)
-		}
-		for k, t := range p.grid {
-			s.open[k] = k > 0 && t.Before(c.WearUntil) && p.form.face(p.windy(t)) != nil
-		}
-		towels, ends := p.dues()
-		s.prepare(towels, ends, windows)
-		coats = s.settle(blots)
-	}
-	alone := blots(coats)
-	type event struct {
-		at          time.Time
-		coat, reset bool
-	}
-	var events []event
+	blots := p.blotting()
+	coats := p.coats(blots)
+	var stops []stop
 	for _, t := range coats {
-		events = append(events, event{at: t, coat: true})
+		stops = append(stops, stop{at: t, coat: true})
 	}
-	for _, t := range alone {
-		events = append(events, event{at: t})
+	for _, t := range blots(coats) {
+		stops = append(stops, stop{at: t})
 	}
-	slices.SortFunc(events, func(a, b event) int { return a.at.Compare(b.at) })
-	if reset {
-		near, best := -1, figure.ResetWithin+time.Second
-		for i, e := range events {
-			if d := e.at.Sub(half).Abs(); d < best && (e.coat || near < 0 || !events[near].coat) {
-				near, best = i, d
-			}
-		}
-		if near < 0 {
-			if at, found := p.kindest(half); found {
-				events = append(events, event{at: at, reset: true})
-			}
-		} else {
-			events[near].reset = true
-		}
-		slices.SortFunc(events, func(a, b event) int { return a.at.Compare(b.at) })
-	}
-	ups := make([]TouchUp, len(events))
-	for i, e := range events {
+	stops = p.reset(stops)
+	ups := make([]TouchUp, len(stops))
+	for i, e := range stops {
 		ups[i] = p.write(e.at, e.coat, e.reset, "t"+strconv.Itoa(i+1))
 	}
 	p.explain(ups, coats, blots)
 	return ups
+}
+
+// blotting tells where blots are still needed beside some coats.
+func (p *planner) blotting() func(coats []time.Time) []time.Time {
+	powdered := face.Set(0)
+	if p.powder() != nil {
+		powdered = powders(p.c)
+	}
+	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return p.c.Barred().All().Has(s.zone) })
+	return func(coats []time.Time) []time.Time { return p.blots(tend(open, p.c.BaseAt, powdered), coats) }
+}
+
+// halfTime is the middle of the wear.
+func (p *planner) halfTime() time.Time { return p.c.BaseAt.Add(p.c.WearUntil.Sub(p.c.BaseAt) / 2) }
+
+// long reports whether the wear is so long that it is reset at half time.
+func (p *planner) long() bool { return p.c.WearUntil.Sub(p.c.BaseAt) >= figure.LongWear }
+
+// coats searches for the coats of sunscreen over makeup.
+func (p *planner) coats(blots func(coats []time.Time) []time.Time) []time.Time {
+	if p.lastSun.IsZero() || p.form.face(false) == nil && p.form.face(true) == nil {
+		return nil
+	}
+	s := &search{course: p.course, budget: Budget(p.c), coated: p.coated(), wary: p.wary(), groups: p.groups(),
+		firstWet: p.firstLabel(), open: make([]bool, len(p.grid))}
+	for i, windy := range []bool{false, true} {
+		s.formWet[i] = p.coatLabel(windy)
+	}
+	for k, t := range p.grid {
+		s.open[k] = k > 0 && t.Before(p.c.WearUntil) && p.form.face(p.windy(t)) != nil
+	}
+	var windows []window
+	if !s.wary {
+		windows = p.windows()
+	}
+	towels, ends := p.dues()
+	s.prepare(towels, ends, windows)
+	return s.settle(blots)
+}
+
+// windows is when the method wants a coat: at the reset, and soon after going out.
+func (p *planner) windows() (list []window) {
+	if p.long() {
+		half := p.halfTime()
+		list = append(list, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
+	}
+	if first := p.c.FirstSun; p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
+		list = append(list, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
+	}
+	return list
+}
+
+// reset makes the interruption nearest to half time the reset of a long wear, a coat before a blot; where there is
+// none near, the kindest moment is one more.
+func (p *planner) reset(stops []stop) []stop {
+	byTime := func(a, b stop) int { return a.at.Compare(b.at) }
+	slices.SortFunc(stops, byTime)
+	if !p.long() {
+		return stops
+	}
+	half := p.halfTime()
+	near, best := -1, figure.ResetWithin+time.Second
+	for i, e := range stops {
+		if d := e.at.Sub(half).Abs(); d < best && (e.coat || near < 0 || !stops[near].coat) {
+			near, best = i, d
+		}
+	}
+	if near >= 0 {
+		stops[near].reset = true
+	} else if at, found := p.kindest(half); found {
+		stops = append(stops, stop{at: at, reset: true})
+	}
+	slices.SortFunc(stops, byTime)
+	return stops
 }
 
 // wary reports whether coats raise a caution, so that only those are laid which the labels or the budget ask for.

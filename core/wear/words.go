@@ -194,27 +194,14 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 
 // broken lists the label rules that would break between two coats were there none between them.
 func (p *planner) broken(before, at, after time.Time) []rules.ID {
-	var outdoors, wet float64
-	var list []rules.ID
 	limit := p.firstLabel()
 	if before.After(p.c.BaseAt) {
 		limit = p.coatLabel(p.windy(before))
 	}
-	for _, ps := range p.pieces {
-		for _, q := range ps {
-			if q.from.Before(before) || !q.from.Before(after) {
-				continue
-			}
-			if q.outdoor {
-				outdoors += q.minutes
-			}
-			if q.wet {
-				wet += q.minutes
-			}
-		}
-	}
+	outdoors, wet := p.spent(before, after)
 	towels, ends := p.dues()
 	within := func(t time.Time) bool { return t.After(before) && !t.After(at) }
+	var list []rules.ID
 	if slices.ContainsFunc(towels, within) {
 		list = append(list, rules.ReapplyAfterTowel)
 	}
@@ -229,15 +216,27 @@ func (p *planner) broken(before, at, after time.Time) []rules.ID {
 	return list
 }
 
-// say words a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
-func (e *evaluation) word(d *done, at time.Time, coated bool) string {
-	where := e.c.Names(d.zones)
-	if d.zones&face.BaseArea == face.BaseArea || d.zones&face.BaseArea == face.BaseArea&^face.SetOf(face.UnderEyes) {
-		where = e.c.Say(say.TheFace)
-		if rest := d.zones &^ face.Face; rest != 0 {
-			where = e.c.Say(say.TheFaceAnd, "zones", e.c.Names(rest))
+// spent is the minutes outdoors and in water or sweat from one moment to another.
+func (w *course) spent(from, to time.Time) (outdoors, wet float64) {
+	for _, ps := range w.pieces {
+		for _, q := range ps {
+			if q.from.Before(from) || !q.from.Before(to) {
+				continue
+			}
+			if q.outdoor {
+				outdoors += q.minutes
+			}
+			if q.wet {
+				wet += q.minutes
+			}
 		}
 	}
+	return outdoors, wet
+}
+
+// word says a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
+func (e *evaluation) word(d *done, at time.Time, coated bool) string {
+	where := e.whereabouts(d.zones)
 	switch {
 	case d.Act == act.Blot && d.p != nil:
 		return e.c.Say(say.BlotWith, "product", d.p.Name)
@@ -253,9 +252,25 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 		return e.c.Say(say.PressWhenSet, "product", d.p.Name, "zones", where)
 	case d.Act == act.Apply:
 		return e.c.Say(say.MoistenWith, "product", d.p.Name, "zones", where)
-	case d.Act != act.Reapply:
-		return ""
+	case d.Act == act.Reapply:
+		return e.coatWord(d, at, where)
 	}
+	return ""
+}
+
+// whereabouts names zones, the face as one where it is whole.
+func (e *evaluation) whereabouts(zones face.Set) string {
+	if zones&face.BaseArea != face.BaseArea && zones&face.BaseArea != face.BaseArea&^face.SetOf(face.UnderEyes) {
+		return e.c.Names(zones)
+	}
+	if rest := zones &^ face.Face; rest != 0 {
+		return e.c.Say(say.TheFaceAnd, "zones", e.c.Names(rest))
+	}
+	return e.c.Say(say.TheFace)
+}
+
+// coatWord says a coat of sunscreen.
+func (e *evaluation) coatWord(d *done, at time.Time, where string) string {
 	n, unit := d.p.Units(e.leaves(d.p, float64(d.Grams), at))
 	amount := kit.Amount(e.c.Words, e.leaves(d.p, float64(d.Grams), at), n, unit)
 	switch d.p.Kind {
