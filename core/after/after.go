@@ -117,26 +117,21 @@ func (pl *planner) find(
 
 func whatever(*kit.Product) (float64, bool) { return 0, true }
 
-// dose is what a step takes of a product: a film on each zone, or grams.
-type dose struct {
+// laid is what a step lays: a product on zones, as a film on each of them, or in grams.
+type laid struct {
+	p     *kit.Product
+	zones face.Set
 	film  map[face.Zone]doc.Num
 	grams float64
 }
 
 // add writes a step; its message has the slots product, zones and amount.
-func (pl *planner) add(
-	what act.Act,
-	p *kit.Product,
-	zones face.Set,
-	d dose,
-	hands int,
-	message say.ID,
-	because ...rules.ID,
-) {
+func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because ...rules.ID) {
+	p := d.p
 	s := stack.Step{
 		ID:      "n" + strconv.Itoa(len(pl.steps)+1),
 		Act:     what,
-		Zones:   zones.List(),
+		Zones:   d.zones.List(),
 		Film:    d.film,
 		HandsS:  hands,
 		How:     act.Pat,
@@ -154,7 +149,7 @@ func (pl *planner) add(
 		}
 		stack.Measure(pl.c, &s, p, d.grams)
 	}
-	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(zones), "amount", s.Amount)
+	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(d.zones), "amount", s.Amount)
 	s.Complete()
 	pl.at = pl.at.Add(time.Duration(hands+s.SetS) * time.Second)
 	pl.steps = append(pl.steps, s)
@@ -173,12 +168,13 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID
 		}
 		film[z] = doc.Num(doc.Round(f))
 	}
-	pl.add(act.Apply, p, zones, dose{film: film}, hands, message, because...)
+	pl.add(act.Apply, laid{p: p, zones: zones, film: film}, hands, message, because...)
 }
 
 // calm reports whether skin may have an active at all tonight.
 func (pl *planner) calm() bool { return !pl.night.Sunned && fit.RuledOut(pl.c, nature.Treats) == 0 }
 
+// write writes the steps of the night, thin to thick.
 func (pl *planner) write() {
 	c := pl.c
 	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ c.Barred().All()
@@ -188,26 +184,13 @@ func (pl *planner) write() {
 		pl.exfoliate(open)
 	}
 	if layered {
-		if p, zones := pl.find(act.Apply, open, whatever, kit.Essence); p != nil {
-			pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.NoMoisture)
-		}
-	}
-	calming := func(p *kit.Product) (float64, bool) {
-		if p.Acid() || p.Retinoid() || p.FirstUse {
-			return 0, false
-		}
-		if p.Has("hyaluronic", "panthenol", "allantoin", "ceramides", "glycerin") {
-			return 0, true
-		}
-		return figure.PlainSerum, !p.Has("vitamin_c")
+		pl.press(open, whatever, kit.Essence, figure.NightSpotS)
 	}
 	rest := open
 	if !layered { // one serum a zone is enough: the targeted one where there is a mark
 		rest &^= pl.targeted(open, retinoid != nil)
 	}
-	if p, zones := pl.find(act.Apply, rest, calming, kit.Serum); p != nil {
-		pl.lay(p, zones, figure.NightHandsS, say.NightPress, rules.NoMoisture)
-	}
+	pl.press(rest, calming, kit.Serum, figure.NightHandsS)
 	if layered {
 		pl.targeted(open, retinoid != nil)
 		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever,
@@ -216,21 +199,53 @@ func (pl *planner) write() {
 		}
 	}
 	if retinoid != nil {
-		pl.add(act.Apply, retinoid, onRetinoid, dose{spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
+		pl.add(act.Apply, laid{retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
 			figure.NightHandsS, say.NightRetinoid, rules.TwoActives)
 	}
 	pl.moisturise(open)
+	pl.spots(open)
+	if layered {
+		pl.lashes()
+	}
+}
+
+// press presses a product of a kind on.
+func (pl *planner) press(on face.Set, misfit func(*kit.Product) (float64, bool), kind kit.Kind, hands int) {
+	if p, zones := pl.find(act.Apply, on, misfit, kind); p != nil {
+		pl.lay(p, zones, hands, say.NightPress, rules.NoMoisture)
+	}
+}
+
+// calming is the misfit of a serum that calms or hydrates.
+func calming(p *kit.Product) (float64, bool) {
+	if p.Acid() || p.Retinoid() || p.FirstUse {
+		return 0, false
+	}
+	if p.Has("hyaluronic", "panthenol", "allantoin", "ceramides", "glycerin") {
+		return 0, true
+	}
+	return figure.PlainSerum, !p.Has("vitamin_c")
+}
+
+// spots puts patches on breakouts and balm on lips.
+func (pl *planner) spots(open face.Set) {
+	c := pl.c
 	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
-		pl.add(act.Apply, p, zones, dose{film: map[face.Zone]doc.Num{}}, figure.NightSpotS, say.NightPatch)
+		pl.add(act.Apply, laid{p: p, zones: zones, film: map[face.Zone]doc.Num{}}, figure.NightSpotS, say.NightPatch)
 	}
 	if p, zones := pl.find(act.Apply, face.SetOf(face.Lips)&^c.Barred().All(), whatever, kit.LipBalm); p != nil {
 		pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.DryPatch)
 	}
-	if layered && !slices.Contains(c.Client.Wears, face.LashExtensions) {
-		if p, _ := pl.find(act.Apply, face.SetOf(face.Eyelids)&^c.Barred().All(), whatever, kit.LashSerum); p != nil {
-			pl.add(act.Apply, p, face.SetOf(face.Eyelids), dose{map[face.Zone]doc.Num{}, figure.DropG},
-				figure.NightSpotS, say.NightLashes)
-		}
+}
+
+// lashes puts on a lash serum, never at extensions.
+func (pl *planner) lashes() {
+	lids := face.SetOf(face.Eyelids)
+	if slices.Contains(pl.c.Client.Wears, face.LashExtensions) {
+		return
+	}
+	if p, _ := pl.find(act.Apply, lids&^pl.c.Barred().All(), whatever, kit.LashSerum); p != nil {
+		pl.add(act.Apply, laid{p, lids, map[face.Zone]doc.Num{}, figure.DropG}, figure.NightSpotS, say.NightLashes)
 	}
 }
 
@@ -277,11 +292,11 @@ func (pl *planner) exfoliate(open face.Set) {
 		for _, z := range zones.List() {
 			film[z] = doc.Num(p.Kind.Of().Film)
 		}
-		pl.add(act.Treat, p, zones, dose{film: film}, figure.NightPolishS, say.NightPolish, rules.TooOften)
-		pl.add(act.Rinse, nil, zones, dose{}, figure.NeutraliseS, say.RinseLukewarm, rules.TooHot)
+		pl.add(act.Treat, laid{p: p, zones: zones, film: film}, figure.NightPolishS, say.NightPolish, rules.TooOften)
+		pl.add(act.Rinse, laid{zones: zones}, figure.NeutraliseS, say.RinseLukewarm, rules.TooHot)
 	}
 	if p.Tagged(neutralise) {
-		pl.add(act.Neutralise, nil, zones, dose{}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
+		pl.add(act.Neutralise, laid{zones: zones}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
 	}
 }
 

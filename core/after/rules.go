@@ -20,8 +20,8 @@ var stepRules = []func(e *evaluation, m *moment){
 }
 
 func (e *evaluation) find(rule rules.ID, m *moment, message say.ID, slots ...any) {
-	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Aftercare, m.ID, m.zones.List(), message,
-		slots...))
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule,
+		rules.Place{Phase: rules.Aftercare, Step: m.ID, Zones: m.zones.List()}, message, slots...))
 }
 
 // byDayAlone is the rules that only daylight or a camera would see.

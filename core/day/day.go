@@ -278,77 +278,101 @@ func Wall(at time.Time) Local {
 	return Local{time.Unix(at.Unix()+int64(ahead), 0).UTC()}
 }
 
-// Check returns what is wrong with the day beyond the bounds of single fields; path is put before each field.
-func (d Day) Check(path string) doc.Faults {
-	var fs doc.Faults
-	at := func(f string) string { return path + "." + f }
-	loc, err := d.Zone()
-	if err != nil {
-		fs.AddError(at("timezone"), err)
-		return fs
-	}
-	real := func(f string, l Local) {
-		if l.IsZero() {
-			return
-		}
-		if _, ok := l.In(loc); !ok {
-			fs.Add(at(f), say.ClockSkips, "time", l, "zone", d.Timezone)
-		}
-	}
-	real("chair_at", d.ChairAt)
-	real("base_at", d.BaseAt)
-	real("wear_until", d.WearUntil)
-	real("lift_at", d.LiftAt)
-	after := func(f string, l Local, g string, m Local, equal bool) {
-		if l.IsZero() || m.IsZero() {
-			return
-		}
-		if l.t.Before(m.t) || (!equal && l == m) {
-			fs.Add(at(f), say.NotAfterField, "time", l, "field", g, "other", m)
-		}
-	}
-	after("base_at", d.BaseAt, "chair_at", d.ChairAt, false)
-	after("wear_until", d.WearUntil, "base_at", d.BaseAt, false)
-	after("lift_at", d.LiftAt, "wear_until", d.WearUntil, true)
-	if !d.ChairAt.IsZero() && !d.Date.IsZero() && d.ChairAt.Date() != d.Date {
-		fs.Add(at("chair_at"), say.NotOnDate, "time", d.ChairAt, "date", d.Date)
-	}
-	if !d.LiftAt.IsZero() && !d.ChairAt.IsZero() && d.LiftAt.t.Sub(d.ChairAt.t) > figure.LongestDay {
-		fs.Add(at("lift_at"), say.TooLongAfter, "time", d.LiftAt)
-	}
-	if d.Washed != nil && !d.Washed.At.IsZero() {
-		real("washed.at", d.Washed.At)
-		if d.Washed.At.t.After(d.ChairAt.t) && !d.ChairAt.IsZero() {
-			fs.Add(at("washed.at"), say.AfterChair, "time", d.Washed.At, "chair", d.ChairAt)
-		}
-	}
-	real("shaved_at", d.ShavedAt)
-	if d.ShavedAt.t.After(d.BaseAt.t) && !d.BaseAt.IsZero() {
-		fs.Add(at("shaved_at"), say.AfterBase, "time", d.ShavedAt, "base", d.BaseAt)
-	}
-	d.checkSegments(at, real, &fs)
-	return fs
+// checker gathers what is wrong with a day.
+type checker struct {
+	Day
+	fs   doc.Faults
+	path string
+	loc  *time.Location
 }
 
-func (d Day) checkSegments(at func(string) string, real func(string, Local), fs *doc.Faults) {
-	for i, s := range d.Segments {
+// Check returns what is wrong with the day beyond the bounds of single fields; path is put before each field.
+func (d Day) Check(path string) doc.Faults {
+	k := &checker{Day: d, path: path}
+	loc, err := d.Zone()
+	if err != nil {
+		k.fs.AddError(k.at("timezone"), err)
+		return k.fs
+	}
+	k.loc = loc
+	k.clocks()
+	k.before()
+	k.segments()
+	return k.fs
+}
+
+func (k *checker) at(field string) string { return k.path + "." + field }
+
+// real finds a time that the clock skips.
+func (k *checker) real(field string, l Local) {
+	if l.IsZero() {
+		return
+	}
+	if _, ok := l.In(k.loc); !ok {
+		k.fs.Add(k.at(field), say.ClockSkips, "time", l, "zone", k.Timezone)
+	}
+}
+
+// after finds a time that is not after another.
+func (k *checker) after(field string, l Local, other string, m Local, equal bool) {
+	if l.IsZero() || m.IsZero() {
+		return
+	}
+	if l.t.Before(m.t) || (!equal && l == m) {
+		k.fs.Add(k.at(field), say.NotAfterField, "time", l, "field", other, "other", m)
+	}
+}
+
+// clocks looks at the four times of the day.
+func (k *checker) clocks() {
+	k.real("chair_at", k.ChairAt)
+	k.real("base_at", k.BaseAt)
+	k.real("wear_until", k.WearUntil)
+	k.real("lift_at", k.LiftAt)
+	k.after("base_at", k.BaseAt, "chair_at", k.ChairAt, false)
+	k.after("wear_until", k.WearUntil, "base_at", k.BaseAt, false)
+	k.after("lift_at", k.LiftAt, "wear_until", k.WearUntil, true)
+	if !k.ChairAt.IsZero() && !k.Date.IsZero() && k.ChairAt.Date() != k.Date {
+		k.fs.Add(k.at("chair_at"), say.NotOnDate, "time", k.ChairAt, "date", k.Date)
+	}
+	if !k.LiftAt.IsZero() && !k.ChairAt.IsZero() && k.LiftAt.t.Sub(k.ChairAt.t) > figure.LongestDay {
+		k.fs.Add(k.at("lift_at"), say.TooLongAfter, "time", k.LiftAt)
+	}
+}
+
+// before looks at what was done before the chair.
+func (k *checker) before() {
+	if w := k.Washed; w != nil && !w.At.IsZero() {
+		k.real("washed.at", w.At)
+		if w.At.t.After(k.ChairAt.t) && !k.ChairAt.IsZero() {
+			k.fs.Add(k.at("washed.at"), say.AfterChair, "time", w.At, "chair", k.ChairAt)
+		}
+	}
+	k.real("shaved_at", k.ShavedAt)
+	if k.ShavedAt.t.After(k.BaseAt.t) && !k.BaseAt.IsZero() {
+		k.fs.Add(k.at("shaved_at"), say.AfterBase, "time", k.ShavedAt, "base", k.BaseAt)
+	}
+}
+
+func (k *checker) segments() {
+	for i, s := range k.Segments {
 		name := fmt.Sprintf("segments[%d]", i)
 		if s.From.IsZero() || s.To.IsZero() {
 			continue
 		}
-		real(name+".from", s.From)
-		real(name+".to", s.To)
+		k.real(name+".from", s.From)
+		k.real(name+".to", s.To)
 		if !s.To.t.After(s.From.t) {
-			fs.Add(at(name+".to"), say.NotAfterFrom, "to", s.To, "from", s.From)
+			k.fs.Add(k.at(name+".to"), say.NotAfterFrom, "to", s.To, "from", s.From)
 		}
-		for j, other := range d.Segments[:i] {
+		for j, other := range k.Segments[:i] {
 			if s.From.t.Before(other.To.t) && other.From.t.Before(s.To.t) {
-				fs.Add(at(name+".from"), say.Overlaps, "from", s.From, "to", s.To, "other", j)
+				k.fs.Add(k.at(name+".from"), say.Overlaps, "from", s.From, "to", s.To, "other", j)
 			}
 		}
 		for j, t := range s.TowelledAt {
 			if t.t.Before(s.From.t) || t.t.After(s.To.t) {
-				fs.Add(at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), say.OutsideSegment, "time", t)
+				k.fs.Add(k.at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), say.OutsideSegment, "time", t)
 			}
 		}
 	}

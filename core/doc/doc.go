@@ -172,39 +172,9 @@ func (r *reader) parse(path string, depth int) *node {
 	}
 	switch c := r.next(); c {
 	case '{':
-		n := &node{kind: 'o', members: map[string]*node{}}
-		for r.at++; r.next() != '}' && !r.deep; {
-			if r.data[r.at] == ',' {
-				r.at++
-				r.next()
-			}
-			key := r.text()
-			if strings.IndexByte(key, 0) >= 0 {
-				r.fs.Add(path, say.FieldName)
-			}
-			r.next()
-			r.at++ // the colon
-			at := join(path, key)
-			v := r.parse(at, depth+1)
-			if _, twice := n.members[key]; twice {
-				r.fs.Add(at, say.GivenTwice)
-				continue
-			}
-			n.keys = append(n.keys, key)
-			n.members[key] = v
-		}
-		r.at++
-		return n
+		return r.parseObject(path, depth)
 	case '[':
-		n := &node{kind: 'a'}
-		for r.at++; r.next() != ']' && !r.deep; {
-			if r.data[r.at] == ',' {
-				r.at++
-			}
-			n.items = append(n.items, r.parse(item(path, len(n.items)), depth+1))
-		}
-		r.at++
-		return n
+		return r.parseList(path, depth)
 	case '"':
 		text := r.text()
 		if strings.IndexByte(text, 0) >= 0 {
@@ -221,6 +191,44 @@ func (r *reader) parse(path string, depth int) *node {
 		}
 		return &node{kind: 's', value: json.Number(word)}
 	}
+}
+
+func (r *reader) parseObject(path string, depth int) *node {
+	n := &node{kind: 'o', members: map[string]*node{}}
+	for r.at++; r.next() != '}' && !r.deep; {
+		if r.data[r.at] == ',' {
+			r.at++
+			r.next()
+		}
+		key := r.text()
+		if strings.IndexByte(key, 0) >= 0 {
+			r.fs.Add(path, say.FieldName)
+		}
+		r.next()
+		r.at++ // the colon
+		at := join(path, key)
+		v := r.parse(at, depth+1)
+		if _, twice := n.members[key]; twice {
+			r.fs.Add(at, say.GivenTwice)
+			continue
+		}
+		n.keys = append(n.keys, key)
+		n.members[key] = v
+	}
+	r.at++
+	return n
+}
+
+func (r *reader) parseList(path string, depth int) *node {
+	n := &node{kind: 'a'}
+	for r.at++; r.next() != ']' && !r.deep; {
+		if r.data[r.at] == ',' {
+			r.at++
+		}
+		n.items = append(n.items, r.parse(item(path, len(n.items)), depth+1))
+	}
+	r.at++
+	return n
 }
 
 // text reads a string, its quotes included.
@@ -279,14 +287,7 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 		return
 	}
 	if v.CanAddr() && v.Addr().Type().Implements(textType) {
-		s, ok := n.value.(string)
-		if n.kind != 's' || !ok {
-			fs.Add(path, say.NeedsText, n.what()...)
-			return
-		}
-		if err := v.Addr().Interface().(encoding.TextUnmarshaler).UnmarshalText([]byte(s)); err != nil {
-			fs.AddError(path, err)
-		}
+		n.intoText(v.Addr().Interface().(encoding.TextUnmarshaler), path, fs)
 		return
 	}
 	switch v.Kind() {
@@ -295,34 +296,57 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 	case reflect.Map:
 		r.intoMap(n, v, path, b)
 	case reflect.Slice:
-		if n.kind != 'a' {
-			fs.Add(path, say.NeedsList, n.what()...)
-			return
-		}
-		b.checkLen(path, len(n.items), say.Entries, fs)
-		list := reflect.MakeSlice(v.Type(), len(n.items), len(n.items))
-		for i := range n.items {
-			r.into(n.items[i], list.Index(i), item(path, i), bounds{in: b.in})
-		}
-		v.Set(list)
+		r.intoList(n, v, path, b)
 	case reflect.String:
-		s, ok := n.value.(string)
-		if n.kind != 's' || !ok {
-			fs.Add(path, say.NeedsText, n.what()...)
-			return
+		if s, ok := n.text(path, fs); ok {
+			b.checkLen(path, utf8.RuneCountInString(s), say.Characters, fs)
+			v.SetString(s)
 		}
-		b.checkLen(path, utf8.RuneCountInString(s), say.Characters, fs)
-		v.SetString(s)
 	case reflect.Bool:
-		t, ok := n.value.(bool)
-		if n.kind != 's' || !ok {
-			fs.Add(path, say.NeedsBool, n.what()...)
-			return
-		}
-		v.SetBool(t)
+		n.intoBool(v, path, fs)
 	default:
 		n.intoNumber(v, path, b, fs)
 	}
+}
+
+func (n *node) intoText(v encoding.TextUnmarshaler, path string, fs *Faults) {
+	if s, ok := n.text(path, fs); ok {
+		if err := v.UnmarshalText([]byte(s)); err != nil {
+			fs.AddError(path, err)
+		}
+	}
+}
+
+func (n *node) intoBool(v reflect.Value, path string, fs *Faults) {
+	t, ok := n.value.(bool)
+	if n.kind != 's' || !ok {
+		fs.Add(path, say.NeedsBool, n.what()...)
+		return
+	}
+	v.SetBool(t)
+}
+
+// text is the text of a node, a fault where it is none.
+func (n *node) text(path string, fs *Faults) (string, bool) {
+	s, ok := n.value.(string)
+	if n.kind != 's' || !ok {
+		fs.Add(path, say.NeedsText, n.what()...)
+		return "", false
+	}
+	return s, true
+}
+
+func (r *reader) intoList(n *node, v reflect.Value, path string, b bounds) {
+	if n.kind != 'a' {
+		r.fs.Add(path, say.NeedsList, n.what()...)
+		return
+	}
+	b.checkLen(path, len(n.items), say.Entries, r.fs)
+	list := reflect.MakeSlice(v.Type(), len(n.items), len(n.items))
+	for i := range n.items {
+		r.into(n.items[i], list.Index(i), item(path, i), bounds{in: b.in})
+	}
+	v.Set(list)
 }
 
 func (r *reader) intoStruct(n *node, v reflect.Value, path string) {

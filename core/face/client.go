@@ -214,15 +214,14 @@ func (c Client) States(on day.Date) [N]State {
 	for z := range N {
 		from := z.GradeFrom()
 		all[z] = State{Oil: deref(c.Zones[from].Oil), Water: deref(c.Zones[from].Water)}
-		if g, there := c.Zones[z]; there {
-			if g.Oil != nil {
-				all[z].Oil = *g.Oil
-			}
-			if g.Water != nil {
-				all[z].Water = *g.Water
-			}
-			all[z].Marks = slices.Clone(g.Marks)
+		g := c.Zones[z]
+		if g.Oil != nil {
+			all[z].Oil = *g.Oil
 		}
+		if g.Water != nil {
+			all[z].Water = *g.Water
+		}
+		all[z].Marks = slices.Clone(g.Marks)
 	}
 	for _, k := range c.Conditions {
 		m := Mark(k.Kind)
@@ -230,9 +229,7 @@ func (c Client) States(on day.Date) [N]State {
 			continue
 		}
 		for z := range N {
-			if (k.Zone == nil && z.OnFace() && m != ColdSore || k.Zone != nil && *k.Zone == z || k.Zone == nil &&
-				m == ColdSore && z == Lips) &&
-				!all[z].Has(m) {
+			if k.marks(z) && !all[z].Has(m) {
 				all[z].Marks = append(all[z].Marks, m)
 			}
 		}
@@ -245,6 +242,18 @@ func (c Client) States(on day.Date) [N]State {
 		}
 	}
 	return all
+}
+
+// marks reports whether a mark that was told of as a condition is on a zone: on its own, or without one on the whole
+// face, a cold sore on the lips.
+func (k Condition) marks(z Zone) bool {
+	switch {
+	case k.Zone != nil:
+		return *k.Zone == z
+	case Mark(k.Kind) == ColdSore:
+		return z == Lips
+	}
+	return z.OnFace()
 }
 
 func deref(p *int) int {

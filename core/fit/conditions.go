@@ -12,8 +12,8 @@ import (
 )
 
 // condition is one row of what skin cannot bear: on which zones it holds that day, the natures that it rules out, and
-// how that is said. Every phase reads the same rows, through Fits or RuledOut. Of the rows of one rule the first that is
-// met is said.
+// how that is said. Every phase reads the same rows, through Fits or RuledOut. Of the rows of one rule the first that
+// is met is said.
 type condition struct {
 	rule     rules.ID
 	where    where

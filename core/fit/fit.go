@@ -62,7 +62,7 @@ func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
 
 // Finding is what was met, as a finding of one step in one phase of a case.
 func (m Met) Finding(c *sitting.Case, phase rules.Phase, step string) rules.Finding {
-	f := rules.New(c.Words, m.Rule, phase, step, m.Zones.List(), say.None)
+	f := rules.New(c.Words, m.Rule, rules.Place{Phase: phase, Step: step, Zones: m.Zones.List()}, say.None)
 	if m.Say != "" {
 		f = f.Saying(m.Say)
 	}

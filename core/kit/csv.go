@@ -112,12 +112,40 @@ func guarded(s string) string {
 // ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all;
 // otherwise good holds the sound rows and faults every fault of the others. Tables with semicolons are read too.
 func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
+	r, refused := csvReader(data)
+	if refused != nil {
+		return nil, nil, refused
+	}
+	t := &table{known: map[string]column{}, rows: map[string]int{}}
+	for _, c := range columns {
+		t.known[c.name] = c
+	}
+	if refused := t.readHeader(r); refused != nil {
+		return nil, nil, refused
+	}
+	for n := 2; ; n++ {
+		row, err := r.Read()
+		switch {
+		case err == io.EOF:
+			return t.good, t.faults, nil
+		case err != nil:
+			t.fault(n, "", say.CannotBeRead, "why", err.Error())
+		case len(row) > len(t.header):
+			t.fault(n, "", say.HasCells, "cells", len(row), "header", len(t.header))
+		default:
+			t.take(n, row)
+		}
+	}
+}
+
+// csvReader is a reader of a table with commas or semicolons.
+func csvReader(data []byte) (*csv.Reader, error) {
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
 	if bytes.HasPrefix(data, []byte("\xff\xfe")) || bytes.HasPrefix(data, []byte("\xfe\xff")) || !utf8.Valid(data) {
-		return nil, nil, say.Err(say.CSVNotUTF8)
+		return nil, say.Err(say.CSVNotUTF8)
 	}
 	if bytes.ContainsRune(data, 0) {
-		return nil, nil, say.Err(say.NotCSV)
+		return nil, say.Err(say.NotCSV)
 	}
 	head, _, _ := bytes.Cut(data, []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(data))
@@ -125,64 +153,66 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	if bytes.Count(head, []byte(";")) > bytes.Count(head, []byte(",")) {
 		r.Comma = ';'
 	}
+	return r, nil
+}
+
+// table is a table as it is read.
+type table struct {
+	header []string
+	known  map[string]column
+	rows   map[string]int // of each id
+	good   Kit
+	faults []RowFault
+}
+
+func (t *table) fault(row int, column string, message say.ID, slots ...any) {
+	t.faults = append(t.faults, RowFault{row, column, say.English.Say(message, slots...)})
+}
+
+func (t *table) readHeader(r *csv.Reader) (refused error) {
 	header, err := r.Read()
 	if err != nil {
-		return nil, nil, say.Err(say.CSVNoHeader, "why", err)
-	}
-	known := map[string]column{}
-	for _, c := range columns {
-		known[c.name] = c
+		return say.Err(say.CSVNoHeader, "why", err)
 	}
 	for i := range header {
 		header[i] = strings.TrimSpace(header[i])
 	}
 	for _, need := range []string{"id", "name", "kind"} {
 		if !slices.Contains(header, need) {
-			return nil, nil, say.Err(say.CSVLacks, "column", need)
+			return say.Err(say.CSVLacks, "column", need)
 		}
 	}
 	for i, name := range header {
-		if _, ok := known[name]; !ok {
-			faults = append(faults, RowFault{1, name, say.English.Say(say.UnknownColumn)})
+		if _, ok := t.known[name]; !ok {
+			t.fault(1, name, say.UnknownColumn)
 		}
 		if slices.Contains(header[:i], name) {
-			faults = append(faults, RowFault{1, name, say.English.Say(say.StandsTwice)})
+			t.fault(1, name, say.StandsTwice)
 		}
 	}
-	rows := map[string]int{}
-	for n := 2; ; n++ {
-		row, err := r.Read()
-		if err == io.EOF {
-			break
-		}
-		if err != nil {
-			faults = append(faults, RowFault{n, "", say.English.Say(say.CannotBeRead, "why", err.Error())})
-			continue
-		}
-		if len(row) > len(header) {
-			faults = append(faults, RowFault{n, "", say.English.Say(say.HasCells, "cells", len(row), "header",
-				len(header))})
-			continue
-		}
-		p, fs := readRow(header, known, row)
-		if first, twice := rows[p.ID]; twice && p.ID != "" {
-			fs.Add("id", say.IDOfRow, "id", p.ID, "row", first)
-		}
-		rows[p.ID] = n
-		if len(fs) == 0 {
-			for _, f := range (Kit{p}).Check("") {
-				f.Path = strings.TrimPrefix(f.Path, "[0].")
-				fs = append(fs, f)
-			}
-		}
-		for _, f := range fs {
-			faults = append(faults, RowFault{n, f.Path, f.Say})
-		}
-		if len(fs) == 0 {
-			good = append(good, p)
+	t.header = header
+	return nil
+}
+
+// take reads one row.
+func (t *table) take(n int, row []string) {
+	p, fs := readRow(t.header, t.known, row)
+	if first, twice := t.rows[p.ID]; twice && p.ID != "" {
+		fs.Add("id", say.IDOfRow, "id", p.ID, "row", first)
+	}
+	t.rows[p.ID] = n
+	if len(fs) == 0 {
+		for _, f := range (Kit{p}).Check("") {
+			f.Path = strings.TrimPrefix(f.Path, "[0].")
+			fs = append(fs, f)
 		}
 	}
-	return good, faults, nil
+	for _, f := range fs {
+		t.faults = append(t.faults, RowFault{n, f.Path, f.Say})
+	}
+	if len(fs) == 0 {
+		t.good = append(t.good, p)
+	}
 }
 
 func readRow(header []string, known map[string]column, row []string) (Product, doc.Faults) {

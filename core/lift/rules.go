@@ -44,7 +44,8 @@ func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message sa
 	if phase != rules.Aftercare {
 		phase = rules.Lift
 	}
-	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, phase, step, zones.List(), message, slots...))
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule,
+		rules.Place{Phase: phase, Step: step, Zones: zones.List()}, message, slots...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 

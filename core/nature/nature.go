@@ -1,5 +1,5 @@
-// Package nature says what acts and products do to skin. Every phase reads the same rows: a condition rules out natures,
-// never steps.
+// Package nature says what acts and products do to skin. Every phase reads the same rows: a condition rules out
+// natures, never steps.
 package nature
 
 import (

@@ -382,26 +382,17 @@ func (p *Plan) CheckSteps(prefix string, steps []stack.Step) doc.Faults {
 // CheckTouchUps returns what is wrong with touch-ups beyond the bounds of single fields.
 func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 	var fs doc.Faults
-	loc, err := p.Sitting.Day.Zone()
 	seen := map[string]bool{}
-	zones := func(at string, list []string) {
-		for i, w := range list {
-			var z face.Zone
-			if w != "face" && z.UnmarshalText([]byte(w)) != nil {
-				fs.Add(fmt.Sprintf("%s[%d]", at, i), say.NeitherZone, "word", w)
-			}
-		}
-	}
 	for i, u := range ups {
 		at := fmt.Sprintf("%stouch_ups[%d]", prefix, i)
 		if seen[u.ID] && u.ID != "" {
 			fs.Add(at+".id", say.TouchUpIDTwice, "id", u.ID)
 		}
 		seen[u.ID] = true
-		zones(at+".zones", u.Zones)
+		checkZones(&fs, at+".zones", u.Zones)
 		for j, s := range u.Steps {
 			step := fmt.Sprintf("%s.steps[%d]", at, j)
-			zones(step+".zones", s.Zones)
+			checkZones(&fs, step+".zones", s.Zones)
 			if s.Product != "" && p.Sitting.Kit.Find(s.Product) == nil {
 				fs.Add(step+".product", say.NotInKit, "id", s.Product)
 			}
@@ -409,20 +400,37 @@ func (p *Plan) CheckTouchUps(prefix string, ups []wear.TouchUp) doc.Faults {
 				fs.Add(step+".product", say.ReapplyNeeds)
 			}
 		}
-		if err != nil || u.At.IsZero() {
-			continue
-		}
-		moment, ok := u.At.In(loc)
-		base, _ := p.Sitting.Day.BaseAt.In(loc)
-		lift, _ := p.Sitting.Day.LiftAt.In(loc)
-		switch {
-		case !ok:
-			fs.Add(at+".at", say.ClockSkips, "time", u.At, "zone", p.Sitting.Day.Timezone)
-		case moment.Before(base) || moment.After(lift):
-			fs.Add(at+".at", say.NotInWear, "time", u.At, "base", p.Sitting.Day.BaseAt, "lift", p.Sitting.Day.LiftAt)
-		}
+		p.checkMoment(&fs, at+".at", u.At)
 	}
 	return fs
+}
+
+// checkZones finds words that are neither a zone nor the face.
+func checkZones(fs *doc.Faults, at string, list []string) {
+	for i, w := range list {
+		var z face.Zone
+		if w != "face" && z.UnmarshalText([]byte(w)) != nil {
+			fs.Add(fmt.Sprintf("%s[%d]", at, i), say.NeitherZone, "word", w)
+		}
+	}
+}
+
+// checkMoment finds a moment that the clock skips, or that is not between base and removal.
+func (p *Plan) checkMoment(fs *doc.Faults, at string, l day.Local) {
+	d := &p.Sitting.Day
+	loc, err := d.Zone()
+	if err != nil || l.IsZero() {
+		return
+	}
+	moment, ok := l.In(loc)
+	base, _ := d.BaseAt.In(loc)
+	lift, _ := d.LiftAt.In(loc)
+	switch {
+	case !ok:
+		fs.Add(at, say.ClockSkips, "time", l, "zone", d.Timezone)
+	case moment.Before(base) || moment.After(lift):
+		fs.Add(at, say.NotInWear, "time", l, "base", d.BaseAt, "lift", d.LiftAt)
+	}
 }
 
 // JSON writes the plan, indented, the same bytes for the same plan.

@@ -180,7 +180,7 @@ func WithGivenUp(l *say.Language, fs []rules.Finding, gave []GaveUp) []rules.Fin
 			return fs
 		}
 	}
-	return rules.Sort(append(fs, rules.New(l, rules.TimeShort, rules.Prep, "", nil, say.None).Saying(given)))
+	return rules.Sort(append(fs, rules.New(l, rules.TimeShort, rules.Place{Phase: rules.Prep}, say.None).Saying(given)))
 }
 
 func (g GaveUp) words(l *say.Language) string {

@@ -131,15 +131,22 @@ func All(l *say.Language) []Rule {
 	return list
 }
 
+// Place is where in a plan a finding belongs: its phase, the id of its step, "" for none, and its zones.
+type Place struct {
+	Phase Phase
+	Step  string
+	Zones []face.Zone
+}
+
 // New makes a finding of a rule with the rule's own words. Where the plan knows more, the caller says so in a message
 // and its slots; "" is the rule's own.
-func New(l *say.Language, id ID, phase Phase, step string, zones []face.Zone, message say.ID, slots ...any) Finding {
-	at := place(id)
-	r, w := &catalogue[at], messages[at]
-	if zones == nil {
-		zones = []face.Zone{}
+func New(l *say.Language, id ID, at Place, message say.ID, slots ...any) Finding {
+	n := place(id)
+	r, w := &catalogue[n], messages[n]
+	if at.Zones == nil {
+		at.Zones = []face.Zone{}
 	}
-	f := Finding{Rule: id, Severity: r.Severity, Phase: phase, Step: step, Zones: zones,
+	f := Finding{Rule: id, Severity: r.Severity, Phase: at.Phase, Step: at.Step, Zones: at.Zones,
 		Because: l.Say(w.because), Instead: l.Say(w.instead), Overridable: !r.Final}
 	if message == say.None {
 		message = w.say

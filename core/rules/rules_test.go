@@ -13,17 +13,18 @@ import (
 )
 
 func of(id rules.ID, step string, zones ...face.Zone) rules.Finding {
-	return rules.New(say.English, id, rules.Get(id).Phase, step, zones, say.None)
+	return rules.New(say.English, id, rules.Place{Phase: rules.Get(id).Phase, Step: step, Zones: zones}, say.None)
 }
 
 func TestAFindingHasItsRulesWordsUnlessMoreIsKnown(t *testing.T) {
-	f := rules.New(say.English, rules.SPFShort, rules.Prep, "p3", nil, say.None)
+	f := rules.New(say.English, rules.SPFShort, rules.Place{Phase: rules.Prep, Step: "p3"}, say.None)
 	if f.Severity != rules.Caution || f.Step != "p3" || f.Zones == nil || !f.Overridable ||
 		f.Say != "The sunscreen is thinner than its label was tested at." ||
 		f.Instead != "Lay the full 2 mg/cm²." {
 		t.Errorf("%+v", f)
 	}
-	g := rules.New(say.English, rules.Allergen, rules.Lift, "r1", []face.Zone{face.Chin}, say.CarriesAllergen,
+	g := rules.New(say.English, rules.Allergen,
+		rules.Place{Phase: rules.Lift, Step: "r1", Zones: []face.Zone{face.Chin}}, say.CarriesAllergen,
 		"product", "this", "word", "nuts")
 	if g.Say != "This carries nuts, which the client is allergic to." || g.Overridable || g.Phase != rules.Lift ||
 		!slices.Equal(g.Zones, []face.Zone{face.Chin}) {

@@ -220,7 +220,7 @@ func TestAWrittenReasonLiftsAStopItNamesOnItsZoneAndNoOther(t *testing.T) {
 			{Rule: rules.HandsBusy, Reason: "two artists"}}
 	})
 	of := func(id rules.ID, zones ...face.Zone) rules.Finding {
-		return rules.New(say.English, id, rules.Prep, "p1", zones, say.None)
+		return rules.New(say.English, id, rules.Place{Phase: rules.Prep, Step: "p1", Zones: zones}, say.None)
 	}
 	fs := []rules.Finding{of(rules.LayerNotSet, face.Nose), of(rules.LayerNotSet, face.Chin), of(rules.HandsBusy),
 		of(rules.Overloaded), of(rules.HandsBusy).NoReason()}

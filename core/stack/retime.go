@@ -18,48 +18,60 @@ import (
 func Retime(c *sitting.Case, steps []Step) []Step {
 	out := make([]Step, len(steps))
 	copy(out, steps)
-	var set [face.N]time.Time
-	hands, last := c.ChairAt, c.ChairAt
-	starts := map[string]time.Time{}
+	t := timing{c: c, hands: c.ChairAt, last: c.ChairAt, starts: map[string]time.Time{}}
 	for i := range out {
 		s := &out[i]
 		s.Complete()
 		p := c.Product(s.Product)
 		fill(c, s, p)
-		at := hands
-		damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil &&
-			c.Method.Is(method.DampLayering, method.Yes)
-		for _, z := range s.Zones {
-			if set[z].After(at) && !damp {
-				at = set[z]
-			}
-		}
-		if p != nil && s.Act != act.Setup && c.CoolAt.After(at) {
-			at = c.CoolAt
-		}
-		if partner, tied := starts[s.With]; tied {
-			at = partner
-		}
-		if s.Act == act.Ready && last.After(at) {
-			at = last
-		}
+		at := t.when(s, p)
 		s.Start = day.Wall(at)
-		starts[s.ID] = at
-		free := at.Add(seconds(max(s.HandsS, s.ContactS)))
-		end := free.Add(seconds(setSeconds(c, s, p)))
-		for _, z := range s.Zones {
-			if end.After(set[z]) {
-				set[z] = end
-			}
-		}
-		if busy := at.Add(seconds(s.HandsS)); busy.After(hands) {
-			hands = busy
-		}
-		if end.After(last) {
-			last = end
-		}
+		t.start(s, p, at)
 	}
 	return out
+}
+
+// timing is the clock as steps are given their starts.
+type timing struct {
+	c           *sitting.Case
+	set         [face.N]time.Time
+	hands, last time.Time
+	starts      map[string]time.Time
+}
+
+// when is the earliest that a step can start.
+func (t *timing) when(s *Step, p *kit.Product) time.Time {
+	if partner, tied := t.starts[s.With]; tied {
+		return later(partner, t.last, s.Act == act.Ready)
+	}
+	at := t.hands
+	damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil &&
+		t.c.Method.Is(method.DampLayering, method.Yes)
+	for _, z := range s.Zones {
+		at = later(at, t.set[z], !damp)
+	}
+	at = later(at, t.c.CoolAt, p != nil && s.Act != act.Setup)
+	return later(at, t.last, s.Act == act.Ready)
+}
+
+// start starts a step.
+func (t *timing) start(s *Step, p *kit.Product, at time.Time) {
+	t.starts[s.ID] = at
+	free := at.Add(seconds(max(s.HandsS, s.ContactS)))
+	end := free.Add(seconds(setSeconds(t.c, s, p)))
+	for _, z := range s.Zones {
+		t.set[z] = later(t.set[z], end, true)
+	}
+	t.hands = later(t.hands, at.Add(seconds(s.HandsS)), true)
+	t.last = later(t.last, end, true)
+}
+
+// later is the later of two moments, where the second counts.
+func later(a, b time.Time, counts bool) time.Time {
+	if counts && b.After(a) {
+		return b
+	}
+	return a
 }
 
 // fill gives each zone of a layer that has no amount the film usual for its kind.

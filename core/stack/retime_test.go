@@ -14,11 +14,11 @@ import (
 func TestRetimingWaitsForHandsZonesAndCooling(t *testing.T) {
 	c := sitting.Open(With(t, func(s *sitting.Sitting) { s.Day.Washed = &day.Wash{At: At(t, "08:45"), Hot: true} }))
 	steps := stack.Retime(c, []stack.Step{
-		Do(t, "h", "hands", "", "12:00", 30),
+		Do(t, "h", By("hands", ""), "12:00", 30),
 		Apply(t, "a", "toner", "12:00", 0.8, face.Cheeks),
 		Apply(t, "b", "toner", "12:00", 0.8, face.Forehead),
 		Apply(t, "c", "lotion", "12:00", 0.5, face.Cheeks),
-		Do(t, "r", "ready", "", "12:00", 0),
+		Do(t, "r", By("ready", ""), "12:00", 0),
 	})
 	for i, want := range []string{"09:00:00", "09:05:00", "09:05:30", "09:06:30", "09:10:00"} {
 		if got := steps[i].Start.String()[11:]; got != want {

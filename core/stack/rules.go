@@ -57,8 +57,8 @@ var sittingRules = []func(e *evaluation){
 }
 
 func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Prep, step, zones.List(), message,
-		slots...))
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule,
+		rules.Place{Phase: rules.Prep, Step: step, Zones: zones.List()}, message, slots...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 

@@ -37,9 +37,9 @@ func sound(t *testing.T) []stack.Step {
 	covered := append(append([]face.Zone{}, everywhere...), face.UnderEyes, face.Eyelids, face.Brows, face.Neck,
 		face.Ears)
 	return []stack.Step{
-		Do(t, "hands", "hands", "", "09:00", 30),
-		Do(t, "clean", "cleanse", "micellar", "09:01", 60, append(covered, face.Lips)...),
-		Do(t, "rinse", "rinse", "", "09:02", 40, append(covered, face.Lips)...),
+		Do(t, "hands", By("hands", ""), "09:00", 30),
+		Do(t, "clean", By("cleanse", "micellar"), "09:01", 60, append(covered, face.Lips)...),
+		Do(t, "rinse", By("rinse", ""), "09:02", 40, append(covered, face.Lips)...),
 		Apply(t, "moist", "lotion", "09:03", 0.5, everywhere...),
 		Apply(t, "lips", "salve", "09:08", 1, face.Lips),
 		Apply(t, "spf", "spf", "09:10", 2, covered...),
@@ -102,7 +102,7 @@ func grading(oil, water int) func(*sitting.Sitting) {
 
 func lay(product, clock string, film float64, zones ...face.Zone) func(*testing.T) []stack.Step {
 	return func(t *testing.T) []stack.Step {
-		return []stack.Step{Do(t, "h", "hands", "", "09:00", 30), Apply(t, "a", product, clock, film, zones...)}
+		return []stack.Step{Do(t, "h", By("hands", ""), "09:00", 30), Apply(t, "a", product, clock, film, zones...)}
 	}
 }
 
@@ -116,7 +116,7 @@ func over(first, second string, filmFirst, filmSecond float64) func(*testing.T) 
 
 func doing(a act.Act, kind act.Kind, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
 	return func(t *testing.T) []stack.Step {
-		s := Do(t, "a", a, product, "09:05", 60, zones...)
+		s := Do(t, "a", By(a, product), "09:05", 60, zones...)
 		s.Kind = kind
 		return []stack.Step{s}
 	}
@@ -365,7 +365,7 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "jar by fingers", rule: "jar-fingers", change: adding(jar),
 			steps: lay("jar", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Note},
 		{name: "jar with a spatula", rule: "jar-fingers", change: adding(jar), steps: func(t *testing.T) []stack.Step {
-			return []stack.Step{Do(t, "s", "setup", "spatula", "09:00", 60),
+			return []stack.Step{Do(t, "s", By("setup", "spatula"), "09:00", 60),
 				Apply(t, "a", "jar", "09:05", 0.5, face.Cheeks)}
 		}},
 		{name: "ready after base", rule: "time-short",
@@ -467,8 +467,8 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			steps: doing("cleanse", "micellar", "micellar", face.Eyelids), fires: true, severity: rules.Caution},
 		{name: "lenses out first", rule: "lens-in", change: wearing("contact_lenses"),
 			steps: func(t *testing.T) []stack.Step {
-				return []stack.Step{Do(t, "l", "lens_out", "", "09:00", 60),
-					Do(t, "c", "cleanse", "micellar", "09:02", 60, face.Eyelids)}
+				return []stack.Step{Do(t, "l", By("lens_out", ""), "09:00", 60),
+					Do(t, "c", By("cleanse", "micellar"), "09:02", 60, face.Eyelids)}
 			}},
 		{name: "oil on extensions", rule: "oil-on-extensions", change: both(wearing("lash_extensions"),
 			adding(kit.Product{ID: "eyeoil", Name: "Eye oil", Kind: "eye_cream", Base: "oil", EyeSafe: true})),
@@ -548,7 +548,7 @@ func TestFilmWinsOverGramsAndGramsAloneAreSpreadEvenly(t *testing.T) {
 	if got := float64(res.Steps[0].Grams); doc.Round(got) != 0.095 {
 		t.Errorf("0.5 mg/cm² on 190 cm² is 0.095 g, got %g", got)
 	}
-	step = Do(t, "a", "apply", "lotion", "09:05", 30, face.Cheeks)
+	step = Do(t, "a", By("apply", "lotion"), "09:05", 30, face.Cheeks)
 	step.Grams = 0.19
 	res = stack.Prep(c, []stack.Step{step})
 	if got := float64(res.Steps[0].Film[face.Cheeks]); doc.Round(got) != 1 {
@@ -561,7 +561,7 @@ func TestFilmWinsOverGramsAndGramsAloneAreSpreadEvenly(t *testing.T) {
 
 func TestSkinThatACleanseOfTheFaceLeftOutIsNamed(t *testing.T) {
 	cleansed := func(zones ...face.Zone) []rules.Finding {
-		steps := []stack.Step{Do(t, "c", act.Cleanse, "micellar", "09:05", 60, zones...)}
+		steps := []stack.Step{Do(t, "c", By(act.Cleanse, "micellar"), "09:05", 60, zones...)}
 		res := stack.Prep(sitting.Open(Sitting(t)), steps)
 		if day.Wall(res.StartsAt) != steps[0].Start {
 			t.Errorf("one step starts at %s, the prep at %s", res.Steps[0].Start, res.StartsAt)

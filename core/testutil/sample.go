@@ -138,10 +138,19 @@ func Apply(t testing.TB, id, product, clock string, film float64, zones ...face.
 	return s
 }
 
+// Doing is an act with a product.
+type Doing struct {
+	what    act.Act
+	product string
+}
+
+// By is an act with a product, "" for none.
+func By(what act.Act, product string) Doing { return Doing{what, product} }
+
 // Do is a step of an act without a film.
-func Do(t testing.TB, id string, what act.Act, product, clock string, hands int, zones ...face.Zone) stack.Step {
+func Do(t testing.TB, id string, d Doing, clock string, hands int, zones ...face.Zone) stack.Step {
 	t.Helper()
-	return stack.Step{ID: id, Act: what, Product: product, Zones: zones, Start: At(t, clock), HandsS: hands}
+	return stack.Step{ID: id, Act: d.what, Product: d.product, Zones: zones, Start: At(t, clock), HandsS: hands}
 }
 
 // Found returns the findings of a rule.

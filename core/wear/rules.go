@@ -37,8 +37,8 @@ var touchUpRules = []func(e *evaluation, v *event){
 }
 
 func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {
-	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule, rules.Wear, step, zones.List(), message,
-		slots...))
+	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule,
+		rules.Place{Phase: rules.Wear, Step: step, Zones: zones.List()}, message, slots...))
 	return &e.res.Findings[len(e.res.Findings)-1]
 }
 

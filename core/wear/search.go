@@ -284,7 +284,8 @@ func (s *search) plan() []int {
 		runs: make([]lowest, figure.MoreTouchUps+1)}
 	least := s.most()
 	if least <= s.budget {
-		if found, _ := s.paths(t.walk(s.budget+figure.Same, func(sum score) bool { return sum == t.total })); found != nil {
+		best := t.walk(s.budget+figure.Same, func(sum score) bool { return sum == t.total })
+		if found, _ := s.paths(best); found != nil {
 			return found
 		}
 		for more := range figure.MoreTouchUps + 1 {
