@@ -78,22 +78,33 @@ type check struct {
 	test func(u *Use) *Objection
 }
 
-// rows is the rows of the conditions by the place of their rule among the checks.
-var rows = func() [][]condition {
-	list := make([][]condition, len(checks))
-	for i, c := range checks {
-		for _, k := range conditions {
-			if k.rule == c.rule {
-				list[i] = append(list[i], k)
+// held is a condition and the zones on which it holds that day.
+type held struct {
+	*condition
+	zones face.Set
+}
+
+// heldBy is the conditions that hold for a client that day, by the place of their rule among the checks.
+func heldBy(c *sitting.Case) [][]held {
+	return sitting.Memo(c, heldKey{}, func() [][]held {
+		list := make([][]held, len(checks))
+		for i := range conditions {
+			k := &conditions[i]
+			n := slices.IndexFunc(checks, func(c check) bool { return c.rule == k.rule })
+			if zones := k.where(c); n >= 0 && zones != 0 {
+				list[n] = append(list[n], held{k, zones})
 			}
 		}
-	}
-	return list
-}()
+		return list
+	})
+}
+
+type heldKey struct{}
 
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
 	var list []Objection
+	rows := heldBy(u.Case)
 	for i, c := range checks {
 		o := u.condition(rows[i])
 		if o == nil && c.test != nil {
@@ -149,17 +160,16 @@ func (u *Use) Nature() nature.Set {
 }
 
 // leaves reports whether the use leaves a film on the skin.
-func (u *Use) leaves() bool { return u.Nature().Has(nature.Leaves) }
+func (u *Use) leaves() bool { return u.Act == act.Apply && u.Product != nil && nature.Stays(u.Product) }
 
-func (u *Use) sunscreen() bool { return u.Nature().Has(nature.Screens) }
+func (u *Use) sunscreen() bool { return u.Product != nil && u.Product.Screens() }
 
 func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 
 // condition is the objection of the first of some rows that rules out what the use does on its zone.
-func (u *Use) condition(rows []condition) *Objection {
-	for i := range rows {
-		k := &rows[i]
-		if k.meets(u.Nature()) && (!k.lenses || u.LensesIn) && k.where(u.Case).Has(u.Zone) {
+func (u *Use) condition(rows []held) *Objection {
+	for _, k := range rows {
+		if k.zones.Has(u.Zone) && (!k.lenses || u.LensesIn) && k.meets(u.Nature()) {
 			o := u.when(true, k.say)
 			o.Severity, o.Final = k.severity, k.final
 			return o

@@ -3,8 +3,6 @@
 package nature
 
 import (
-	"slices"
-
 	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -128,7 +126,7 @@ func Of(p *kit.Product, what act.Act, kind act.Kind, how act.How) Set {
 		return s
 	}
 	s |= OfProduct(p) | withProduct[what]
-	if what == act.Apply && slices.Contains(laid, p.Kind.Of().Group) {
+	if what == act.Apply && Stays(p) {
 		s |= Leaves
 	}
 	if what == act.Remove && p.Kind.Worked() {
@@ -137,8 +135,11 @@ func Of(p *kit.Product, what act.Act, kind act.Kind, how act.How) Set {
 	return s
 }
 
-// laid is the groups of which a film stays when they are applied.
-var laid = []kit.Group{kit.Care, kit.Primers, kit.Sunscreens}
+// Stays reports whether a film of a product stays when it is applied.
+func Stays(p *kit.Product) bool {
+	g := p.Kind.Of().Group
+	return g == kit.Care || g == kit.Primers || g == kit.Sunscreens
+}
 
 // OfProduct is the nature of a product however it is used.
 func OfProduct(p *kit.Product) Set {

@@ -44,6 +44,20 @@ type Case struct {
 	barred                            Barred
 	products                          map[string]*kit.Product
 	alike                             [face.N]face.Zone
+	memo                              map[any]any
+}
+
+// Memo is what follows from the case and is asked for again and again: made once for each key.
+func Memo[T any](c *Case, key any, once func() T) T {
+	if v, made := c.memo[key]; made {
+		return v.(T)
+	}
+	v := once()
+	if c.memo == nil {
+		c.memo = map[any]any{}
+	}
+	c.memo[key] = v
+	return v
 }
 
 // Condition is a condition that still matters on the day: Days since it last applied, 0 for now.

@@ -191,7 +191,7 @@ func (e *evaluation) apply(m *moment) {
 // lay puts one film on a zone.
 func (e *evaluation) lay(m *moment, z face.Zone, film float64) {
 	set, residue := m.done.Add(seconds(m.SetS)), film*m.p.Kind.Of().Stays
-	e.res.Layers[z] = append(slices.Clip(e.res.Layers[z]), Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
+	e.res.Layers[z] = append(e.res.Layers[z], Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
 		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID})
 }
 

@@ -71,8 +71,8 @@ func (e *evaluation) on(zones face.Set, rule rules.ID, step string, message say.
 
 // zonesWhere is the zones of a set on which something holds.
 func zonesWhere(zones face.Set, holds func(z face.Zone) bool) (met face.Set) {
-	for _, z := range zones.List() {
-		if holds(z) {
+	for z := range face.N {
+		if zones.Has(z) && holds(z) {
 			met |= face.SetOf(z)
 		}
 	}
