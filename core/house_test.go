@@ -240,8 +240,8 @@ func TestEveryRowOfAFigureIsReadByTheCodeOrByAMessage(t *testing.T) {
 func TestEveryFigureHasAKeyOfItsOwnAMarkAndASource(t *testing.T) {
 	keys := map[string]bool{}
 	for _, f := range plan.Everything(say.English).Figures {
-		if f.Key == "" || keys[f.Key] || f.Name == "" || f.Source == "" || f.Mark != figure.Published &&
-			f.Mark != figure.Working {
+		if f.Key == "" || keys[f.Key] || f.Name == "" || f.Source == "" || f.Basis != figure.Published &&
+			f.Basis != figure.Working {
 			t.Errorf("%+v is incomplete or stands twice", f)
 		}
 		keys[f.Key] = true

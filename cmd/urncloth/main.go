@@ -135,7 +135,7 @@ func printRules(w io.Writer, asJSON bool) error {
 	fmt.Fprintln(w, "RULES")
 	for _, r := range all.Rules {
 		fmt.Fprintf(w, "\n%s · %s · %s\n  when: %s\n  %s %s %s\n  [%s] %s\n", r.ID, r.Severity, r.Phase, r.When,
-			r.Say, r.Because, r.Instead, r.Mark, r.Source)
+			r.Say, r.Because, r.Instead, r.Basis, r.Source)
 	}
 	fmt.Fprintln(w, "\nHOUSE METHODS, the default first")
 	for _, m := range all.Methods {
@@ -146,7 +146,7 @@ func printRules(w io.Writer, asJSON bool) error {
 	}
 	fmt.Fprintln(w, "\nFIGURES")
 	for _, f := range all.Figures {
-		fmt.Fprintf(w, "%-60s %8.4g %-8s [%s] %s\n", f.Name, f.Value, f.Unit, f.Mark, f.Source)
+		fmt.Fprintf(w, "%-60s %8.4g %-8s [%s] %s\n", f.Name, f.Value, f.Unit, f.Basis, f.Source)
 	}
 	return nil
 }

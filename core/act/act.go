@@ -68,30 +68,30 @@ func (a *Act) UnmarshalText(b []byte) error { *a = Act(b); return doc.OneOf(*a, 
 // common.
 const Remove Act = "remove"
 
-// Kind is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a
+// Detail is what is used or done, closer than the act: the kind of a product, or one of the words here. A step that a
 // person wrote may name another.
-type Kind string
+type Detail string
 
 // Kinds of acts without a product of that kind.
 const (
-	Consultation Kind = "consultation"
-	CoolCloth    Kind = "cloth"
-	ColdPads     Kind = "cold"
-	Massaging    Kind = "massage"
-	Steam        Kind = "steam"
-	Extraction   Kind = "extraction"
-	Suction      Kind = "suction"
-	Needling     Kind = "needling"
-	LightDevice  Kind = "light_device"
-	Peel         Kind = "peel"
-	Blading      Kind = "blading"
-	MagneticBand Kind = "magnetic"
-	StripBand    Kind = "glue_strip"
-	GluedLashes  Kind = "glue"
+	Consultation Detail = "consultation"
+	CoolCloth    Detail = "cloth"
+	ColdPads     Detail = "cold"
+	Massaging    Detail = "massage"
+	Steam        Detail = "steam"
+	Extraction   Detail = "extraction"
+	Suction      Detail = "suction"
+	Needling     Detail = "needling"
+	LightDevice  Detail = "light_device"
+	Peel         Detail = "peel"
+	Blading      Detail = "blading"
+	MagneticBand Detail = "magnetic"
+	StripBand    Detail = "glue_strip"
+	GluedLashes  Detail = "glue"
 )
 
 // Licensed lists the kinds that only a licensed person may do.
-func Licensed() []Kind { return []Kind{Extraction, Suction, Needling, LightDevice, Peel, Blading} }
+func Licensed() []Detail { return []Detail{Extraction, Suction, Needling, LightDevice, Peel, Blading} }
 
 // How is the way of the hands. A step that a person wrote may name another.
 type How string

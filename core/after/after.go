@@ -71,7 +71,7 @@ var (
 
 // use is how a product is asked about at night.
 func use(c *sitting.Case, p *kit.Product, what act.Act, z face.Zone) *fit.Use {
-	return &fit.Use{Case: c, Product: p, Act: what, Kind: act.Kind(p.Kind), How: act.Pat, Zone: z, After: true}
+	return &fit.Use{Case: c, Product: p, Act: what, Kind: act.Detail(p.Kind), How: act.Pat, Zone: z, After: true}
 }
 
 // find returns the product that costs least among those of some kinds that nothing but a note speaks against, and
@@ -140,7 +140,7 @@ func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because 
 	}
 	name := ""
 	if p != nil {
-		name, s.Kind, s.Product = p.Name, act.Kind(p.Kind), p.ID
+		name, s.Kind, s.Product = p.Name, act.Detail(p.Kind), p.ID
 		for _, f := range d.film {
 			s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
 		}

@@ -48,7 +48,7 @@ func kinds(r after.Result) []string {
 	return list
 }
 
-func told(kind face.Kind, on string) func(*sitting.Sitting) {
+func told(kind face.ConditionKind, on string) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) {
 		k := face.Condition{Kind: kind}
 		if on != "" {
@@ -257,7 +257,8 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 }
 
 func TestAPlannedNightMeetsNothingButNotes(t *testing.T) {
-	for _, k := range []face.Kind{"isotretinoin", "retinoid", "rosacea", "eczema", "pregnant", "asthma", "sunburn",
+	for _, k := range []face.ConditionKind{"isotretinoin", "retinoid", "rosacea", "eczema", "pregnant", "asthma",
+		"sunburn",
 		"injectables", "laser", "exfoliated", "irritated"} {
 		for _, f := range after1(night(t, told(k, ""))).Findings {
 			if f.Severity != rules.Note {

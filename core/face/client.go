@@ -38,46 +38,49 @@ type Grades struct {
 	Marks []Mark `json:"marks,omitempty" len:"0..9"`
 }
 
-// Kind is a condition the client tells of.
-type Kind string
+// ConditionKind is a condition the client tells of.
+type ConditionKind string
 
 // The conditions that are not seen on the skin; each mark is one as well.
 const (
-	Isotretinoin Kind = "isotretinoin"
-	Retinoid     Kind = "retinoid"
-	PeelLight    Kind = "peel_light"
-	PeelMedium   Kind = "peel_medium"
-	PeelDeep     Kind = "peel_deep"
-	Laser        Kind = "laser"
-	Needling     Kind = "needling"
-	Injectables  Kind = "injectables"
-	Rosacea      Kind = "rosacea"
-	Eczema       Kind = "eczema"
-	Pregnant     Kind = "pregnant"
-	Asthma       Kind = "asthma"
-	EyeInfection Kind = "eye_infection"
-	Exfoliated   Kind = "exfoliated"
+	Isotretinoin ConditionKind = "isotretinoin"
+	Retinoid     ConditionKind = "retinoid"
+	PeelLight    ConditionKind = "peel_light"
+	PeelMedium   ConditionKind = "peel_medium"
+	PeelDeep     ConditionKind = "peel_deep"
+	Laser        ConditionKind = "laser"
+	Needling     ConditionKind = "needling"
+	Injectables  ConditionKind = "injectables"
+	Rosacea      ConditionKind = "rosacea"
+	Eczema       ConditionKind = "eczema"
+	Pregnant     ConditionKind = "pregnant"
+	Asthma       ConditionKind = "asthma"
+	EyeInfection ConditionKind = "eye_infection"
+	Exfoliated   ConditionKind = "exfoliated"
 )
 
 // Conditions lists the conditions: the marks, and what is not seen on the skin.
-var Conditions = func() (list []Kind) {
+var Conditions = func() (list []ConditionKind) {
 	for _, m := range Marks {
-		list = append(list, Kind(m))
+		list = append(list, ConditionKind(m))
 	}
 	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables,
 		Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated)
 }()
 
 // UnmarshalText accepts the words of Conditions.
-func (k *Kind) UnmarshalText(b []byte) error { *k = Kind(b); return doc.OneOf(*k, Conditions) }
+func (k *ConditionKind) UnmarshalText(b []byte) error {
+	*k = ConditionKind(b)
+	return doc.OneOf(*k, Conditions)
+}
 
 // Condition is one condition; On is the last date it applied, none meaning that it applies now, and no zone that it
 // concerns the whole client.
 type Condition struct {
-	Kind Kind     `json:"kind" need:"yes"`
-	On   day.Date `json:"on,omitzero"`
-	Zone *Zone    `json:"zone,omitempty"`
-	Note string   `json:"note,omitempty" len:"0..300"`
+	Kind ConditionKind `json:"kind" need:"yes"`
+	On   day.Date      `json:"on,omitzero"`
+	Zone *Zone         `json:"zone,omitempty"`
+	Note string        `json:"note,omitempty" len:"0..300"`
 }
 
 // Wear is something the client has on.

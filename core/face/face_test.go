@@ -241,8 +241,9 @@ func TestMarksAndScarsFillAZonesState(t *testing.T) {
 	c := face.Client{Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(1)},
 		face.Cheeks: {Oil: P(2), Water: P(2)}, face.Chin: {Marks: []face.Mark{face.Scar}},
 		face.Nose: {Oil: P(2), Marks: []face.Mark{face.Scar, face.Flaky, face.Flaky}}},
-		Conditions: []face.Condition{{Kind: face.Kind(face.ColdSore)}, {Kind: face.Kind(face.Irritated)},
-			{Kind: face.Kind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
+		Conditions: []face.Condition{{Kind: face.ConditionKind(face.ColdSore)},
+			{Kind: face.ConditionKind(face.Irritated)},
+			{Kind: face.ConditionKind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
 	s := c.States(on)
 	if s[face.Chin].Oil != 0 || s[face.Nose].Oil != 2 || s[face.Nose].Water != 1 {
 		t.Errorf("scars make no oil unless it was read: %+v %+v", s[face.Chin], s[face.Nose])
@@ -333,7 +334,7 @@ func TestWordsOfAFaceAreReadStrictlyAndKept(t *testing.T) {
 		client.Readings[0].Sheet != face.Specks {
 		t.Errorf("%+v", client)
 	}
-	for word, into := range map[string]encoding.TextUnmarshaler{"mark": new(face.Mark), "kind": new(face.Kind),
+	for word, into := range map[string]encoding.TextUnmarshaler{"mark": new(face.Mark), "kind": new(face.ConditionKind),
 		"wear": new(face.Wear), "eyes": new(face.EyeShape), "by": new(face.By),
 		"type": new(face.TypeName), "overlay": new(face.Overlay)} {
 		if into.UnmarshalText([]byte("none of them")) == nil {

@@ -9,25 +9,25 @@ import (
 	"time"
 )
 
-// Mark says where a figure comes from.
-type Mark string
+// Basis says where a figure comes from.
+type Basis string
 
 // The marks.
 const (
-	Published Mark = "P" // its source is named
-	Working   Mark = "W" // a working figure of ours, to be calibrated by the log
+	Published Basis = "P" // its source is named
+	Working   Basis = "W" // a working figure of ours, to be calibrated by the log
 )
 
 // UnmarshalText accepts P and W.
-func (m *Mark) UnmarshalText(b []byte) error {
-	if *m = Mark(b); *m != Published && *m != Working {
+func (m *Basis) UnmarshalText(b []byte) error {
+	if *m = Basis(b); *m != Published && *m != Working {
 		return fmt.Errorf("%q is not P or W", b)
 	}
 	return nil
 }
 
-// Marks lists the words.
-func Marks() []Mark { return []Mark{Published, Working} }
+// Bases lists the words.
+func Bases() []Basis { return []Basis{Published, Working} }
 
 // Figure is one number of the trade, or the coefficients of one published formula in Values. Key is stable and
 // unique; it is how words and documents name the figure.
@@ -38,7 +38,7 @@ type Figure struct {
 	Value  float64   `json:"value"`
 	Values []float64 `json:"values,omitempty"`
 	Unit   string    `json:"unit"`
-	Mark   Mark      `json:"mark"`
+	Basis  Basis     `json:"mark"`
 	Source string    `json:"source"`
 }
 
@@ -47,13 +47,13 @@ const working = "working figure, to be calibrated by the log"
 
 // W is a working figure, for tables that stand elsewhere.
 func W(where, key, name string, value float64, unit string) Figure {
-	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Working,
+	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Basis: Working,
 		Source: working}
 }
 
 // P is a published figure, for tables that stand elsewhere.
 func P(where, key, name string, value float64, unit, source string) Figure {
-	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Mark: Published,
+	return Figure{Key: where + "." + key, Where: where, Name: name, Value: value, Unit: unit, Basis: Published,
 		Source: source}
 }
 

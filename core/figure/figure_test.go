@@ -24,18 +24,18 @@ func TestARowIsFoundByItsKeyWithWhatTheCodeReads(t *testing.T) {
 
 func TestAPublishedRowNamesItsSourceAndAWorkingOneSaysSo(t *testing.T) {
 	dose, _ := Find("sun.full_dose")
-	if dose.Mark != Published || dose.Source != "ISO 24444" || dose.Where != "sun" {
+	if dose.Basis != Published || dose.Source != "ISO 24444" || dose.Where != "sun" {
 		t.Errorf("%+v", dose)
 	}
 	loss, _ := Find("wear.loss_active")
-	if loss.Mark != Working || loss.Source != working || loss.Unit != "share an hour" {
+	if loss.Basis != Working || loss.Source != working || loss.Unit != "share an hour" {
 		t.Errorf("%+v", loss)
 	}
 }
 
 func TestAFormulasCoefficientsAreOneRow(t *testing.T) {
 	f, ok := Find("sitting.magnus")
-	if !ok || !slices.Equal(f.Values, []float64{6.112, 17.62, 243.12}) || f.Value != 6.112 || f.Mark != Published {
+	if !ok || !slices.Equal(f.Values, []float64{6.112, 17.62, 243.12}) || f.Value != 6.112 || f.Basis != Published {
 		t.Errorf("%+v", f)
 	}
 	if len(Rows("sitting"))+len(Rows("sun")) != len(Rows("sitting", "sun")) || len(Rows()) <= len(Rows("sun")) {
@@ -60,7 +60,7 @@ func TestTimesAreInTheUnitOfTheirRow(t *testing.T) {
 }
 
 func TestMarksAreReadStrictly(t *testing.T) {
-	var m Mark
+	var m Basis
 	if m.UnmarshalText([]byte("P")) != nil || m != Published || m.UnmarshalText([]byte("W")) != nil ||
 		m.UnmarshalText([]byte("X")) == nil {
 		t.Error("P and W are the marks")

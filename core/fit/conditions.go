@@ -115,11 +115,13 @@ func Against(c *sitting.Case, n nature.Set, zones face.Set) (list []rules.ID) {
 	return list
 }
 
-func within(days int, kinds ...face.Kind) where {
+func within(days int, kinds ...face.ConditionKind) where {
 	return func(c *sitting.Case) face.Set { return c.Within(days, kinds...) }
 }
 
-func chronic(kind face.Kind) where { return func(c *sitting.Case) face.Set { return c.Chronic(kind) } }
+func chronic(kind face.ConditionKind) where {
+	return func(c *sitting.Case) face.Set { return c.Chronic(kind) }
+}
 
 func marked(m face.Mark) where { return func(c *sitting.Case) face.Set { return c.Marked(m) } }
 
@@ -206,8 +208,8 @@ func restless(c *sitting.Case) face.Set {
 }
 
 // Photosensitising is what makes skin burn more easily for some days.
-var Photosensitising = []face.Kind{face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight, face.PeelMedium,
-	face.PeelDeep}
+var Photosensitising = []face.ConditionKind{face.Retinoid, face.Isotretinoin, face.Exfoliated, face.PeelLight,
+	face.PeelMedium, face.PeelDeep}
 
 // RetinoidWindow is for how many days after a retinoid nothing may scour.
 func RetinoidWindow(c *sitting.Case) int {

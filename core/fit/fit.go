@@ -21,7 +21,7 @@ type Use struct {
 	Case    *sitting.Case
 	Product *kit.Product
 	Act     act.Act
-	Kind    act.Kind
+	Kind    act.Detail
 	How     act.How
 	Zone    face.Zone
 	After   bool // after makeup: nothing that only matters before it

@@ -24,7 +24,7 @@ var (
 func with(p kit.Product, change func(p *kit.Product)) *kit.Product { change(&p); return &p }
 
 // told is a sitting of somebody who told of a condition, on a date or now.
-func told(kind face.Kind, on string, zone ...face.Zone) func(s *sitting.Sitting) {
+func told(kind face.ConditionKind, on string, zone ...face.Zone) func(s *sitting.Sitting) {
 	return func(s *sitting.Sitting) {
 		c := face.Condition{Kind: kind}
 		if on != "" {
@@ -196,7 +196,7 @@ func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
 			}
 			u.Case, u.Product, u.Zone = sitting.Open(With(t, c.change)), c.product, c.zone
 			if u.Kind == "" && c.product != nil {
-				u.Kind = act.Kind(c.product.Kind)
+				u.Kind = act.Detail(c.product.Kind)
 			}
 			got := rules.Severity("")
 			for _, o := range u.Fits() {
@@ -252,10 +252,10 @@ func TestAFlareIsEczemaThatIsIrritatedNow(t *testing.T) {
 
 func TestAnEyeInfectionIsLiftedByNoReasonAndAColdSoreByOne(t *testing.T) {
 	for _, c := range []struct {
-		kind  face.Kind
+		kind  face.ConditionKind
 		zone  face.Zone
 		final bool
-	}{{face.EyeInfection, face.Eyelids, true}, {face.Kind(face.ColdSore), face.Lips, false}} {
+	}{{face.EyeInfection, face.Eyelids, true}, {face.ConditionKind(face.ColdSore), face.Lips, false}} {
 		open := sitting.Open(With(t, told(c.kind, "")))
 		use := fit.Use{Case: open, Zone: c.zone, Act: act.Apply, How: act.Pat, Product: &lotion}
 		i := slices.IndexFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Contagious })

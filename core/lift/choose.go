@@ -350,7 +350,7 @@ func glitter(c *sitting.Case, z face.Zone) bool {
 
 // objections lists what speaks against a remover on a zone after makeup.
 func objections(c *sitting.Case, p *kit.Product, z face.Zone, lensesIn bool) []fit.Objection {
-	u := fit.Use{Case: c, Product: p, Act: act.Remove, Kind: act.Kind(p.Kind), Zone: z, After: true,
+	u := fit.Use{Case: c, Product: p, Act: act.Remove, Kind: act.Detail(p.Kind), Zone: z, After: true,
 		LensesIn: lensesIn}
 	return u.Fits()
 }

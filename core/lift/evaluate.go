@@ -381,7 +381,7 @@ func (e *evaluation) sum() {
 				doc.Num(Target(z)),
 				doc.Num(e.film[z]),
 				doc.Num(welcome(e.c, z)),
-				reads(z, worst),
+				padSays(z, worst),
 			}
 		}
 	}
@@ -400,8 +400,8 @@ func (e *evaluation) worst(z face.Zone) float64 {
 	return slices.Max(e.left[z])
 }
 
-// reads is what a clean white pad says of a zone.
-func reads(z face.Zone, left float64) PadReading {
+// padSays is what a clean white pad says of a zone.
+func padSays(z face.Zone, left float64) PadReading {
 	switch {
 	case left <= Target(z)+figure.Same:
 		return PadClean

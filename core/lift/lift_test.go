@@ -420,7 +420,7 @@ func mangled(t *testing.T, s *sitting.Sitting, change func([]stack.Step) []stack
 	t.Helper()
 	made := plan.Make(s)
 	list := change(slices.Clone(made.Lift.Steps))
-	return plan.With(s, plan.Hand{Lift: &list})
+	return plan.With(s, plan.Hand{plan.Removal: {Steps: list}})
 }
 
 func without(what act.Act) func([]stack.Step) []stack.Step {
@@ -450,7 +450,7 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		return func(l []stack.Step) []stack.Step {
 			for i := range l {
 				if slices.Contains(l[i].Zones, face.Eyelids) && l[i].Product != "" {
-					l[i].Product, l[i].Kind = to, act.Kind(to)
+					l[i].Product, l[i].Kind = to, act.Detail(to)
 				}
 			}
 			return l

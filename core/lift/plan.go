@@ -135,7 +135,7 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 		if p == nil || len(s.Zones) > 0 || takes[kind] == nil {
 			continue
 		}
-		s.Kind, s.Act, s.How = act.Kind(kind), act.Hold, act.Press
+		s.Kind, s.Act, s.How = act.Detail(kind), act.Hold, act.Press
 		if kind.Worked() {
 			s.Act, s.How = act.Massage, act.Massaged
 		}
@@ -275,7 +275,7 @@ func (pl *planner) lashesFirst() {
 		s := pl.add(
 			stack.Step{
 				Act:      act.Hold,
-				Kind:     act.Kind(pl.looseBy.Kind),
+				Kind:     act.Detail(pl.looseBy.Kind),
 				Product:  pl.looseBy.ID,
 				Zones:    lids,
 				ContactS: int(pl.glueS()),
@@ -327,7 +327,7 @@ func (pl *planner) effects() {
 			s := pl.add(
 				stack.Step{
 					Act:      act.Hold,
-					Kind:     act.Kind(p.Kind),
+					Kind:     act.Detail(p.Kind),
 					Product:  p.ID,
 					Zones:    g.zones.List(),
 					ContactS: int(k.contact),
@@ -437,7 +437,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	c := pl.c
 	s := stack.Step{
 		Act:      act.Hold,
-		Kind:     act.Kind(p.Kind),
+		Kind:     act.Detail(p.Kind),
 		Product:  p.ID,
 		Zones:    zones.List(),
 		ContactS: int(contact),
@@ -621,7 +621,7 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 	c := pl.c
 	s := stack.Step{
 		Act:     act.Hold,
-		Kind:    act.Kind(p.Kind),
+		Kind:    act.Detail(p.Kind),
 		Product: p.ID,
 		Zones:   zones.List(),
 		How:     act.Press,
@@ -816,7 +816,7 @@ func (pl *planner) finishUp(worked face.Set) {
 	}
 	soaped := false
 	for _, s := range pl.steps {
-		soaped = soaped || s.Kind == act.Kind(kit.Micellar) || s.Kind == act.Kind(kit.Wipe)
+		soaped = soaped || s.Kind == act.Detail(kit.Micellar) || s.Kind == act.Detail(kit.Wipe)
 	}
 	if soaped && c.Method.Is(method.MicellarRinse, method.Rinse) {
 		pl.add(
@@ -915,7 +915,7 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		s := pl.add(
 			stack.Step{
 				Act:      act.Hold,
-				Kind:     act.Kind(kit.Micellar),
+				Kind:     act.Detail(kit.Micellar),
 				Product:  p.ID,
 				Zones:    zones.List(),
 				ContactS: figure.GripS,
@@ -966,7 +966,7 @@ func (pl *planner) tone(worked face.Set) {
 		}
 		s := stack.Step{
 			Act:     act.Apply,
-			Kind:    act.Kind(kit.Toner),
+			Kind:    act.Detail(kit.Toner),
 			Product: p.ID,
 			Zones:   on.List(),
 			Film:    zones,

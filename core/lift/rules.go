@@ -191,7 +191,7 @@ func wipeOnly(e *evaluation) {
 }
 
 func leftOn(e *evaluation) {
-	e.met(where(func(z face.Zone) bool { return e.missed(z) && reads(z, e.worst(z)) == PadHeavy }),
+	e.met(where(func(z face.Zone) bool { return e.missed(z) && padSays(z, e.worst(z)) == PadHeavy }),
 		rules.LeftOn, "", say.MakeupLeft)
 	if hasLashes(e.c) && !e.lashOff {
 		e.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)

@@ -62,7 +62,7 @@ var ofAct = map[act.Act]Set{act.Massage: Massages}
 var withProduct = map[act.Act]Set{act.Cleanse: Removes, act.Remove: Removes}
 
 // ofDoing is the nature of acts that have no product.
-var ofDoing = map[act.Kind]Set{
+var ofDoing = map[act.Detail]Set{
 	act.Peel:      Peels,
 	act.Blading:   Peels,
 	act.Massaging: Massages,
@@ -120,7 +120,7 @@ var (
 )
 
 // Of is the nature of an act with a product, nil for none.
-func Of(p *kit.Product, what act.Act, kind act.Kind, how act.How) Set {
+func Of(p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
 	s := Touches | ofAct[what] | ofDoing[kind] | ofHow[how]
 	if p == nil {
 		return s

@@ -37,8 +37,8 @@ func Compare(s *sitting.Sitting, h Hand, variants []Variant) []Compared {
 		other := *s
 		other.Method = s.Method.Over(v.Method)
 		c := sitting.Open(&other)
-		w := dayOf(c, h)
-		list[i] = compared(lift.PlanWith(c, &w.Layers, c.Product(v.Remover)))
+		day := made(c, h, TouchUps)
+		list[i] = compared(lift.PlanWith(c, &day.worn.Layers, c.Product(v.Remover)))
 	}
 	return list
 }

@@ -198,7 +198,7 @@ func people(t *testing.T) map[string]*sitting.Sitting {
 	})
 	all["kept-lashes"] = from(4, func(s *sitting.Sitting) {
 		s.Client.Wears, s.Client.Conditions = []face.Wear{face.LensesStay, face.Jewellery},
-			[]face.Condition{{Kind: face.Kind(face.ColdSore)}, {Kind: face.Rosacea}}
+			[]face.Condition{{Kind: face.ConditionKind(face.ColdSore)}, {Kind: face.Rosacea}}
 		s.Look.Items = append(s.Look.Items, look.Item{Zone: spot(t, "eyelids"), Item: "strip lashes",
 			Binder: look.Adhesive, Load: 1, Attach: look.GlueStrip, Keep: true},
 			look.Item{Zone: spot(t, "lips"), Item: "stain", Binder: look.SiliconeFilm, Load: 3, Strong: true})

@@ -20,10 +20,10 @@ import (
 
 func TestPartsByHandAreNamedAndLaidOverThoseKept(t *testing.T) {
 	p := plan.Make(&demoSittings(t)[0])
-	names := []string{"prep", "touch_ups", "lift", "aftercare"}
+	names := plan.Parts()
 	p.ByHand = names
 	all := p.Hand()
-	if got := all.Parts(); !slices.Equal(got, names) {
+	if got := all.Parts(); len(got) != 4 || !slices.Equal(got, names) {
 		t.Fatalf("a plan by hand throughout names %v", got)
 	}
 	for i, name := range names {
@@ -34,11 +34,9 @@ func TestPartsByHandAreNamedAndLaidOverThoseKept(t *testing.T) {
 		if got := (plan.Hand{}).Or(all, p.ByHand).Parts(); len(got) != 3 || slices.Contains(got, name) {
 			t.Errorf("all but %s are %v", name, got)
 		}
-	}
-	mine := plan.Hand{Prep: []stack.Step{}, TouchUps: &[]wear.TouchUp{}, Lift: &[]stack.Step{}, Night: &[]stack.Step{}}
-	over := mine.Or(all, nil)
-	if len(over.Prep) != 0 || over.TouchUps != mine.TouchUps || over.Lift != mine.Lift || over.Night != mine.Night {
-		t.Error("what is kept lies over what is new")
+		if mine := (plan.Hand{name: {}}).Or(all, nil); len(mine[name].Steps)+len(mine[name].TouchUps) != 0 {
+			t.Errorf("what is kept of %s lies over what is new", name)
+		}
 	}
 }
 
@@ -48,10 +46,10 @@ func TestEveryPartByHandIsCheckedForProductsThatAreNotThere(t *testing.T) {
 	ups := []wear.TouchUp{{ID: "u", At: p.Sitting.Day.BaseAt, Steps: []wear.TouchStep{{Act: act.Reapply,
 		Product: "nothing"}}}}
 	for path, h := range map[string]plan.Hand{
-		"steps[0].product":              {Prep: bad},
-		"touch_ups[0].steps[0].product": {TouchUps: &ups},
-		".product":                      {Lift: &bad},
-		"[0].product":                   {Night: &bad},
+		"steps[0].product":              {plan.Prep: {Steps: bad}},
+		"touch_ups[0].steps[0].product": {plan.TouchUps: {TouchUps: ups}},
+		".product":                      {plan.Removal: {Steps: bad}},
+		"[0].product":                   {plan.Night: {Steps: bad}},
 	} {
 		fs := p.CheckHand("", h)
 		if !slices.ContainsFunc(fs, func(f doc.Fault) bool { return strings.HasSuffix(f.Path, path) }) {
@@ -69,16 +67,18 @@ func TestATouchUpThatIsOnlyAMomentIsWrittenAsThePlannerWould(t *testing.T) {
 	theirs := p.Wear.TouchUps[0]
 	mine := wear.TouchUp{ID: "mine", At: theirs.At}
 	own := wear.TouchUp{ID: "own", At: theirs.At, Steps: theirs.Steps[:1]}
+	both := plan.Made{TouchUps: []wear.TouchUp{own, mine}}
 	for name, h := range map[string]plan.Hand{
-		"on the planner's prep":    {TouchUps: &[]wear.TouchUp{own, mine}},
-		"on the same by hand":      {TouchUps: &[]wear.TouchUp{own, mine}, Prep: p.Prep.Steps},
-		"on no prep, no sunscreen": {TouchUps: &[]wear.TouchUp{own, mine}, Prep: []stack.Step{}},
+		"on the planner's prep":    {plan.TouchUps: both},
+		"on the same by hand":      {plan.TouchUps: both, plan.Prep: {Steps: p.Prep.Steps}},
+		"on no prep, no sunscreen": {plan.TouchUps: both, plan.Prep: {}},
 	} {
 		ups := plan.Usual(&s, h)
 		if len(ups) != 2 || !reflect.DeepEqual(ups[0].Steps, own.Steps) || ups[1].ID != "mine" || ups[1].At != mine.At {
 			t.Fatalf("%s: %+v", name, ups)
 		}
-		bare := len(h.Prep) == 0 && h.Prep != nil
+		prep, is := h[plan.Prep]
+		bare := is && len(prep.Steps) == 0
 		if len(ups[1].Steps) == 0 || !bare && !reflect.DeepEqual(products(ups[1].Steps), products(theirs.Steps)) {
 			t.Errorf("%s: %v, planned %v", name, products(ups[1].Steps), products(theirs.Steps))
 		}
@@ -101,8 +101,9 @@ func TestAPassThatIsOnlyAProductIsMadeAsUsualWhereItCanDoSomething(t *testing.T)
 	}
 	bare := []stack.Step{{ID: "p", Act: act.Massage, Product: p.Lift.Steps[i].Product}}
 	for name, h := range map[string]plan.Hand{
-		"planned": {Lift: &bare},
-		"by hand": {Lift: &bare, Prep: p.Prep.Steps, TouchUps: &p.Wear.TouchUps},
+		"planned": {plan.Removal: {Steps: bare}},
+		"by hand": {plan.Removal: {Steps: bare}, plan.Prep: {Steps: p.Prep.Steps},
+			plan.TouchUps: {TouchUps: p.Wear.TouchUps}},
 	} {
 		got := plan.Passes(&s, h)
 		if len(got) != 1 || got[0].Act != act.Massage || len(got[0].Zones) == 0 || got[0].ContactS < 10 ||
@@ -116,13 +117,13 @@ func TestAPassThatIsOnlyAProductIsMadeAsUsualWhereItCanDoSomething(t *testing.T)
 		}
 	}
 	// on a face without prep or sunscreen there is only the makeup to take off
-	naked := plan.Passes(&s, plan.Hand{Lift: &bare, Prep: []stack.Step{}, TouchUps: &[]wear.TouchUp{}})
-	with := plan.Passes(&s, plan.Hand{Lift: &bare})
+	naked := plan.Passes(&s, plan.Hand{plan.Removal: {Steps: bare}, plan.Prep: {}, plan.TouchUps: {}})
+	with := plan.Passes(&s, plan.Hand{plan.Removal: {Steps: bare}})
 	if len(naked[0].Zones) >= len(with[0].Zones) {
 		t.Errorf("without prep %v, with it %v", naked[0].Zones, with[0].Zones)
 	}
 	// steps that are whole keep all but their starts, one after the other
-	whole := plan.Passes(&s, plan.Hand{Lift: &p.Lift.Steps})
+	whole := plan.Passes(&s, plan.Hand{plan.Removal: {Steps: p.Lift.Steps}})
 	for j, was := range p.Lift.Steps {
 		if now := whole[j]; now.ContactS != was.ContactS || !slices.Equal(now.Zones, was.Zones) ||
 			now.Product != was.Product {

@@ -107,7 +107,7 @@ func TestCheckSeesWhatAPersonChanged(t *testing.T) {
 		}
 		return p
 	}
-	index := func(p *plan.Plan, kind act.Kind) int {
+	index := func(p *plan.Plan, kind act.Detail) int {
 		for i, s := range p.Prep.Steps {
 			if s.Kind == kind && s.Act == "apply" {
 				return i
@@ -257,7 +257,7 @@ func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
 	ids := map[rules.ID]bool{}
 	for _, r := range all.Rules {
 		if r.ID == "" || ids[r.ID] || r.When == "" || r.Say == "" || r.Because == "" || r.Instead == "" ||
-			r.Source == "" || r.Mark != "P" && r.Mark != "W" {
+			r.Source == "" || r.Basis != "P" && r.Basis != "W" {
 			t.Errorf("rule %q is incomplete or stands twice", r.ID)
 		}
 		ids[r.ID] = true
@@ -270,7 +270,7 @@ func TestTheCatalogueNamesMarkAndSourceOfEverything(t *testing.T) {
 		t.Errorf("%d rules and %d methods", len(all.Rules), len(all.Methods))
 	}
 	for _, f := range all.Figures {
-		if f.Name == "" || f.Source == "" || f.Mark != "P" && f.Mark != "W" {
+		if f.Name == "" || f.Source == "" || f.Basis != "P" && f.Basis != "W" {
 			t.Errorf("figure %+v is incomplete", f)
 		}
 	}

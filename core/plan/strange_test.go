@@ -89,7 +89,7 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	}
 	c.Conditions = nil
 	for r.IntN(2) == 0 {
-		k := face.Condition{Kind: face.Kind(oneOf(r, face.Conditions...))}
+		k := face.Condition{Kind: face.ConditionKind(oneOf(r, face.Conditions...))}
 		if r.IntN(2) == 0 {
 			k.On = On(t, oneOf(r, "2027-06-19", "2027-06-18", "2027-06-17", "2027-06-14", "2027-06-01", "2027-02-01",
 				"2026-06-01"))

@@ -85,7 +85,7 @@ func strange(t testing.TB, seed int64) *sitting.Sitting {
 		return P(face.Zone(r.Intn(int(face.N))))
 	}
 	for range r.Intn(4) {
-		k := face.Condition{Kind: face.Kind(face.Conditions[r.Intn(len(face.Conditions))]), Zone: zone()}
+		k := face.Condition{Kind: face.ConditionKind(face.Conditions[r.Intn(len(face.Conditions))]), Zone: zone()}
 		if r.Intn(2) == 0 {
 			k.On = s.Day.Date.AddDays(-r.Intn(40))
 		}
@@ -318,7 +318,7 @@ func sameSlot(a, b kit.Kind) bool {
 
 func clear(c *sitting.Case, p *kit.Product, zones []face.Zone) bool {
 	for _, z := range zones {
-		u := fit.Use{Case: c, Product: p, Act: "apply", Kind: act.Kind(p.Kind), How: "pat", Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: "apply", Kind: act.Detail(p.Kind), How: "pat", Zone: z}
 		if slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note || o.Bars }) {
 			return false
 		}

@@ -35,14 +35,14 @@ func on(res stack.Result, z face.Zone) []string {
 	return ids
 }
 
-func steps(p Prep, what act.Act, kind act.Kind) []stack.Step {
+func steps(p Prep, what act.Act, kind act.Detail) []stack.Step {
 	return slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool {
 		return s.Act != what || kind != "" &&
 			s.Kind != kind
 	})
 }
 
-func first(t *testing.T, p Prep, what act.Act, kind act.Kind) stack.Step {
+func first(t *testing.T, p Prep, what act.Act, kind act.Detail) stack.Step {
 	t.Helper()
 	list := steps(p, what, kind)
 	if len(list) == 0 {
@@ -108,7 +108,7 @@ func TestTwelveMinutesInsteadOfForty(t *testing.T) {
 		t.Errorf("consultation, wash, moisturiser and sunscreen alone take longer than twelve minutes; slack is %d",
 			p.SlackS)
 	}
-	for _, kind := range []act.Kind{"sunscreen"} {
+	for _, kind := range []act.Detail{"sunscreen"} {
 		if len(steps(p, "apply", kind)) == 0 {
 			t.Errorf("%s was dropped", kind)
 		}
@@ -461,7 +461,7 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 }
 
 func TestDepuffingNeverTouchesRosaceaOrFreshInjectables(t *testing.T) {
-	for _, kind := range []face.Kind{"rosacea", "injectables"} {
+	for _, kind := range []face.ConditionKind{"rosacea", "injectables"} {
 		p, res, _ := planned(t, func(s *sitting.Sitting) {
 			s.Method["depuff"] = "massage"
 			s.Client.Conditions = []face.Condition{{Kind: kind, On: On(t, "2027-06-12")}}

@@ -77,7 +77,7 @@ func (pl *planner) prelude() []*draft {
 	}
 	c := pl.c
 	var list []*draft
-	add := func(what act.Act, kind act.Kind, hands int, zones face.Set, say string, because ...rules.ID) *draft {
+	add := func(what act.Act, kind act.Detail, hands int, zones face.Set, say string, because ...rules.ID) *draft {
 		list = append(list, &draft{slot: slots, prelude: true, waits: true, zones: zones, with: -1,
 			step: stack.Step{Act: what, Kind: kind, Zones: zones.List(), HandsS: hands, Say: say, Because: because}})
 		return list[len(list)-1]
@@ -107,7 +107,7 @@ func (pl *planner) setupWords() string {
 	return pl.c.Say(say.HairBackCape, "jewellery", jewellery, "glasses", glasses)
 }
 
-type adder func(what act.Act, kind act.Kind, hands int, zones face.Set, say string, because ...rules.ID) *draft
+type adder func(what act.Act, kind act.Detail, hands int, zones face.Set, say string, because ...rules.ID) *draft
 
 func (pl *planner) cooling(add adder) {
 	c := pl.c
@@ -166,7 +166,7 @@ func (pl *planner) cleanserCost(p *kit.Product) float64 {
 		off += figure.NotBlandCleanse
 	}
 	for _, z := range []face.Zone{face.Forehead, face.Cheeks} {
-		u := fit.Use{Case: c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: act.Cleanse, Kind: act.Detail(p.Kind), Zone: z}
 		for _, o := range u.Fits() {
 			if o.Severity == rules.Caution {
 				off += figure.CautionCost
@@ -190,7 +190,7 @@ func (pl *planner) mayClean(p *kit.Product) bool {
 }
 
 func (pl *planner) clears(p *kit.Product, z face.Zone) bool {
-	u := fit.Use{Case: pl.c, Product: p, Act: act.Cleanse, Kind: act.Kind(p.Kind), Zone: z}
+	u := fit.Use{Case: pl.c, Product: p, Act: act.Cleanse, Kind: act.Detail(p.Kind), Zone: z}
 	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
 }
 
@@ -238,11 +238,11 @@ func (pl *planner) cleansing(add adder) {
 	if mild {
 		words, hands = say.RefreshWith, figure.RefreshS
 	}
-	d := add(act.Cleanse, act.Kind(p.Kind), hands, zones, "", rules.UncoveredSkin)
+	d := add(act.Cleanse, act.Detail(p.Kind), hands, zones, "", rules.UncoveredSkin)
 	s := &d.step
 	s.Product = p.ID
 	if p.Kind == kit.Mitt {
-		s.Kind, s.Cloths = act.Kind(kit.WaterMitt), 1
+		s.Kind, s.Cloths = act.Detail(kit.WaterMitt), 1
 	}
 	stack.Measure(pl.c, s, p, doc.Round(grams))
 	if mild {
@@ -282,7 +282,7 @@ func (pl *planner) polishing(add adder) {
 		}
 		var zones face.Set
 		for _, z := range (face.BaseArea &^ face.SetOf(face.UnderEyes)).List() {
-			u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Kind(p.Kind), Zone: z}
+			u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Detail(p.Kind), Zone: z}
 			if fs := u.Fits(); !slices.ContainsFunc(
 				fs,
 				func(o fit.Objection) bool { return o.Severity != rules.Note },
@@ -300,7 +300,7 @@ func (pl *planner) polishing(add adder) {
 		if p.Short(grams) {
 			continue
 		}
-		d := add(act.Treat, act.Kind(p.Kind), figure.PolishS, zones, "", rules.StripsBeforeMakeup)
+		d := add(act.Treat, act.Detail(p.Kind), figure.PolishS, zones, "", rules.StripsBeforeMakeup)
 		d.step.Product, d.step.How = p.ID, act.Light
 		d.step.Film = map[face.Zone]doc.Num{}
 		for _, z := range zones.List() {
@@ -462,7 +462,7 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	d.waits = s > moisturiser || !c.Method.Is(method.DampLayering, method.Yes)
 	st := stack.Step{
 		Act:     act.Apply,
-		Kind:    act.Kind(p.Kind),
+		Kind:    act.Detail(p.Kind),
 		Product: p.ID,
 		Zones:   zones.List(),
 		How:     pl.how(p, zones.List()[0]),
@@ -582,7 +582,7 @@ func (pl *planner) lipScrub() *kit.Product {
 	}
 	for i := range pl.c.Kit {
 		p := &pl.c.Kit[i]
-		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Kind(kit.LipScrub), Zone: face.Lips}
+		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Detail(kit.LipScrub), Zone: face.Lips}
 		if p.Kind == kit.LipScrub &&
 			!slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
 			return p
@@ -599,7 +599,7 @@ func (pl *planner) scrubLips() []*draft {
 	on := face.SetOf(face.Lips)
 	st := stack.Step{
 		Act:     act.Treat,
-		Kind:    act.Kind(kit.LipScrub),
+		Kind:    act.Detail(kit.LipScrub),
 		Product: p.ID,
 		Zones:   on.List(),
 		HandsS:  figure.LipScrubS,

@@ -54,17 +54,17 @@ func Severities() []Severity { return []Severity{Stop, Caution, Note} }
 
 // Rule is one row of the catalogue.
 type Rule struct {
-	ID       ID          `json:"id"`
-	Phase    Phase       `json:"phase"`
-	Severity Severity    `json:"severity"`
-	Final    bool        `json:"final"` // no reason lifts it
-	When     string      `json:"when"`
-	Say      string      `json:"say"`
-	Because  string      `json:"because"`
-	Instead  string      `json:"instead"`
-	Mark     figure.Mark `json:"mark"`
-	Source   string      `json:"source"`
-	Method   method.Key  `json:"method"` // the house method that changes it, "" for none
+	ID       ID           `json:"id"`
+	Phase    Phase        `json:"phase"`
+	Severity Severity     `json:"severity"`
+	Final    bool         `json:"final"` // no reason lifts it
+	When     string       `json:"when"`
+	Say      string       `json:"say"`
+	Because  string       `json:"because"`
+	Instead  string       `json:"instead"`
+	Basis    figure.Basis `json:"mark"`
+	Source   string       `json:"source"`
+	Method   method.Key   `json:"method"` // the house method that changes it, "" for none
 }
 
 // Finding is one rule met by one plan.

@@ -92,8 +92,8 @@ func TestEveryRuleIsWholeAndKnownByItsID(t *testing.T) {
 			r.Because == "" || r.Instead == "" || r.Source == "" {
 			t.Errorf("the words of %s: %+v", r.ID, r)
 		}
-		if r.Mark != figure.Published && r.Mark != figure.Working || r.Method != "" && method.Find(r.Method) == nil {
-			t.Errorf("%s: mark %s, method %s", r.ID, r.Mark, r.Method)
+		if r.Basis != figure.Published && r.Basis != figure.Working || r.Method != "" && method.Find(r.Method) == nil {
+			t.Errorf("%s: mark %s, method %s", r.ID, r.Basis, r.Method)
 		}
 		if slices.IndexFunc(all, func(o rules.Rule) bool { return o.ID == r.ID }) != i {
 			t.Errorf("%s stands twice", r.ID)

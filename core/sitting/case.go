@@ -62,7 +62,7 @@ func Memo[T any](c *Case, key any, once func() T) T {
 
 // Condition is a condition that still matters on the day: Days since it last applied, 0 for now.
 type Condition struct {
-	Kind face.Kind
+	Kind face.ConditionKind
 	Days int
 	Now  bool
 	Zone face.Set // All where none was named
@@ -205,7 +205,7 @@ func (c *Case) Product(id string) *kit.Product {
 }
 
 // Within returns the zones on which one of the kinds applied within so many days, 0 for none.
-func (c *Case) Within(days int, kinds ...face.Kind) face.Set {
+func (c *Case) Within(days int, kinds ...face.ConditionKind) face.Set {
 	var zones face.Set
 	for _, k := range c.Conditions {
 		if slices.Contains(kinds, k.Kind) && k.Days <= days {
@@ -216,7 +216,7 @@ func (c *Case) Within(days int, kinds ...face.Kind) face.Set {
 }
 
 // Chronic returns the zones of a condition that does not pass, whatever its date.
-func (c *Case) Chronic(kind face.Kind) face.Set {
+func (c *Case) Chronic(kind face.ConditionKind) face.Set {
 	var zones face.Set
 	for _, k := range c.Conditions {
 		if k.Kind == kind {

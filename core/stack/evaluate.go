@@ -320,6 +320,6 @@ func Covered(c *sitting.Case, p *kit.Product) face.Set {
 
 // Admits reports whether nothing bars a product on a zone.
 func Admits(c *sitting.Case, p *kit.Product, z face.Zone) bool {
-	u := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Kind(p.Kind), How: act.Pat, Zone: z}
+	u := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Detail(p.Kind), How: act.Pat, Zone: z}
 	return !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars })
 }

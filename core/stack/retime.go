@@ -87,7 +87,7 @@ func fill(c *sitting.Case, s *Step, p *kit.Product) {
 		}
 	}
 	s.Film = film
-	s.Kind = act.Kind(p.Kind)
+	s.Kind = act.Detail(p.Kind)
 }
 
 // setSeconds is how long a step's slowest zone takes to set.

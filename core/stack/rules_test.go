@@ -70,7 +70,7 @@ func marked(z face.Zone, m face.Mark) func(*sitting.Sitting) {
 	}
 }
 
-func told(kind face.Kind, ago int) func(*sitting.Sitting) {
+func told(kind face.ConditionKind, ago int) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) {
 		s.Client.Conditions = []face.Condition{{Kind: kind, On: s.Day.Date.AddDays(-ago)}}
 	}
@@ -114,7 +114,7 @@ func over(first, second string, filmFirst, filmSecond float64) func(*testing.T) 
 	}
 }
 
-func doing(a act.Act, kind act.Kind, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
+func doing(a act.Act, kind act.Detail, product string, zones ...face.Zone) func(*testing.T) []stack.Step {
 	return func(t *testing.T) []stack.Step {
 		s := Do(t, "a", By(a, product), "09:05", 60, zones...)
 		s.Kind = kind

@@ -20,7 +20,7 @@ import (
 type Step struct {
 	ID       string                `json:"id" need:"yes" len:"1..40"`
 	Act      act.Act               `json:"act" need:"yes"`
-	Kind     act.Kind              `json:"kind" len:"0..60"`
+	Kind     act.Detail            `json:"kind" len:"0..60"`
 	Product  string                `json:"product" len:"0..80"`
 	Zones    []face.Zone           `json:"zones" len:"0..13"`
 	Grams    doc.Num               `json:"grams" in:"0..1000"`

@@ -148,7 +148,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 	var added [face.N]float64
 	alone := screen{}
 	for i := range u.Steps {
-		d := e.reads(u, &u.Steps[i])
+		d := e.placed(u, &u.Steps[i])
 		switch {
 		case d.Act == act.Blot:
 			v.blots |= d.zones
@@ -190,8 +190,8 @@ func (u *TouchUp) complete(n int) {
 	}
 }
 
-// reads finds the product and the zones of a step. Said of the whole face, it keeps to where it has a place.
-func (e *evaluation) reads(u *TouchUp, s *TouchStep) done {
+// placed finds the product and the zones of a step. Said of the whole face, it keeps to where it has a place.
+func (e *evaluation) placed(u *TouchUp, s *TouchStep) done {
 	d := done{TouchStep: s, p: e.c.Product(s.Product)}
 	list := s.Zones
 	if len(list) == 0 {

@@ -67,7 +67,7 @@ func mostOf(p *kit.Product) float64 {
 func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, cost float64) {
 	cautions := map[rules.ID]bool{}
 	for _, z := range on.List() {
-		u := fit.Use{Case: c, Product: p, Act: act.Reapply, Kind: act.Kind(p.Kind), How: act.Press, Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: act.Reapply, Kind: act.Detail(p.Kind), How: act.Press, Zone: z}
 		met := u.Fits()
 		if slices.ContainsFunc(met, func(o fit.Objection) bool { return o.Bars }) {
 			continue

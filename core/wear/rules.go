@@ -176,7 +176,7 @@ func objections(e *evaluation, v *event) {
 			continue
 		}
 		for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
-			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Kind(d.p.Kind), How: act.Press, Zone: z,
+			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Detail(d.p.Kind), How: act.Press, Zone: z,
 				After: true}
 			return use.Fits()
 		}) {

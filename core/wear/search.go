@@ -25,11 +25,11 @@ const (
 	countShift                                = unkindBits
 	missShift                                 = countShift + countBits
 	keepShift                                 = missShift + missBits
-	labelShift                                = keepShift + keepBits
+	breakShift                                = keepShift + keepBits
 )
 
 func pack(label, keep, miss, count, unkind int) score {
-	return score(label)<<labelShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift +
+	return score(label)<<breakShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift +
 		score(unkind)
 }
 
@@ -230,7 +230,7 @@ func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time
 		}
 	}
 	at(blots(nil))
-	var best mark
+	var best trail
 	for round := range figure.MostRounds {
 		nodes := s.needed(s.plan())
 		next := make([]time.Time, len(nodes))
@@ -250,7 +250,7 @@ func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time
 }
 
 // spare reports whether a coat is there for a blot's sake alone: neither labels nor windows nor the budget ask for it.
-func (s *search) spare(coats []int, with *mark) bool {
+func (s *search) spare(coats []int, with *trail) bool {
 	for i := range coats {
 		m := s.value(slices.Delete(slices.Clone(coats), i, i+1))
 		if m.score.graver() == with.score.graver() && m.dose <= s.budget {
@@ -261,8 +261,8 @@ func (s *search) spare(coats []int, with *mark) bool {
 }
 
 // better reports whether a is the better day, by the order of aims.
-func (s *search) better(a, b *mark) bool {
-	over := func(m *mark) float64 { return max(0, m.dose-s.budget) }
+func (s *search) better(a, b *trail) bool {
+	over := func(m *trail) float64 { return max(0, m.dose-s.budget) }
 	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b),
 		float64(a.score.count() - b.score.count()),
 		float64(a.score.unkind() - b.score.unkind()), a.dose - b.dose} {
@@ -371,7 +371,7 @@ func (t *tries) within(dose float64, more int) []int {
 }
 
 func (t *tries) walk(limit float64, may func(score) bool) walk {
-	return walk{steps: t.steps, start: t.start, gravest: t.total >> labelShift, limit: limit, may: may}
+	return walk{steps: t.steps, start: t.start, gravest: t.total >> breakShift, limit: limit, may: may}
 }
 
 // needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the
@@ -390,7 +390,7 @@ func (s *search) needed(coats []int) []int {
 }
 
 // value is the score and the dose of laying coats at some nodes.
-func (s *search) value(coats []int) mark {
+func (s *search) value(coats []int) trail {
 	m := s.first()
 	m.score = pack(0, 0, 0, len(s.blots), 0)
 	for _, b := range s.blots {
@@ -423,15 +423,15 @@ func (s *search) most() float64 {
 	return l.dose
 }
 
-// mark is a label: how things stand just after a coat at a node.
-type mark struct {
+// trail is a label: how things stand just after a coat at a node.
+type trail struct {
 	score   score
 	dose    float64
 	logs    [dims]float64 // sums of logs, as the search lists them
 	node    int
 	promise float64 // what keep goes by where there are too many
 	coated  bool    // the highest label is that of first coat and form together
-	before  *mark
+	before  *trail
 }
 
 // dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many
@@ -482,15 +482,15 @@ func (s *search) list() {
 	}
 }
 
-func (s *search) first() mark {
-	var m mark
+func (s *search) first() trail {
+	var m trail
 	for i, x := range s.sums {
 		m.logs[i] = x.start
 	}
 	return m
 }
 
-func (s *search) coat(m *mark, k int) {
+func (s *search) coat(m *trail, k int) {
 	wind := s.wind[k]
 	for i := range s.sums {
 		x := &s.sums[i]
@@ -503,7 +503,7 @@ func (s *search) coat(m *mark, k int) {
 }
 
 // towelled takes off what a towel takes at that very moment; a coat laid then comes after it.
-func (s *search) towelled(m *mark, k int) {
+func (s *search) towelled(m *trail, k int) {
 	if len(s.pieces[k]) > 0 && s.pieces[k][0].towel {
 		for i := range m.logs {
 			m.logs[i] *= figure.KeptTowelled
@@ -512,7 +512,7 @@ func (s *search) towelled(m *mark, k int) {
 }
 
 // advance lets the time from one moment of the grid to the next go by.
-func (s *search) advance(m *mark, k int) {
+func (s *search) advance(m *trail, k int) {
 	for n := range s.pieces[k] {
 		p := &s.pieces[k][n]
 		if n > 0 && p.towel {
@@ -551,18 +551,18 @@ type walk struct {
 	doseAlone bool
 	may       func(score) bool
 
-	at  [][]*mark // by node
-	end *mark     // the best whole path so far
+	at  [][]*trail // by node
+	end *trail     // the best whole path so far
 }
 
 // paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more
 // than the limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
 func (s *search) paths(w walk) (nodes []int, dose float64) {
-	w.at = make([][]*mark, s.last+1)
+	w.at = make([][]*trail, s.last+1)
 	zero := s.first()
 	zero.score = w.start
 	s.towelled(&zero, 0)
-	w.at[0] = []*mark{&zero}
+	w.at[0] = []*trail{&zero}
 	for i := 0; i <= s.last; i++ {
 		for _, m := range w.at[i] {
 			s.follow(&w, m, i)
@@ -580,10 +580,10 @@ func (s *search) paths(w walk) (nodes []int, dose float64) {
 }
 
 // follow leads a path that stands at a node on to every later one, and to the end.
-func (s *search) follow(w *walk, m *mark, i int) {
-	width := figure.MostLabels
+func (s *search) follow(w *walk, m *trail, i int) {
+	width := figure.MostTrails
 	if w.doseAlone {
-		width = figure.FewLabels
+		width = figure.FewTrails
 	}
 	on := *m
 	for j := i + 1; ; j++ {
@@ -600,7 +600,7 @@ func (s *search) follow(w *walk, m *mark, i int) {
 			continue
 		}
 		sum := m.score + w.steps[i][j-i-1]
-		if sum>>labelShift > w.gravest { // breaks only grow with the wait
+		if sum>>breakShift > w.gravest { // breaks only grow with the wait
 			return
 		}
 		if !w.may(sum + s.best[j]) {
@@ -614,7 +614,7 @@ func (s *search) follow(w *walk, m *mark, i int) {
 }
 
 // finish lets the rest of the day go by and keeps the path where it is the best so far.
-func (s *search) finish(w *walk, m *mark, on mark, sum score) {
+func (s *search) finish(w *walk, m *trail, on trail, sum score) {
 	for k := s.last + 1; k < len(s.grid); k++ {
 		s.towelled(&on, k)
 		s.advance(&on, k)
@@ -626,12 +626,12 @@ func (s *search) finish(w *walk, m *mark, on mark, sum score) {
 	less := w.end == nil ||
 		(w.doseAlone || sum.unkind() == w.end.score.unkind()) && on.dose < w.end.dose-figure.SameExactly
 	if kinder || less {
-		w.end = &mark{score: sum, dose: on.dose, before: m}
+		w.end = &trail{score: sum, dose: on.dose, before: m}
 	}
 }
 
 // keep adds a label to those of its node unless one of them is no worse in all, and drops those that it beats.
-func (s *search) keep(list []*mark, m *mark, width int) []*mark {
+func (s *search) keep(list []*trail, m *trail, width int) []*trail {
 	for _, o := range list {
 		if s.beats(o, m) {
 			return list
@@ -665,7 +665,7 @@ func (s *search) keep(list []*mark, m *mark, width int) []*mark {
 }
 
 // promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
-func (s *search) promise(m *mark) float64 {
+func (s *search) promise(m *trail) float64 {
 	through, at := 0.0, 0
 	for i := range s.groups {
 		l := 0.0
@@ -679,7 +679,7 @@ func (s *search) promise(m *mark) float64 {
 }
 
 // beats reports whether m is no worse than o in everything that still matters.
-func (s *search) beats(m, o *mark) bool {
+func (s *search) beats(m, o *trail) bool {
 	if m.dose > o.dose+figure.SameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() ||
 		m.score.unkind() > o.score.unkind() {
 		return false

@@ -368,7 +368,7 @@ func TestAPartMadeByHandIsKeptBesideWhatThePlannerProposes(t *testing.T) {
 	none := []wear.TouchUp{}
 	e.TouchUps = &none
 	kept, err := h.SaveSitting(t.Context(), h.owner, s.ID, e)
-	if err != nil || !slices.Equal(kept.ByHand, []string{"touch_ups"}) || kept.Proposed == nil {
+	if err != nil || !slices.Equal(kept.ByHand, []plan.Part{plan.TouchUps}) || kept.Proposed == nil {
 		t.Fatalf("by hand %v, proposed %+v, %v", kept.ByHand, kept.Proposed, err)
 	}
 	if kept.Proposed.TouchUps != len(s.Plan.Wear.TouchUps) || kept.Proposed.ReadyAt != s.Plan.Prep.ReadyAt ||

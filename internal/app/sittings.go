@@ -11,7 +11,6 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
-	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -19,7 +18,6 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
-	"urncloth/core/prep"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -54,15 +52,15 @@ type Today struct {
 
 // Sitting is one sitting with its plan. The input document stands in the plan.
 type Sitting struct {
-	ID       uuid.UUID `json:"id"`
-	ClientID uuid.UUID `json:"client_id"`
-	Version  int       `json:"version"`
-	Title    string    `json:"title"`
-	Artist   string    `json:"artist"`
-	Past     bool      `json:"past"`               // base_at has passed: the kit stays as it was
-	Plan     plan.Plan `json:"plan"`               // what is kept: the planner's, or what the artist made of it
-	ByHand   []string  `json:"by_hand"`            // the parts of the plan that were made by hand
-	Proposed *Proposed `json:"proposed,omitempty"` // what the planner proposes, where a part is by hand
+	ID       uuid.UUID   `json:"id"`
+	ClientID uuid.UUID   `json:"client_id"`
+	Version  int         `json:"version"`
+	Title    string      `json:"title"`
+	Artist   string      `json:"artist"`
+	Past     bool        `json:"past"`               // base_at has passed: the kit stays as it was
+	Plan     plan.Plan   `json:"plan"`               // what is kept: the planner's, or what the artist made of it
+	ByHand   []plan.Part `json:"by_hand"`            // the parts of the plan that were made by hand
+	Proposed *Proposed   `json:"proposed,omitempty"` // what the planner proposes, where a part is by hand
 }
 
 // Proposed is what the planner's own plan comes to, beside one with parts made by hand.
@@ -105,9 +103,17 @@ type Byhand struct {
 }
 
 func (b Byhand) hand() plan.Hand {
-	h := plan.Hand{TouchUps: b.TouchUps, Lift: b.Lift, Night: b.Night}
+	h := plan.Hand{}
 	if len(b.Steps) > 0 {
-		h.Prep = b.Steps
+		h[plan.Prep] = plan.Made{Steps: b.Steps}
+	}
+	if b.TouchUps != nil {
+		h[plan.TouchUps] = plan.Made{TouchUps: *b.TouchUps}
+	}
+	for part, steps := range map[plan.Part]*[]stack.Step{plan.Removal: b.Lift, plan.Night: b.Night} {
+		if steps != nil {
+			h[part] = plan.Made{Steps: *steps}
+		}
 	}
 	return h
 }
@@ -145,7 +151,7 @@ type Trial struct {
 	Byhand
 	Retime   bool           `json:"retime,omitempty" doc:"new starts of the prep in its order, early as can be"`
 	Segments *[]day.Segment `json:"segments,omitempty" len:"0..200" doc:"in place of those that are kept"`
-	Again    []string       `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
+	Again    []plan.Part    `json:"again,omitempty" len:"0..4" doc:"parts to plan anew rather than as kept"`
 }
 
 // last is the part that a trial is about; nobody looks at those after it while something is being dragged.
@@ -154,11 +160,11 @@ func (t *Trial) last() plan.Part {
 	case t.Night != nil:
 		return plan.Night
 	case t.Lift != nil:
-		return plan.Lifted
+		return plan.Removal
 	case t.TouchUps != nil || t.Segments != nil:
-		return plan.Worn
+		return plan.TouchUps
 	}
-	return plan.Prepared
+	return plan.Prep
 }
 
 // Comparison asks what other ways of taking a face down come to.
@@ -270,9 +276,9 @@ func handOf(s store.Sitting) (plan.Hand, error) {
 }
 
 // partsByHand names the parts of a plan kept beside a proposal that were made by hand.
-func partsByHand(p *plan.Plan) []string {
+func partsByHand(p *plan.Plan) []plan.Part {
 	if len(p.ByHand) == 0 { // kept before the parts were named
-		return []string{"prep"}
+		return []plan.Part{plan.Prep}
 	}
 	return p.ByHand
 }
@@ -286,7 +292,7 @@ func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
 		Title:    s.Title,
 		Artist:   s.Artist,
 		Past:     s.BaseAt.Before(a.Now()),
-		ByHand:   []string{},
+		ByHand:   []plan.Part{},
 		Plan:     *p,
 	}
 	if len(s.Proposal) == 0 {
@@ -424,22 +430,14 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 		if fs := p.CheckHand("", h); len(fs) > 0 {
 			return fs
 		}
-		if h.TouchUps != nil {
-			ups := plan.Usual(&p.Sitting, h)
-			h.TouchUps = &ups
+		if _, is := h[plan.TouchUps]; is {
+			h[plan.TouchUps] = plan.Made{TouchUps: plan.Usual(&p.Sitting, h)}
 		}
-		if t.Retime && h.Prep != nil {
-			c := sitting.Open(&p.Sitting)
-			for i, s := range h.Prep { // a layer just added goes where it usually does
-				if product := c.Product(s.Product); s.Act == act.Apply && len(s.Zones) == 0 && product != nil {
-					h.Prep[i].Zones = prep.Usual(c, product)
-				}
-			}
-			h.Prep = stack.Retime(c, h.Prep)
+		if prep, is := h[plan.Prep]; t.Retime && is {
+			h[plan.Prep] = plan.Made{Steps: plan.Layers(&p.Sitting, prep.Steps)}
 		}
 		if t.Retime && t.Lift != nil {
-			list := plan.Passes(&p.Sitting, h)
-			h.Lift = &list
+			h[plan.Removal] = plan.Made{Steps: plan.Passes(&p.Sitting, h)}
 		}
 		out = *plan.Until(&p.Sitting, h, t.last())
 		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second

@@ -1,0 +1,174 @@
+package plan
+
+import (
+	"slices"
+
+	"urncloth/core/act"
+	"urncloth/core/after"
+	"urncloth/core/day"
+	"urncloth/core/doc"
+	"urncloth/core/lift"
+	"urncloth/core/prep"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	"urncloth/core/wear"
+)
+
+// Part names a part of a plan, which the planner plans or a person makes by hand.
+type Part string
+
+// The parts, in order.
+const (
+	Prep     Part = "prep"
+	TouchUps Part = "touch_ups"
+	Removal  Part = "lift"
+	Night    Part = "aftercare"
+)
+
+// Parts lists the parts in the order of the day.
+func Parts() []Part {
+	list := make([]Part, len(parts))
+	for i := range parts {
+		list[i] = parts[i].name
+	}
+	return list
+}
+
+// UnmarshalText accepts the words of Parts.
+func (p *Part) UnmarshalText(b []byte) error { *p = Part(b); return doc.OneOf(*p, Parts()) }
+
+// Made is one part as it stands: touch-ups for the wear, steps for all others.
+type Made struct {
+	Steps    []stack.Step
+	TouchUps []wear.TouchUp
+}
+
+// part is one row of the table: how a part is called and where in the document it stands, and how it is planned,
+// evaluated and checked for faults. Each reads what the parts before it came to, and writes what it comes to itself.
+type part struct {
+	name     Part
+	in       string // the field of the document, for faults
+	empty    func(r *run)
+	plan     func(r *run)
+	evaluate func(r *run, m Made)
+	keep     func(r *run, from *Plan) // what only the planner knows, from a plan that it made
+	made     func(p *Plan) Made
+	check    func(p *Plan, prefix string, m Made) doc.Faults
+}
+
+// run is a plan as its parts are made, one after the other.
+type run struct {
+	c     *sitting.Case
+	prep  prep.Prep
+	stack stack.Result
+	worn  wear.Result
+	off   lift.Result
+	night after.Result
+}
+
+// parts is the table of the parts in the order of the day.
+var parts = []part{
+	{
+		name:  Prep,
+		in:    "prep.",
+		empty: func(*run) {},
+		plan:  func(r *run) { r.prep, r.stack = prep.Plan(r.c) },
+		evaluate: func(r *run, m Made) {
+			r.stack = stack.Prep(r.c, m.Steps)
+			r.prep = prep.Prep{
+				StartsAt: day.Wall(r.stack.StartsAt),
+				ReadyAt:  day.Wall(r.stack.ReadyAt),
+				SlackS:   r.stack.SlackS,
+				GaveUp:   []prep.GaveUp{},
+				RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}},
+				Steps:    complete(r.stack.Steps),
+			}
+		},
+		keep: func(r *run, from *Plan) {
+			r.prep.GaveUp, r.prep.RunnerUp, r.prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
+			r.prep.RunnerUp.Differs = orEmpty(r.prep.RunnerUp.Differs)
+			r.stack.Findings = prep.WithGivenUp(r.c.Words, r.stack.Findings, r.prep.GaveUp)
+		},
+		made:  func(p *Plan) Made { return Made{Steps: p.Prep.Steps} },
+		check: stepFaults,
+	},
+	{
+		name:  TouchUps,
+		in:    "wear.",
+		empty: func(r *run) { r.worn.Wear = wear.Empty(r.stack.Dose) },
+		plan: func(r *run) {
+			r.worn = wear.Plan(r.c, &r.stack)
+			lift.Annotate(r.c, &r.worn.Layers)
+		},
+		evaluate: func(r *run, m Made) {
+			r.worn = wear.Check(r.c, &r.stack, touchUps(m.TouchUps))
+			lift.Annotate(r.c, &r.worn.Layers)
+		},
+		keep:  func(*run, *Plan) {},
+		made:  func(p *Plan) Made { return Made{TouchUps: p.Wear.TouchUps} },
+		check: func(p *Plan, prefix string, m Made) doc.Faults { return p.checkTouchUps(prefix, m.TouchUps) },
+	},
+	{
+		name:  Removal,
+		in:    "lift.",
+		empty: func(r *run) { r.off.Lift = lift.Empty() },
+		plan:  func(r *run) { r.off = lift.Plan(r.c, &r.worn.Layers) },
+		evaluate: func(r *run, m Made) {
+			r.off = lift.Evaluate(r.c, &r.worn.Layers, slices.Clone(m.Steps))
+		},
+		keep:  func(r *run, from *Plan) { r.off.Lift.Cost = from.Lift.Cost },
+		made:  func(p *Plan) Made { return Made{Steps: p.Lift.Steps} },
+		check: stepFaults,
+	},
+	{
+		name:     Night,
+		in:       "aftercare.",
+		empty:    func(r *run) { r.night.Aftercare = after.Empty() },
+		plan:     func(r *run) { r.night = after.Plan(r.c, r.evening()) },
+		evaluate: func(r *run, m Made) { r.night = after.Evaluate(r.c, r.evening(), m.Steps) },
+		keep:     func(*run, *Plan) {},
+		made:     func(p *Plan) Made { return Made{Steps: p.Aftercare.Steps} },
+		check:    stepFaults,
+	},
+}
+
+func stepFaults(p *Plan, prefix string, m Made) doc.Faults { return p.checkSteps(prefix, m.Steps) }
+
+// made makes the parts of a case as far as one of them: those by hand are evaluated, the others planned.
+func made(c *sitting.Case, h Hand, last Part) *run {
+	r := &run{c: c}
+	over := false
+	for i := range parts {
+		m, byHand := h[parts[i].name]
+		switch {
+		case over:
+			parts[i].empty(r)
+		case byHand:
+			parts[i].evaluate(r, m)
+		default:
+			parts[i].plan(r)
+		}
+		over = over || parts[i].name == last
+	}
+	return r
+}
+
+// evening is what of the day matters to the night.
+func (r *run) evening() after.Day {
+	d := after.Day{From: r.off.End, Sunned: float64(r.worn.Wear.DoseSED) > float64(r.worn.Wear.BudgetSED)}
+	for _, s := range r.off.Lift.Steps {
+		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) {
+			d.Removers = append(d.Removers, s.Product)
+		}
+	}
+	return d
+}
+
+// touchUps is a copy that an evaluation may write into.
+func touchUps(ups []wear.TouchUp) []wear.TouchUp {
+	list := slices.Clone(ups)
+	for i := range list {
+		list[i].Steps = slices.Clone(list[i].Steps)
+	}
+	return list
+}
