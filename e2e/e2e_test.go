@@ -19,6 +19,7 @@ import (
 	"urncloth/demo"
 	"urncloth/e2e/browser"
 	"urncloth/internal/app"
+	"urncloth/internal/device"
 	"urncloth/internal/pgtest"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -45,7 +46,8 @@ func open(t *testing.T) *studio {
 	if err != nil {
 		t.Fatal(err)
 	}
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return morning }},
+	handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
+		Now: func() time.Time { return morning }},
 		UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
 	b, err := browser.Start()

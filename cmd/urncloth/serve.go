@@ -21,6 +21,7 @@ import (
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/demoload"
+	"urncloth/internal/device"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -176,7 +177,8 @@ func serve(ctx context.Context, address, data string, withDemo, secure bool) err
 			return err
 		}
 		defer kept.Close()
-		handler := web.New(web.Options{App: &app.App{Store: kept, Now: time.Now}, UI: ui.Files(), Demo: shown,
+		handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
+			Now: time.Now}, UI: ui.Files(), Demo: shown,
 			Secure: secure})
 		defer handler.Close()
 		server := &http.Server{

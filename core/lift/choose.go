@@ -483,15 +483,6 @@ func fullBeard(c *sitting.Case) bool {
 	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return named(it.Item, "full beard") })
 }
 
-// after is what a pass leaves of what was left.
-func (ch *chooser) after(g *group, left []float64, k pass) []float64 {
-	next := make([]float64, len(left))
-	for i, b := range g.binders {
-		next[i] = left[i] * share(ch.c, ch.removers[k.remover].Kind, g.like, g.on, b, k.contact)
-	}
-	return next
-}
-
 // worst is the share left of the worst binder. A strip lash takes most of its glue with it once half has let go.
 func (g *group) worst(left []float64) float64 {
 	var most float64

@@ -185,3 +185,12 @@ func TestPatienceDoesNotMakeAWrongRemoverRight(t *testing.T) {
 		t.Error("the load makes the contact 0.7, 1 and 1.5 times")
 	}
 }
+
+// after is what a pass leaves of what was left.
+func (ch *chooser) after(g *group, left []float64, k pass) []float64 {
+	next := make([]float64, len(left))
+	for i, b := range g.binders {
+		next[i] = left[i] * share(ch.c, ch.removers[k.remover].Kind, g.like, g.on, b, k.contact)
+	}
+	return next
+}

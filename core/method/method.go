@@ -176,6 +176,52 @@ func (c Choice) Get(key Key) OptionID {
 	return d
 }
 
+// Resolved returns the option of every method, picked or default.
+func (c Choice) Resolved() Choice {
+	all := Choice{}
+	for key := range defaults {
+		all[key] = c.Get(key)
+	}
+	return all
+}
+
+// asOfOld is the defaults of the first edition: what a kept document means by a method that it does not name. A method
+// that came later goes here with what was done before it came. Nothing here changes when a default does.
+var asOfOld = Choice{
+	EyeOrder:          EyesFirst,
+	EyeRemover:        BySolvency,
+	FirstCleanseOn:    Dry,
+	FirstCleanseOff:   BySkin,
+	SecondCleanse:     ByResidue,
+	MicellarRinse:     Rinse,
+	CheckWithMicellar: No,
+	RemovalTool:       Pads,
+	Wipes:             Never,
+	Massage:           Brief,
+	Toner:             AsNeeded,
+	TonerBy:           Pad,
+	EyeCreamSlot:      AfterSerum,
+	EyeCreamReach:     OrbitalBone,
+	MoistureDose:      LeanThenCheck,
+	OilSlot:           Last,
+	DampLayering:      No,
+	Depuff:            None,
+	OilyMoisture:      Separate,
+	MistHow:           Sponge,
+	PrimerSplit:       ByZone,
+	PrimerSPFOrder:    PrimerThenSPF,
+	SPFLayer:          Separate,
+	SPFMeasure:        AreaDose,
+	SecondCoat:        No,
+	SameDayPolish:     Never,
+	NightLayers:       Lean,
+	CleanserSpend:     BestSecond,
+	LipOrder:          StrongFirst,
+}
+
+// Kept returns the option of every method as a kept document meant it, which may name only those that were picked.
+func (c Choice) Kept() Choice { return asOfOld.Over(c) }
+
 // Over returns c with the choices of a sitting laid over it.
 func (c Choice) Over(sitting Choice) Choice {
 	both := Choice{}

@@ -77,3 +77,17 @@ func TestReadingMethodsInOneLanguageLeavesTheOthersAlone(t *testing.T) {
 		t.Error("a list that was handed out is the program's own")
 	}
 }
+
+func TestAKeptDocumentMeansTheDefaultsOfTheFirstEditionWhereItNamesNone(t *testing.T) {
+	kept := method.Choice{method.Depuff: method.Cold}.Kept()
+	for key, want := range map[method.Key]method.OptionID{
+		method.Depuff: method.Cold, method.PrimerSPFOrder: method.PrimerThenSPF, method.EyeOrder: method.EyesFirst,
+	} {
+		if kept[key] != want {
+			t.Errorf("%s is %q, want %q", key, kept[key], want)
+		}
+	}
+	if fs := kept.Check("method"); len(fs) > 0 || len(kept) != len(method.All(say.English)) {
+		t.Errorf("%v, %d of %d methods", fs, len(kept), len(method.All(say.English)))
+	}
+}

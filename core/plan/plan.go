@@ -41,6 +41,7 @@ type Stack struct {
 // Plan is the whole document. Every part is there, empty where nothing is planned.
 type Plan struct {
 	Format    string          `json:"format" need:"yes"`
+	Edition   int             `json:"edition" in:"0..1000"`
 	Sitting   sitting.Sitting `json:"sitting" need:"yes"`
 	Skin      Skin            `json:"skin"`
 	Zones     Zones           `json:"zones"`
@@ -105,7 +106,9 @@ func blank(c *sitting.Case) *Plan {
 	for z := range face.N {
 		zones.Areas[z], zones.Limits[z] = doc.Num(c.Area[z]), doc.Num(c.Limit(z))
 	}
-	return &Plan{Zones: zones, Format: Format, Sitting: *c.Sitting, Skin: c.Type, Countdown: prep.Countdown(c),
+	s := *c.Sitting
+	s.Method = s.Method.Resolved()
+	return &Plan{Zones: zones, Format: Format, Edition: Edition, Sitting: s, Skin: c.Type, Countdown: prep.Countdown(c),
 		Prep: prep.Prep{
 			GaveUp:   []prep.GaveUp{},
 			RunnerUp: prep.RunnerUp{Differs: []prep.Differs{}},

@@ -280,7 +280,7 @@ func TestAChildOfEightIsPlannedForItsOwnFaceAndAsksForAGuardian(t *testing.T) {
 		t.Errorf("no stop for a child alone: %s", Rules(res.Findings))
 	}
 	var area float64
-	for _, z := range stack.Covered(c, c.Kit.Find("spf")).List() {
+	for _, z := range covered(c, c.Kit.Find("spf")).List() {
 		area += c.Area[z]
 	}
 	if got := float64(first(t, p, "apply", "sunscreen").Grams); doc.Round(got) != doc.Round(2*area/1000) {
@@ -330,7 +330,7 @@ func TestSunscreenIsTwoMilligramsOnEveryCoveredZone(t *testing.T) {
 	} {
 		p, res, c := planned(t, change)
 		st := first(t, p, "apply", "sunscreen")
-		want := stack.Covered(c, c.Kit.Find("spf"))
+		want := covered(c, c.Kit.Find("spf"))
 		if face.SetOf(st.Zones...) != want {
 			t.Errorf("%s: laid on %v, want %v", name, st.Zones, want.List())
 		}
@@ -714,4 +714,14 @@ func TestAMoisturiserSuitsTheSkinWhoseIdealWeightIsWithinHalfAStep(t *testing.T)
 			}
 		}
 	}
+}
+
+// covered is the zones a sunscreen belongs on: all of the face but the lips, and eyelids and under the eyes only where
+// the product is eye-safe; ears, neck, and the chest where it shows.
+func covered(c *sitting.Case, p *kit.Product) face.Set {
+	zones := face.Face&^face.SetOf(face.Lips) | c.Neighbours()
+	if !p.EyeSafe {
+		zones &^= face.NearEyes
+	}
+	return zones
 }

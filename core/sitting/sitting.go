@@ -2,6 +2,7 @@
 package sitting
 
 import (
+	"encoding/json"
 	"slices"
 
 	"urncloth/core/day"
@@ -42,6 +43,22 @@ type Sitting struct {
 	Kit       kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
 	Overrides []Override    `json:"lifted,omitempty" len:"0..100"`
 	Asked     *Asked        `json:"asked,omitempty"`
+}
+
+// Kept is a sitting as it was kept, which may be of any edition of the program so far.
+type Kept struct{ Sitting }
+
+// UnmarshalJSON reads a kept sitting: its format's version is checked, and every house method stands in it as it was
+// meant on its day.
+func (k *Kept) UnmarshalJSON(data []byte) error {
+	if err := json.Unmarshal(data, &k.Sitting); err != nil {
+		return err
+	}
+	if k.Format != Format {
+		return say.Err(say.NotFormat, "word", k.Format, "format", Format)
+	}
+	k.Method = k.Method.Kept()
+	return nil
 }
 
 // Read reads a sitting and returns every fault found in it.

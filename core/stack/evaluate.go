@@ -308,16 +308,6 @@ func moistened(layers []Layer) bool {
 // DrySkin is the zones that every prepared face gets moisturiser on.
 var DrySkin = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin, face.Cheeks, face.Jaw)
 
-// Covered is the zones a sunscreen belongs on: all of the face but the lips, and eyelids and under the eyes only where
-// the product is eye-safe; ears, neck, and the chest where it shows.
-func Covered(c *sitting.Case, p *kit.Product) face.Set {
-	zones := face.Face&^face.SetOf(face.Lips) | c.Neighbours()
-	if !p.EyeSafe {
-		zones &^= face.NearEyes
-	}
-	return zones
-}
-
 // Admits reports whether nothing bars a product on a zone.
 func Admits(c *sitting.Case, p *kit.Product, z face.Zone) bool {
 	u := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Detail(p.Kind), How: act.Pat, Zone: z}

@@ -27,9 +27,6 @@ type Position struct {
 	Equation    float64 // equation of time
 }
 
-// Zenith is the angle from straight up, in degrees.
-func (p Position) Zenith() float64 { return circle/4 - p.Elevation }
-
 // At returns the sun's position. Source: NOAA Global Monitoring Laboratory, solar calculation details (after Meeus,
 // Astronomical Algorithms); the coefficients are the rows of core/figure.
 func At(t time.Time, lat, lon float64) Position {

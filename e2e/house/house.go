@@ -11,6 +11,7 @@ import (
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/demoload"
+	"urncloth/internal/device"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -53,7 +54,8 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	}
 	defer kept.Close()
 	handler := web.New(
-		web.Options{App: &app.App{Store: kept, Now: func() time.Time { return Morning }}, UI: ui.Files(),
+		web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
+			Now: func() time.Time { return Morning }}, UI: ui.Files(),
 			Demo: &web.Demo{Email: demo.Email, Password: demo.Password}},
 	)
 	defer handler.Close()

@@ -14,6 +14,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/method"
+	"urncloth/internal/device"
 	"urncloth/internal/store"
 )
 
@@ -21,6 +22,7 @@ import (
 var (
 	ErrSignIn    = errors.New("app: e-mail or password is wrong")
 	ErrForbidden = errors.New("app: this is not for this role")
+	ErrSignedOut = errors.New("app: nobody is signed in")
 )
 
 // TooMany says that sign-in is throttled, and for how long.
@@ -28,18 +30,19 @@ type TooMany struct{ Wait time.Duration }
 
 func (t TooMany) Error() string { return "app: too many failed sign-ins" }
 
-// App is the use-cases over one store. Now tells the time.
+// App is the use-cases over one store. Now tells the time; Bench hands out the instruments at the chair.
 type App struct {
 	Store *store.Store
 	Now   func() time.Time
+	Bench device.Bench
 }
 
-// Actor is the signed-in person on whose behalf something is done.
+// Actor is the signed-in person on whose behalf something is done, with name and role as the studio has them.
 type Actor struct {
 	ID     uuid.UUID
 	Studio uuid.UUID
 	Name   string
-	Role   string
+	Role   Role
 }
 
 // Sign-in throttle.
@@ -96,13 +99,14 @@ func (a *App) SignIn(ctx context.Context, email, password, address string) (Acto
 	if err := a.Store.ForgetFailedSignIns(ctx, account); err != nil {
 		return Actor{}, err
 	}
-	return Actor{p.ID, p.StudioID, p.Name, p.Role}, nil
+	return Actor{p.ID, p.StudioID, p.Name, Role(p.Role)}, nil
 }
 
 // Me is the signed-in person and the studio.
 type Me struct {
 	Name     string        `json:"name"`
-	Role     string        `json:"role"`
+	Role     Role          `json:"role"`
+	May      []Right       `json:"may"`
 	Studio   string        `json:"studio"`
 	Timezone string        `json:"timezone"`
 	People   []string      `json:"people"`
@@ -111,24 +115,32 @@ type Me struct {
 
 // Me tells a person who they are, as the studio has it now.
 func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		p, err := store.PersonOf(ctx, tx, who.ID)
-		if err != nil {
-			return err
-		}
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		s, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
 		}
 		names, err := store.PeopleNames(ctx, tx)
-		me = Me{p.Name, p.Role, s.Name, s.Timezone, names, method.Choice{}.Over(s.Method)}
+		me = Me{who.Name, who.Role, who.Role.Rights(), s.Name, s.Timezone, names, method.Choice{}.Over(s.Method)}
 		return err
 	})
 	return me, err
 }
 
-func (a *App) in(ctx context.Context, who Actor, work func(pgx.Tx) error) error {
-	return a.Store.In(ctx, who.Studio, work)
+// as does something on behalf of somebody, in one transaction of their studio, where their role includes it. Who they
+// are and may do is read in that transaction, so that a role that was changed holds at once.
+func (a *App) as(ctx context.Context, who *Actor, right Right, work func(pgx.Tx) error) error {
+	err := a.Store.As(ctx, who.Studio, who.ID, func(tx pgx.Tx, p store.Person) error {
+		who.Name, who.Role = p.Name, Role(p.Role)
+		if !who.Role.May(right) {
+			return ErrForbidden
+		}
+		return work(tx)
+	})
+	if errors.Is(err, store.ErrNobody) {
+		return ErrSignedOut
+	}
+	return err
 }
 
 // today is the date in the studio's time zone.

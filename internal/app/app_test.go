@@ -33,6 +33,7 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 
 // house is the demo studio with a clock that the test turns, and its owner.
 type house struct {
+	t *testing.T
 	*app.App
 	now   time.Time
 	owner app.Actor
@@ -40,8 +41,8 @@ type house struct {
 
 func open(t *testing.T) *house {
 	t.Helper()
-	h := &house{now: time.Date(2026, 6, 20, 5, 0, 0, 0, time.UTC)}
-	h.App = &app.App{Store: pgtest.Store(t), Now: func() time.Time { return h.now }}
+	h := &house{t: t, now: time.Date(2026, 6, 20, 5, 0, 0, 0, time.UTC)}
+	h.App = &app.App{Store: pgtest.Store(t), Bench: device.Simulation{}, Now: func() time.Time { return h.now }}
 	var err error
 	if h.owner, err = h.SignIn(t.Context(), demo.Email, demo.Password, "chair"); err != nil {
 		t.Fatal(err)
@@ -49,11 +50,24 @@ func open(t *testing.T) *house {
 	return h
 }
 
-// as is the owner in another role.
-func (h *house) as(role string) app.Actor {
-	who := h.owner
-	who.Role = role
-	return who
+// as is somebody of the demo studio in a role.
+func (h *house) as(role app.Role) app.Actor {
+	h.t.Helper()
+	d, err := demo.Read()
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	for _, p := range d.Studio.People {
+		if app.Role(p.Role) == role {
+			who, err := h.SignIn(h.t.Context(), p.Email, demo.Password, "chair")
+			if err != nil {
+				h.t.Fatal(err)
+			}
+			return who
+		}
+	}
+	h.t.Fatalf("nobody is %s", role)
+	return app.Actor{}
 }
 
 // skin is ordinary but for the oil of the nose.
@@ -245,7 +259,7 @@ func TestANewSittingTakesTheSkinAndLookOfTheLastAndTheHousesPlaceAndMethod(t *te
 	if d.PlannedOn != on(t, "2026-06-20") || d.Place.Lat == 0 || len(s.Plan.Sitting.Kit) == 0 {
 		t.Errorf("planned on %s at %+v with %d products", d.PlannedOn, d.Place, len(s.Plan.Sitting.Kit))
 	}
-	if house, err := h.House(t.Context(), h.owner); err != nil || !maps.Equal(s.Plan.Sitting.Method, house.Method) {
+	if house, err := h.House(t.Context(), h.owner); err != nil || !maps.Equal(s.Plan.Sitting.Method, house.Method.Resolved()) {
 		t.Errorf("method %v, of the house %v, %v", s.Plan.Sitting.Method, house.Method, err)
 	}
 	e := edit(s)
@@ -470,8 +484,8 @@ func TestAStudioKeepsAnOwnerAndAnAddressIsOnePersons(t *testing.T) {
 		Role: "assistant"}); err != nil {
 		t.Fatal(err)
 	}
-	if fresh, err := h.Fresh(t.Context(), wren); err != nil || fresh.Role != "assistant" {
-		t.Errorf("a role that was changed: %+v, %v", fresh, err)
+	if me, err := h.Me(t.Context(), wren); err != nil || me.Role != app.Assistant {
+		t.Errorf("a role that was changed: %+v, %v", me, err)
 	}
 	if _, err := h.SignIn(t.Context(), "wren@saltmarsh.example", add.Password, "a"); err != nil {
 		t.Errorf("a change without a password changed it: %v", err)
@@ -630,7 +644,37 @@ func TestMeIsThePersonAsTheStudioHasThem(t *testing.T) {
 	}
 	gone := h.owner
 	gone.ID = uuid.New()
-	if _, err := h.Me(t.Context(), gone); !errors.Is(err, store.ErrNotFound) {
+	if _, err := h.Me(t.Context(), gone); !errors.Is(err, app.ErrSignedOut) {
 		t.Errorf("somebody who is gone: %v", err)
+	}
+	for role, may := range map[app.Role][]app.Right{app.Owner: app.Rights(), app.Assistant: {app.Work},
+		app.Artist: {app.Work, app.KeepClients, app.KeepKit}} {
+		if me, err := h.Me(t.Context(), h.as(role)); err != nil || me.Role != role || !slices.Equal(me.May, may) {
+			t.Errorf("%s is told %+v, %v", role, me.May, err)
+		}
+	}
+	if app.Role("king").May(app.Work) {
+		t.Error("a word that is no role may work")
+	}
+}
+
+func TestARoleThatWasTakenAwayIsGoneInTheVeryNextTransaction(t *testing.T) {
+	h := open(t)
+	jonah := h.as(app.Artist) // signed in as an artist, and still thinks so
+	e := app.ClientEdit{Record: face.Client{Name: "Tamsin Quay", Phototype: 2, Zones: skin(1)}}
+	if _, err := h.SaveClient(t.Context(), jonah, nil, e); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := h.SavePerson(t.Context(), h.owner, app.PersonEdit{ID: &jonah.ID, Name: "Jonah",
+		Role: app.Assistant}); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := h.SaveClient(t.Context(), jonah, nil, e); !errors.Is(err, app.ErrForbidden) {
+		t.Errorf("an assistant who was an artist writes a client: %v", err)
+	}
+	elsewhere := h.owner
+	elsewhere.Studio = uuid.New()
+	if _, err := h.SaveClient(t.Context(), elsewhere, nil, e); !errors.Is(err, app.ErrSignedOut) {
+		t.Errorf("an owner in a studio that is not theirs: %v", err)
 	}
 }

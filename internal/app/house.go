@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"errors"
 	"maps"
 	"slices"
 
@@ -24,19 +25,40 @@ const longestNote = 2000 // characters
 
 // House reads the studio's methods and notes.
 func (a *App) House(ctx context.Context, who Actor) (h House, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		s, err := store.StudioOf(ctx, tx)
-		h = House{s.Version, method.Choice{}.Over(s.Method), s.Notes}
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		h, err = house(ctx, tx)
 		return err
 	})
 	return h, err
 }
 
-// SaveHouse changes them; only an owner may. On store.ErrStale the house returned is the one that stands.
-func (a *App) SaveHouse(ctx context.Context, who Actor, h House) (House, error) {
-	if who.Role != "owner" {
-		return House{}, ErrForbidden
+func house(ctx context.Context, tx pgx.Tx) (House, error) {
+	s, err := store.StudioOf(ctx, tx)
+	return House{s.Version, method.Choice{}.Over(s.Method), s.Notes}, err
+}
+
+// SaveHouse changes them. On store.ErrStale the house returned is the one that stands.
+func (a *App) SaveHouse(ctx context.Context, who Actor, h House) (now House, err error) {
+	stale := false
+	err = a.as(ctx, &who, KeepHouse, func(tx pgx.Tx) error {
+		if fs := h.check(); len(fs) > 0 {
+			return fs
+		}
+		err := store.SaveHouse(ctx, tx, store.Studio{Version: h.Version, Method: h.Method, Notes: h.Notes})
+		if stale = errors.Is(err, store.ErrStale); err != nil && !stale {
+			return err
+		}
+		now, err = house(ctx, tx)
+		return err
+	})
+	if err == nil && stale {
+		err = store.ErrStale
 	}
+	return now, err
+}
+
+// check finds what is wrong, and takes out notes that are empty.
+func (h *House) check() doc.Faults {
 	fs := h.Method.Check("method")
 	for _, key := range slices.Sorted(maps.Keys(h.Notes)) {
 		if !rules.Known(rules.ID(key)) && method.Find(method.Key(key)) == nil {
@@ -49,18 +71,5 @@ func (a *App) SaveHouse(ctx context.Context, who Actor, h House) (House, error) 
 			delete(h.Notes, key)
 		}
 	}
-	if len(fs) > 0 {
-		return House{}, doc.Faults(fs)
-	}
-	err := a.in(ctx, who, func(tx pgx.Tx) error {
-		return store.SaveHouse(ctx, tx, store.Studio{Version: h.Version, Method: h.Method, Notes: h.Notes})
-	})
-	if err != nil && err != store.ErrStale {
-		return House{}, err
-	}
-	now, readErr := a.House(ctx, who)
-	if readErr != nil {
-		return House{}, readErr
-	}
-	return now, err
+	return fs
 }

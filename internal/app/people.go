@@ -7,19 +7,17 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
-	"github.com/jackc/pgx/v5/pgconn"
 
 	"urncloth/core/doc"
 	"urncloth/internal/store"
 )
 
-// Person is somebody of the studio. An owner may do everything, an artist all but house methods and people, an
-// assistant runs sittings and edits no client record and no product.
+// Person is somebody of the studio.
 type Person struct {
 	ID    uuid.UUID `json:"id"`
 	Name  string    `json:"name"`
 	Email string    `json:"email"`
-	Role  string    `json:"role"`
+	Role  Role      `json:"role"`
 }
 
 // PersonEdit is a person as an owner writes it. No id adds one; a password is then needed.
@@ -27,45 +25,57 @@ type PersonEdit struct {
 	ID       *uuid.UUID `json:"id,omitempty"`
 	Name     string     `json:"name" need:"yes" len:"1..200"`
 	Email    string     `json:"email,omitempty" len:"0..200"`
-	Role     string     `json:"role" need:"yes"`
+	Role     Role       `json:"role" need:"yes"`
 	Password string     `json:"password,omitempty" len:"0..200"`
 }
 
 // LeastPassword is the least length of a password. Source: NIST SP 800-63B asks for eight; we ask for a little more.
 const LeastPassword = 10
 
-var roles = []string{"owner", "artist", "assistant"}
-
-// Fresh is the actor as the studio has them now: a role that was changed holds at once.
-func (a *App) Fresh(ctx context.Context, who Actor) (Actor, error) {
-	err := a.in(ctx, who, func(tx pgx.Tx) error {
-		p, err := store.PersonOf(ctx, tx, who.ID)
-		who.Name, who.Role = p.Name, p.Role
-		return err
-	})
-	return who, err
-}
-
 // People lists the people of the studio.
 func (a *App) People(ctx context.Context, who Actor) (list []Person, err error) {
-	list = []Person{}
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
-		rows, err := store.People(ctx, tx)
-		for _, p := range rows {
-			list = append(list, Person{p.ID, p.Name, p.Email, p.Role})
-		}
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		list, err = people(ctx, tx)
 		return err
 	})
 	return list, err
 }
 
-// SavePerson adds or changes somebody; only an owner may, and one owner always remains.
-func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) ([]Person, error) {
-	if who.Role != "owner" {
-		return nil, ErrForbidden
+func people(ctx context.Context, tx pgx.Tx) ([]Person, error) {
+	list := []Person{}
+	rows, err := store.People(ctx, tx)
+	for _, p := range rows {
+		list = append(list, Person{p.ID, p.Name, p.Email, Role(p.Role)})
 	}
-	var fs doc.Faults
-	if err := doc.OneOf(e.Role, roles); err != nil {
+	return list, err
+}
+
+// SavePerson adds or changes somebody, and returns the people of the studio; one owner always remains.
+func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) (list []Person, err error) {
+	err = a.as(ctx, &who, KeepPeople, func(tx pgx.Tx) error {
+		if fs := e.check(); len(fs) > 0 {
+			return fs
+		}
+		if err := e.save(ctx, tx); err != nil {
+			return err
+		}
+		n, err := store.Owners(ctx, tx)
+		if err == nil && n == 0 {
+			return doc.Faults{{Path: "role", Say: "the studio needs at least one owner"}}
+		}
+		if err == nil {
+			list, err = people(ctx, tx)
+		}
+		return err
+	})
+	if errors.Is(err, store.ErrTaken) {
+		return nil, doc.Faults{{Path: "email", Say: "is already somebody's sign-in"}}
+	}
+	return list, err
+}
+
+func (e *PersonEdit) check() (fs doc.Faults) {
+	if err := doc.OneOf(e.Role, Roles()); err != nil {
 		fs.AddError("role", err)
 	}
 	e.Email = strings.ToLower(strings.TrimSpace(e.Email))
@@ -75,39 +85,21 @@ func (a *App) SavePerson(ctx context.Context, who Actor, e PersonEdit) ([]Person
 	if len(e.Password) < LeastPassword && (e.ID == nil || e.Password != "") {
 		fs.Add("password", passwordTooShort, "least", LeastPassword)
 	}
-	if len(fs) > 0 {
-		return nil, fs
-	}
-	hash := ""
+	return fs
+}
+
+func (e *PersonEdit) save(ctx context.Context, tx pgx.Tx) (err error) {
+	p := store.Person{Email: e.Email, Name: e.Name, Role: string(e.Role)}
 	if e.Password != "" {
-		var err error
-		if hash, err = HashPassword(e.Password); err != nil {
-			return nil, err
-		}
-	}
-	err := a.in(ctx, who, func(tx pgx.Tx) error {
-		if e.ID == nil {
-			return store.AddPerson(ctx, tx, store.Person{Email: e.Email, Name: e.Name, Role: e.Role,
-				PasswordHash: hash})
-		}
-		if err := store.SavePerson(ctx, tx, store.Person{ID: *e.ID, Name: e.Name, Role: e.Role,
-			PasswordHash: hash}); err != nil {
+		if p.PasswordHash, err = HashPassword(e.Password); err != nil {
 			return err
 		}
-		n, err := store.Owners(ctx, tx)
-		if err == nil && n == 0 {
-			return doc.Faults{{Path: "role", Say: "the studio needs at least one owner"}}
-		}
-		return err
-	})
-	var taken *pgconn.PgError
-	if errors.As(err, &taken) && taken.Code == "23505" {
-		return nil, doc.Faults{{Path: "email", Say: "is already somebody's sign-in"}}
 	}
-	if err != nil {
-		return nil, err
+	if e.ID == nil {
+		return store.AddPerson(ctx, tx, p)
 	}
-	return a.People(ctx, who)
+	p.ID = *e.ID
+	return store.SavePerson(ctx, tx, p)
 }
 
 // Export is everything the studio holds of a client.
@@ -120,7 +112,7 @@ type Export struct {
 
 // ExportClient gathers everything the studio holds of a client.
 func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Export, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		out = Export{Format: "urncloth.client/1", Sittings: []Sitting{}}
 		if out.Client, err = a.client(ctx, tx, id); err != nil {
 			return err
@@ -147,10 +139,7 @@ func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Ex
 
 // EraseClient deletes everything the studio holds of a client but that it was done.
 func (a *App) EraseClient(ctx context.Context, who Actor, id uuid.UUID) error {
-	if who.Role == "assistant" {
-		return ErrForbidden
-	}
-	return a.in(ctx, who, func(tx pgx.Tx) error {
+	return a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
 		if err := store.EraseClient(ctx, tx, id); err != nil {
 			return err
 		}

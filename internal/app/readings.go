@@ -10,7 +10,6 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/say"
-	"urncloth/internal/device"
 	"urncloth/internal/store"
 )
 
@@ -20,8 +19,6 @@ type NewReading struct {
 	Reading face.Reading `json:"reading" need:"yes"`
 	Fault   bool         `json:"fault,omitempty" doc:"let the simulated probe fail"`
 }
-
-const probeNoise = 0.03
 
 // Read takes a reading into a sitting: the grades it gives become the zone's, the reading is kept with its time, and
 // the sitting is planned anew; steps made by hand stay and are checked anew. On store.ErrStale the sitting returned
@@ -37,8 +34,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 			r := n.Reading
 			r.At = a.wall(studio)
 			if r.By == face.ByProbe {
-				probe := device.Simulated{Seed: was.ClientID.String(), Noise: probeNoise, Fault: n.Fault}
-				shown, err := probe.Read(r.Zone)
+				shown, err := a.Bench.Probe(was.ClientID.String(), n.Fault).Read(r.Zone)
 				if err != nil {
 					return rewritten{}, err
 				}
@@ -49,7 +45,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 			if err := r.Grade(); err != nil {
 				return rewritten{}, doc.Faults{{Path: "reading.sheet", Say: err.Error()}}
 			}
-			s := was.Sitting
+			s := was.Sitting.Sitting
 			g := s.Client.Zones[r.Zone]
 			if r.Oil != nil {
 				g.Oil = r.Oil
@@ -80,7 +76,7 @@ type Skin struct {
 // Skins lists a client's skin at every sitting, the latest first.
 func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Skin, err error) {
 	list = []Skin{}
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		if _, err := store.ClientOf(ctx, tx, client); err != nil {
 			return err
 		}

@@ -174,7 +174,7 @@ type Comparison struct {
 
 // Compare plans a sitting's removal in several ways, without keeping any.
 func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison) (list []plan.Compared, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		was, err := store.StandingOf(ctx, tx, id)
 		if err != nil {
 			return err
@@ -194,7 +194,7 @@ func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison
 		if err != nil {
 			return err
 		}
-		list = plan.Compare(&was.Sitting, kept, q.Variants)
+		list = plan.Compare(&was.Sitting.Sitting, kept, q.Variants)
 		return nil
 	})
 	return list, err
@@ -211,7 +211,7 @@ func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
 
 // Today lists the sittings of a date, of today where none is given.
 func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		s, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
@@ -242,7 +242,7 @@ func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err e
 
 // Sitting reads one sitting, and notes that the client's record was read with it.
 func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		s, err := store.SittingOf(ctx, tx, id)
 		if err != nil {
 			return err
@@ -257,11 +257,11 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 
 // sitting is a kept sitting as it is answered.
 func (a *App) sitting(s store.Sitting) (Sitting, error) {
-	var p plan.Plan
-	if err := json.Unmarshal(s.Plan, &p); err != nil {
+	p, err := plan.ReadKept(s.Plan, len(s.Proposal) > 0)
+	if err != nil {
 		return Sitting{}, err
 	}
-	return a.answered(s, &p)
+	return a.answered(s, p)
 }
 
 // handOf is what a kept sitting holds of steps made by hand.
@@ -269,18 +269,11 @@ func handOf(s store.Sitting) (plan.Hand, error) {
 	if len(s.Proposal) == 0 {
 		return plan.Hand{}, nil
 	}
-	var p plan.Plan
-	err := json.Unmarshal(s.Plan, &p)
-	p.ByHand = partsByHand(&p)
-	return p.Hand(), err
-}
-
-// partsByHand names the parts of a plan kept beside a proposal that were made by hand.
-func partsByHand(p *plan.Plan) []plan.Part {
-	if len(p.ByHand) == 0 { // kept before the parts were named
-		return []plan.Part{plan.Prep}
+	p, err := plan.ReadKept(s.Plan, true)
+	if err != nil {
+		return nil, err
 	}
-	return p.ByHand
+	return p.Hand(), nil
 }
 
 // answered is a sitting with the plan that was just made or read.
@@ -311,7 +304,7 @@ func (a *App) answered(s store.Sitting, p *plan.Plan) (Sitting, error) {
 	if err := json.Unmarshal(s.Proposal, &said); err != nil {
 		return out, err
 	}
-	out.ByHand = partsByHand(&out.Plan)
+	out.ByHand = p.ByHand
 	out.Proposed = &Proposed{said.Prep.ReadyAt, said.Prep.SlackS, len(said.Wear.TouchUps), said.Wear.DoseSED}
 	return out, nil
 }
@@ -325,7 +318,7 @@ const (
 // AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and
 // method.
 func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		studio, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
@@ -392,8 +385,9 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) 
 	if s.Day.PlannedOn.IsZero() {
 		s.Day.PlannedOn, _ = a.today(studio)
 	}
+	s.Method = s.Method.Resolved() // kept as it is meant today
 	made := plan.Make(&s)
-	kept := store.Sitting{Sitting: s, ChairAt: chair, BaseAt: base}
+	kept := store.Sitting{Sitting: sitting.Kept{Sitting: s}, ChairAt: chair, BaseAt: base}
 	var err error
 	if len(byHand.Parts()) > 0 {
 		if kept.Proposal, err = json.Marshal(made); err != nil {
@@ -410,12 +404,12 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) 
 
 // Try says what steps made by hand come to, on the sitting as it stands.
 func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out plan.Plan, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		was, err := store.StandingOf(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		p := plan.Plan{Format: plan.Format, Sitting: was.Sitting}
+		p := plan.Plan{Format: plan.Format, Sitting: was.Sitting.Sitting}
 		if t.Segments != nil {
 			p.Sitting.Day.Segments = *t.Segments
 			if fs := p.Sitting.Check("", nil); len(fs) > 0 {
@@ -498,7 +492,7 @@ type rewritten struct {
 // store.ErrStale the sitting returned is the one that stands.
 func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
 	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
-	err = a.in(ctx, who, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		studio, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err

@@ -11,6 +11,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/plan"
+	"urncloth/core/sitting"
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/store"
@@ -47,15 +48,7 @@ func Load(ctx context.Context, dsn string) error {
 	if err != nil {
 		return err
 	}
-	docs, err := d.Documents()
-	if err != nil {
-		return err
-	}
 	id, err := uuid.Parse(d.Studio.ID)
-	if err != nil {
-		return err
-	}
-	hash, err := app.HashPassword(demo.Password)
 	if err != nil {
 		return err
 	}
@@ -65,38 +58,61 @@ func Load(ctx context.Context, dsn string) error {
 	}
 	defer c.Close(ctx)
 	return pgx.BeginFunc(ctx, c, func(tx pgx.Tx) error {
-		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: d.Studio.Name, Timezone: d.Studio.Timezone,
-			Place: d.Studio.Place, Method: d.Studio.Method}); err != nil {
+		if err := people(ctx, tx, id, d.Studio); err != nil {
 			return err
-		}
-		for _, p := range d.Studio.People {
-			if err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role,
-				PasswordHash: hash}); err != nil {
-				return err
-			}
 		}
 		if _, err := store.AddProducts(ctx, tx, d.Kit); err != nil {
 			return err
 		}
-		ids := map[string]uuid.UUID{}
-		for _, cl := range d.Clients {
-			if ids[cl.Key], err = store.AddClient(ctx, tx, cl.Record, cl.Notes); err != nil {
-				return err
-			}
-		}
-		for i, s := range d.Sittings {
-			text, err := json.Marshal(plan.Make(&docs[i]))
-			if err != nil {
-				return err
-			}
-			chair, base := instants(s.Day)
-			if _, err := store.AddSitting(ctx, tx, store.Sitting{ClientID: ids[s.Client], Title: s.Title,
-				Artist: s.Artist, ChairAt: chair, BaseAt: base, Sitting: docs[i], Plan: text}); err != nil {
-				return err
-			}
-		}
-		return nil
+		return sittings(ctx, tx, d)
 	})
+}
+
+// people adds the studio and who works there.
+func people(ctx context.Context, tx pgx.Tx, id uuid.UUID, s demo.Studio) error {
+	hash, err := app.HashPassword(demo.Password)
+	if err != nil {
+		return err
+	}
+	if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: s.Name, Timezone: s.Timezone, Place: s.Place,
+		Method: s.Method}); err != nil {
+		return err
+	}
+	for _, p := range s.People {
+		if err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role,
+			PasswordHash: hash}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// sittings adds the clients and their sittings, planned.
+func sittings(ctx context.Context, tx pgx.Tx, d demo.Data) error {
+	docs, err := d.Documents()
+	if err != nil {
+		return err
+	}
+	ids := map[string]uuid.UUID{}
+	for _, c := range d.Clients {
+		if ids[c.Key], err = store.AddClient(ctx, tx, c.Record, c.Notes); err != nil {
+			return err
+		}
+	}
+	for i, s := range d.Sittings {
+		text, err := json.Marshal(plan.Make(&docs[i]))
+		if err != nil {
+			return err
+		}
+		chair, base := instants(s.Day)
+		docs[i].Method = docs[i].Method.Resolved()
+		if _, err := store.AddSitting(ctx, tx, store.Sitting{ClientID: ids[s.Client], Title: s.Title,
+			Artist: s.Artist, ChairAt: chair, BaseAt: base, Sitting: sitting.Kept{Sitting: docs[i]}, Plan: text,
+		}); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func instants(d day.Day) (chair, base time.Time) {

@@ -18,6 +18,37 @@ type Scale interface {
 	Weigh() (grams float64, err error)
 }
 
+// Pump lets strokes fall on a scale.
+type Pump interface {
+	Scale
+	Stroke()
+}
+
+// Bench hands out instruments. Fault is for trying what happens when one gives no reading.
+type Bench interface {
+	Probe(client string, fault bool) Probe
+	Pump(product string, each float64, fault bool) Pump
+}
+
+// Simulation is a bench of instruments that are not there.
+type Simulation struct{}
+
+// How far a simulated reading is off, as a share of it. [W]
+const (
+	probeNoise = 0.03
+	scaleNoise = 0.02
+)
+
+// Probe is a simulated probe, which reads one client alike again.
+func (Simulation) Probe(client string, fault bool) Probe {
+	return &Simulated{Seed: client, Noise: probeNoise, Fault: fault}
+}
+
+// Pump is a simulated pump over a scale, which gives about so many grams a stroke.
+func (Simulation) Pump(product string, each float64, fault bool) Pump {
+	return &Simulated{Seed: product, Noise: scaleNoise, Fault: fault, Each: each}
+}
+
 // Reading is what a probe shows on a zone.
 type Reading struct {
 	SebumUG   float64 // µg/cm²

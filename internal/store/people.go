@@ -42,13 +42,6 @@ func (s *Store) PersonByEmail(ctx context.Context, email string) (p Person, err 
 	return p, err
 }
 
-// PersonOf reads one person of the transaction's studio.
-func PersonOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (p Person, err error) {
-	err = tx.QueryRow(ctx, `select id, studio_id, email, name, role from people where id = $1`, id).
-		Scan(&p.ID, &p.StudioID, &p.Email, &p.Name, &p.Role)
-	return p, err
-}
-
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
 	err = tx.QueryRow(ctx,

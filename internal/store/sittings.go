@@ -20,7 +20,7 @@ type Sitting struct {
 	Artist   string
 	ChairAt  time.Time
 	BaseAt   time.Time
-	Sitting  sitting.Sitting
+	Sitting  sitting.Kept
 	Plan     json.RawMessage
 	Proposal json.RawMessage // what the planner proposed where the plan was made by hand, else empty
 }

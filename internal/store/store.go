@@ -35,6 +35,8 @@ var (
 	ErrNotFound    = errors.New("store: not found")
 	ErrStale       = errors.New("store: changed since it was read")
 	ErrUnavailable = errors.New("store: the database does not answer")
+	ErrTaken       = errors.New("store: somebody else has it already")
+	ErrNobody      = errors.New("store: there is no such person in the studio any more")
 )
 
 // Store is a pool of connections that work as Role.
@@ -96,9 +98,24 @@ func Open(ctx context.Context, dsn string) (*Store, error) {
 // Close gives the connections back.
 func (s *Store) Close() { s.Pool.Close() }
 
-// In runs work in one transaction that sees only the rows of a studio.
-func (s *Store) In(ctx context.Context, studio uuid.UUID, work func(pgx.Tx) error) error {
-	return s.with(ctx, "app.studio_id", studio.String(), work)
+// As runs work in one transaction that sees only the rows of a studio, on behalf of one of its people, who is read as
+// the studio has them now in the round trip that sets it. Where there is no such person any more it is ErrNobody, and
+// nothing is done.
+func (s *Store) As(ctx context.Context, studio, person uuid.UUID, work func(pgx.Tx, Person) error) error {
+	err := pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
+		var p Person
+		b := &pgx.Batch{}
+		b.Queue(`select set_config('app.studio_id', $1, true)`, studio.String())
+		b.Queue(`select id, studio_id, email, name, role from people where id = $1`, person).
+			QueryRow(func(row pgx.Row) error { return row.Scan(&p.ID, &p.StudioID, &p.Email, &p.Name, &p.Role) })
+		if err := tx.SendBatch(ctx, b).Close(); errors.Is(err, pgx.ErrNoRows) {
+			return ErrNobody
+		} else if err != nil {
+			return err
+		}
+		return work(tx, p)
+	})
+	return Reason(err)
 }
 
 func (s *Store) with(ctx context.Context, setting, value string, work func(pgx.Tx) error) error {
@@ -111,6 +128,9 @@ func (s *Store) with(ctx context.Context, setting, value string, work func(pgx.T
 	return Reason(err)
 }
 
+// uniqueViolation is PostgreSQL's code for a value that has to be the only one and is not.
+const uniqueViolation = "23505"
+
 // Reason turns what the database says into the errors of this package.
 func Reason(err error) error {
 	if err == nil {
@@ -122,6 +142,9 @@ func Reason(err error) error {
 	var connect *pgconn.ConnectError
 	var network net.Error
 	var server *pgconn.PgError
+	if errors.As(err, &server) && server.Code == uniqueViolation {
+		return fmt.Errorf("%w: %w", ErrTaken, err)
+	}
 	stopped := errors.As(err, &server) &&
 		(strings.HasPrefix(server.Code, "57P") || strings.HasPrefix(server.Code, "08") || server.Code == "53300")
 	if errors.As(err, &connect) || errors.As(err, &network) || stopped ||

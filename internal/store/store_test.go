@@ -40,7 +40,7 @@ func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	s := open(t, dsn)
 	ctx := t.Context()
 	var theirs uuid.UUID
-	err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error {
+	err := in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
 		list, err := store.Clients(ctx, tx, "", 100)
 		if err != nil || len(list) != 8 {
 			t.Fatalf("%d clients, %v", len(list), err)
@@ -51,7 +51,7 @@ func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	err = s.In(ctx, other, func(tx pgx.Tx) error {
+	err = in(ctx, s, other, func(tx pgx.Tx) error {
 		for _, table := range []string{"clients", "products", "sittings", "people", "audit", "studios"} {
 			var n int
 			if err := tx.QueryRow(ctx, "select count(*) from "+table).Scan(&n); err != nil {
@@ -73,7 +73,7 @@ func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := s.In(ctx, other, func(tx pgx.Tx) error {
+	if err := in(ctx, s, other, func(tx pgx.Tx) error {
 		_, err := tx.Exec(ctx, `insert into clients (studio_id, name, record) values ($1, 'x', '{}')`, saltmarsh)
 		return err
 	}); err == nil {
@@ -120,7 +120,7 @@ func TestTheApplicationRoleOwnsNothingAndEveryTableOfAStudioForcesItsPolicy(t *t
 func TestAStaleEditIsToldApartFromAMissingRow(t *testing.T) {
 	s := pgtest.Store(t)
 	ctx := t.Context()
-	err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error {
+	err := in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
 		id, err := store.AddClient(ctx, tx, face.Client{Name: "New", Phototype: 1}, "")
 		if err != nil {
 			return err
@@ -161,7 +161,7 @@ func TestAFailedTransactionLeavesNothingBehind(t *testing.T) {
 	s := pgtest.Store(t)
 	ctx := t.Context()
 	boom := errors.New("boom")
-	err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error {
+	err := in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
 		if _, err := store.AddClient(ctx, tx, face.Client{Name: "Half", Phototype: 1}, ""); err != nil {
 			return err
 		}
@@ -170,7 +170,7 @@ func TestAFailedTransactionLeavesNothingBehind(t *testing.T) {
 	if !errors.Is(err, boom) {
 		t.Fatal(err)
 	}
-	_ = s.In(ctx, saltmarsh, func(tx pgx.Tx) error {
+	_ = in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
 		if list, _ := store.Clients(ctx, tx, "half", 10); len(list) != 0 {
 			t.Error("half a client was kept")
 		}
@@ -194,7 +194,7 @@ func TestMigratingTwiceAtOnceIsHarmless(t *testing.T) {
 // inside runs work in the demo studio of a fresh database.
 func inside(t *testing.T, work func(ctx context.Context, tx pgx.Tx)) {
 	t.Helper()
-	err := pgtest.Store(t).In(t.Context(), saltmarsh, func(tx pgx.Tx) error {
+	err := in(t.Context(), pgtest.Store(t), saltmarsh, func(tx pgx.Tx) error {
 		work(t.Context(), tx)
 		return nil
 	})
@@ -251,7 +251,8 @@ func addSittings(t *testing.T, ctx context.Context, tx pgx.Tx, from time.Time, h
 	for _, h := range hours {
 		chair := from.Add(time.Duration(h) * time.Hour)
 		id, err := store.AddSitting(ctx, tx, store.Sitting{
-			ClientID: client, Title: "t", Sitting: whole, Artist: "a", ChairAt: chair, BaseAt: chair.Add(time.Hour),
+			ClientID: client, Title: "t", Sitting: sitting.Kept{Sitting: whole}, Artist: "a", ChairAt: chair,
+			BaseAt: chair.Add(time.Hour),
 			Plan: []byte(`{"prep": {"ready_at": "x", "slack_s": 7}, "skin": {"type": "oily"}, "findings": [
 				{"severity": "stop"}, {"severity": "stop", "lifted": {}}, {"severity": "caution"},
 					{"severity": "caution"},
@@ -463,7 +464,7 @@ func TestAPersonIsChangedWithoutAPasswordAndOwnersAreCounted(t *testing.T) {
 		t.Fatal(err)
 	}
 	change := func(p store.Person) (owners int) {
-		err := s.In(ctx, saltmarsh, func(tx pgx.Tx) (err error) {
+		err := in(ctx, s, saltmarsh, func(tx pgx.Tx) (err error) {
 			if err := store.SavePerson(ctx, tx, p); err != nil {
 				return err
 			}
@@ -530,4 +531,14 @@ func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
 	if err := store.Reason(errors.New("boom")); err == nil || errors.Is(err, store.ErrUnavailable) {
 		t.Errorf("something else: %v", err)
 	}
+}
+
+// in runs work in one transaction that sees only the rows of a studio, on nobody's behalf.
+func in(ctx context.Context, s *store.Store, studio uuid.UUID, work func(pgx.Tx) error) error {
+	return store.Reason(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
+		if _, err := tx.Exec(ctx, `select set_config('app.studio_id', $1, true)`, studio.String()); err != nil {
+			return err
+		}
+		return work(tx)
+	}))
 }

@@ -60,6 +60,8 @@ func problem(err error, current any) error {
 			current}
 	case errors.Is(err, app.ErrForbidden):
 		return huma.Error403Forbidden("Your role does not include this. The owner of the studio can change that.")
+	case errors.Is(err, app.ErrSignedOut):
+		return huma.Error401Unauthorized("Sign in first.")
 	case errors.Is(err, app.ErrSignIn):
 		return huma.Error401Unauthorized("That e-mail and password do not belong together.")
 	case errors.As(err, &many):

@@ -60,6 +60,7 @@ func init() { gob.Register(app.Actor{}) }
 
 type server struct {
 	Options
+	api      huma.API
 	sessions *scs.SessionManager
 }
 
@@ -96,8 +97,8 @@ func New(o Options) *Server {
 		})
 	}))
 
-	api := huma.NewAPI(config(), adapter{e})
-	s.routes(api)
+	s.api = huma.NewAPI(config(), adapter{e})
+	s.routes()
 	e.GET("/healthz", func(c *echo.Context) error {
 		ctx, cancel := context.WithTimeout(c.Request().Context(), 2*time.Second)
 		defer cancel()
@@ -108,7 +109,7 @@ func New(o Options) *Server {
 	})
 	e.Any("/api/*", func(c *echo.Context) error { return echo.ErrNotFound })
 	e.GET("/*", s.page)
-	return &Server{Handler: e, API: api, sessions: kept}
+	return &Server{Handler: e, API: s.api, sessions: kept}
 }
 
 // headers sets what keeps a page to itself.
@@ -173,10 +174,10 @@ func (s *server) page(c *echo.Context) error {
 func OpenAPI() ([]byte, error) {
 	maskUnexpected()
 	huma.DefaultArrayNullable = false
-	api := huma.NewAPI(config(), adapter{echo.New()})
-	(&server{}).routes(api)
-	nameWords(api.OpenAPI().Components.Schemas)
-	return json.MarshalIndent(api.OpenAPI(), "", "  ")
+	s := &server{api: huma.NewAPI(config(), adapter{echo.New()})}
+	s.routes()
+	nameWords(s.api.OpenAPI().Components.Schemas)
+	return json.MarshalIndent(s.api.OpenAPI(), "", "  ")
 }
 
 // config is Huma's configuration: no pages of its own, and schemas named by package and type, so that the client of a

@@ -23,6 +23,7 @@ import (
 	"urncloth/core/plan"
 	"urncloth/demo"
 	"urncloth/internal/app"
+	"urncloth/internal/device"
 	"urncloth/internal/pgtest"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -51,7 +52,8 @@ func open(t testing.TB) *house {
 	now := morning
 	files := fstest.MapFS{"index.html": {Data: []byte("<title>Urn Cloth</title>")},
 		"assets/a-1.js": {Data: []byte("1")}}
-	handler := web.New(web.Options{App: &app.App{Store: kept, Now: func() time.Time { return now }}, UI: files,
+	handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
+		Now: func() time.Time { return now }}, UI: files,
 		Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() { server.Close(); handler.Close(); kept.Close() })

@@ -8,39 +8,15 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"urncloth/core/plan"
+	"urncloth/internal/app"
 )
 
 // nameWords gives every field whose Go type is a list of words that list as an enum of its own, so that the interface
 // cannot misspell one. It walks the schemas beside the types they were made from.
 func nameWords(schemas huma.Registry) {
-	const prefix = "#/components/schemas/"
-	enums := map[string]*huma.Schema{}
-	var visit func(t reflect.Type, s *huma.Schema)
-	visit = func(t reflect.Type, s *huma.Schema) {
-		for t.Kind() == reflect.Pointer {
-			t = t.Elem()
-		}
-		if words, is := plan.Enum(t); is && s.Ref == "" {
-			name := enumName(t)
-			if enums[name] == nil {
-				enums[name] = enum(words)
-			}
-			*s = huma.Schema{Ref: prefix + name}
-			return
-		}
-		switch t.Kind() {
-		case reflect.Slice, reflect.Array:
-			if s.Items != nil {
-				visit(t.Elem(), s.Items)
-			}
-		case reflect.Map:
-			if of, is := s.AdditionalProperties.(*huma.Schema); is {
-				visit(t.Elem(), of)
-			}
-		}
-	}
+	n := naming{map[string]*huma.Schema{}}
 	for name, s := range schemas.Map() {
-		t := schemas.TypeFromRef(prefix + name)
+		t := schemas.TypeFromRef(schemaPrefix + name)
 		for t != nil && t.Kind() == reflect.Pointer {
 			t = t.Elem()
 		}
@@ -50,13 +26,60 @@ func nameWords(schemas huma.Registry) {
 		for _, f := range reflect.VisibleFields(t) {
 			field, _, _ := strings.Cut(f.Tag.Get("json"), ",")
 			if p := s.Properties[field]; p != nil {
-				visit(f.Type, p)
+				n.visit(f.Type, p)
 			}
 		}
 	}
-	for name, s := range enums {
+	for name, s := range n.enums {
 		schemas.Map()[name] = s
 	}
+}
+
+const schemaPrefix = "#/components/schemas/"
+
+// naming is the enums as they are found.
+type naming struct{ enums map[string]*huma.Schema }
+
+func (n naming) visit(t reflect.Type, s *huma.Schema) {
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	if words, is := words(t); is && s.Ref == "" {
+		name := enumName(t)
+		if n.enums[name] == nil {
+			n.enums[name] = enum(words)
+		}
+		*s = huma.Schema{Ref: schemaPrefix + name}
+		return
+	}
+	switch t.Kind() {
+	case reflect.Slice, reflect.Array:
+		if s.Items != nil {
+			n.visit(t.Elem(), s.Items)
+		}
+	case reflect.Map:
+		if of, is := s.AdditionalProperties.(*huma.Schema); is {
+			n.visit(t.Elem(), of)
+		}
+	}
+}
+
+// words is the words that a Go type stands for: of the core, or of the application.
+func words(t reflect.Type) (list []string, is bool) {
+	switch t {
+	case typeOf[app.Role]():
+		return texts(app.Roles()), true
+	case typeOf[app.Right]():
+		return texts(app.Rights()), true
+	}
+	return plan.Enum(t)
+}
+
+func texts[W ~string](words []W) (list []string) {
+	for _, w := range words {
+		list = append(list, string(w))
+	}
+	return list
 }
 
 // enumName is the schema's name of a list of words: its package and type.

@@ -479,12 +479,13 @@ export interface components {
             version: number;
         };
         AppMe: {
+            may: components["schemas"]["AppRight"][];
             method: {
                 [key: string]: string;
             };
             name: string;
             people: string[];
-            role: string;
+            role: components["schemas"]["AppRole"];
             studio: string;
             timezone: string;
         };
@@ -506,14 +507,14 @@ export interface components {
             email: string;
             id: string;
             name: string;
-            role: string;
+            role: components["schemas"]["AppRole"];
         };
         AppPersonEdit: {
             email?: string;
             id?: string;
             name: string;
             password?: string;
-            role: string;
+            role: components["schemas"]["AppRole"];
         };
         AppPreview: {
             /** Format: int64 */
@@ -531,6 +532,10 @@ export interface components {
             /** Format: int64 */
             version?: number;
         };
+        /** @enum {string} */
+        AppRight: "work" | "keep_clients" | "keep_kit" | "keep_house" | "keep_people";
+        /** @enum {string} */
+        AppRole: "owner" | "artist" | "assistant";
         AppShelved: {
             /** Format: double */
             face_grams: number;
@@ -547,7 +552,7 @@ export interface components {
         };
         AppSitting: {
             artist: string;
-            by_hand: string[];
+            by_hand: components["schemas"]["PlanPart"][];
             client_id: string;
             id: string;
             past: boolean;
@@ -567,7 +572,7 @@ export interface components {
             day: components["schemas"]["DayDay"];
             /** @description the removal as made by hand */
             lift?: components["schemas"]["StackStep"][];
-            lifted?: components["schemas"]["SittingLift"][];
+            lifted?: components["schemas"]["SittingOverride"][];
             look: components["schemas"]["LookLook"];
             method?: {
                 [key: string]: string;
@@ -617,7 +622,7 @@ export interface components {
             /** @description the aftercare as made by hand */
             aftercare?: components["schemas"]["StackStep"][];
             /** @description parts to plan anew rather than as kept */
-            again?: string[];
+            again?: components["schemas"]["PlanPart"][];
             /** @description the removal as made by hand */
             lift?: components["schemas"]["StackStep"][];
             /** @description new starts of the prep in its order, early as can be */
@@ -782,11 +787,13 @@ export interface components {
             };
         };
         FaceCondition: {
-            kind: components["schemas"]["FaceKind"];
+            kind: components["schemas"]["FaceConditionKind"];
             note?: string;
             on?: string;
             zone?: components["schemas"]["FaceZone"];
         };
+        /** @enum {string} */
+        FaceConditionKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
         /** @enum {string} */
         FaceEyeShape: "watery" | "hooded";
         FaceGrades: {
@@ -796,8 +803,6 @@ export interface components {
             /** Format: int64 */
             water?: number;
         };
-        /** @enum {string} */
-        FaceKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
         FaceLearned: {
             lift?: {
                 [key: string]: number;
@@ -846,9 +851,11 @@ export interface components {
         FaceWear: "contact_lenses" | "contact_lenses_stay" | "lash_extensions" | "glasses" | "jewellery";
         /** @enum {string} */
         FaceZone: "forehead" | "nose" | "upper_lip" | "chin" | "cheeks" | "jaw" | "under_eyes" | "eyelids" | "brows" | "lips" | "neck" | "ears" | "chest";
+        /** @enum {string} */
+        FigureBasis: "P" | "W";
         FigureFigure: {
             key: string;
-            mark: components["schemas"]["FigureMark"];
+            mark: components["schemas"]["FigureBasis"];
             name: string;
             source: string;
             unit: string;
@@ -857,8 +864,6 @@ export interface components {
             values?: number[];
             where: string;
         };
-        /** @enum {string} */
-        FigureMark: "P" | "W";
         Hello: {
             demo?: components["schemas"]["Demo"];
         };
@@ -1067,10 +1072,14 @@ export interface components {
             removers: string[];
             worst: string;
         };
+        /** @enum {string} */
+        PlanPart: "prep" | "touch_ups" | "lift" | "aftercare";
         PlanPlan: {
             aftercare: components["schemas"]["AfterAftercare"];
-            by_hand?: string[];
+            by_hand?: components["schemas"]["PlanPart"][];
             countdown: components["schemas"]["PrepDue"][];
+            /** Format: int64 */
+            edition: number;
             findings: components["schemas"]["RulesFinding"][];
             format: string;
             lift: components["schemas"]["LiftLift"];
@@ -1175,7 +1184,7 @@ export interface components {
             final: boolean;
             id: string;
             instead: string;
-            mark: components["schemas"]["FigureMark"];
+            mark: components["schemas"]["FigureBasis"];
             method: components["schemas"]["MethodKey"];
             phase: components["schemas"]["RulesPhase"];
             say: string;
@@ -1185,7 +1194,7 @@ export interface components {
         };
         /** @enum {string} */
         RulesSeverity: "stop" | "caution" | "note";
-        SittingLift: {
+        SittingOverride: {
             by?: string;
             on?: string;
             reason: string;
@@ -1198,7 +1207,7 @@ export interface components {
             day: components["schemas"]["DayDay"];
             format: string;
             kit: components["schemas"]["KitProduct"][];
-            lifted?: components["schemas"]["SittingLift"][];
+            lifted?: components["schemas"]["SittingOverride"][];
             look: components["schemas"]["LookLook"];
             method?: {
                 [key: string]: string;
