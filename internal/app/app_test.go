@@ -259,7 +259,8 @@ func TestANewSittingTakesTheSkinAndLookOfTheLastAndTheHousesPlaceAndMethod(t *te
 	if d.PlannedOn != on(t, "2026-06-20") || d.Place.Lat == 0 || len(s.Plan.Sitting.Kit) == 0 {
 		t.Errorf("planned on %s at %+v with %d products", d.PlannedOn, d.Place, len(s.Plan.Sitting.Kit))
 	}
-	if house, err := h.House(t.Context(), h.owner); err != nil || !maps.Equal(s.Plan.Sitting.Method, house.Method.Resolved()) {
+	house, err := h.House(t.Context(), h.owner)
+	if err != nil || !maps.Equal(s.Plan.Sitting.Method, house.Method.Resolved()) {
 		t.Errorf("method %v, of the house %v, %v", s.Plan.Sitting.Method, house.Method, err)
 	}
 	e := edit(s)
