@@ -149,8 +149,7 @@ func TestTheMainJobByHand(t *testing.T) {
 		s.press("button", "New sitting")
 		s.see("h2", "New sitting")
 		s.write("For what", "Trial by the quay")
-		s.page.MustElement(`input[type=date]`)
-		s.field("Date").MustInputTime(time.Date(2027, 6, 19, 0, 0, 0, 0, time.UTC))
+		s.write("Date", "19.6.2027")
 		s.press("button", "Plan it")
 		s.see("h3", "Forehead")
 	})
@@ -615,7 +614,7 @@ func TestTwoDatesAreComparedAndAClientIsErasedByName(t *testing.T) {
 		s.press("nav a", "Clients")
 		s.press(".list b", "Ottoline")
 		s.press("button", "New sitting")
-		s.field("Date").MustInputTime(time.Date(2027, 6, 26, 0, 0, 0, 0, time.UTC))
+		s.write("Date", "2027-06-26")
 		s.press("button", "Plan it")
 		s.tap("chin")
 		s.see("h3", "Chin")
@@ -711,7 +710,7 @@ func TestTheHouseMethodIsSearchedChangedAndNoted(t *testing.T) {
 	})
 	s.do("what to do when it stings is one tap away", func() {
 		s.press("button", "If it stings")
-		s.see("dialog[open]", "emergency number")
+		s.see("[role=dialog]", "emergency number")
 	})
 }
 
@@ -737,6 +736,95 @@ func TestStepsCellsAndKeysLeadToTheReasons(t *testing.T) {
 		s.see("h3", "Nose")
 		s.page.MustElement("body").MustEval(`() => document.activeElement.blur()`)
 		s.page.KeyActions().Press(input.ShiftLeft).Type('?').MustDo()
-		s.see("#keys-title", "Keys")
+		s.see("[role=dialog]", "next and earlier step")
+	})
+}
+
+func TestATimeIsTakenAsItIsTypedAndTabLeadsOn(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	focus := func() string {
+		return s.page.MustEval(`() => [...(document.activeElement.labels ?? [])].map(l => l.innerText).join()`).Str()
+	}
+	s.do("typed as on the wall", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Day")
+		s.write("Base", "935")
+		s.see(".state", "base at 09:35")
+		s.page.Keyboard.MustType(input.Tab)
+		if got := focus(); got != "Worn until" {
+			t.Errorf("Tab leads from Base to %q", got)
+		}
+		if s.page.MustHas(".ant-picker-dropdown:not(.ant-picker-dropdown-hidden)") {
+			t.Error("typing opens the panel")
+		}
+	})
+	s.do("what is no time says so and changes nothing", func() {
+		s.write("Base", "25:00")
+		s.see(".fault", "A time like 09:40")
+		if invalid, err := s.field("Base").Attribute("aria-invalid"); err != nil || invalid == nil {
+			t.Errorf("the fault is not told to a screen reader: %v", err)
+		}
+		s.see(".state", "base at 09:35")
+	})
+	s.do("picked in the panel, and left without another word", func() {
+		s.write("Base", "09:40")
+		s.see(".state", "base at 09:40")
+		s.field("Base").MustClick()
+		s.press(".ant-picker-dropdown li", "^45$")
+		s.see(".state", "base at 09:45")
+		s.press("h1", "Ottoline")
+		s.see(".state", "base at 09:45")
+	})
+}
+
+func TestDialogsAndPanelsAreNamedKeepTheFocusAndGiveItBack(t *testing.T) {
+	s := open(t)
+	s.enter()
+	held := func(name string) {
+		t.Helper()
+		browser.Settle(s.page)
+		got := s.page.MustEval(`() => {
+			const d = [...document.querySelectorAll('[role=dialog]')].find(e => e.getBoundingClientRect().width > 0)
+			if (!d) return 'no dialog'
+			return d.getAttribute('aria-modal') + ' ' +
+				document.getElementById(d.getAttribute('aria-labelledby'))?.innerText + ' ' +
+				d.contains(document.activeElement)
+		}`).Str()
+		if want := "true " + name + " true"; got != want {
+			t.Errorf("%s: %q, want %q", name, got, want)
+		}
+	}
+	back := func(words string) {
+		t.Helper()
+		browser.Settle(s.page)
+		if got := s.page.MustEval(`() => document.activeElement.innerText`).Str(); !strings.HasPrefix(got, words) {
+			t.Errorf("the focus goes back to %q, want %q", got, words)
+		}
+	}
+	s.do("a dialog", func() {
+		s.press("button", "If it stings")
+		held("Stop, and do this")
+		s.page.Keyboard.MustType(input.Escape)
+		back("If it stings")
+	})
+	s.do("a panel", func() {
+		s.press("nav a", "Kit")
+		s.press(".list b", "Light lotion")
+		held("Light lotion")
+		for range 60 {
+			s.page.Keyboard.MustType(input.Tab)
+		}
+		held("Light lotion")
+	})
+	s.do("Escape closes an open list in it, and then the panel", func() {
+		s.field("Comes in").MustFocus()
+		s.page.Keyboard.MustType(input.ArrowDown)
+		s.see(".ant-select-item-option-content", "Jar")
+		s.page.Keyboard.MustType(input.Escape)
+		held("Light lotion")
+		s.page.Keyboard.MustType(input.Escape)
+		back("Light lotion")
 	})
 }

@@ -90,7 +90,7 @@ func TestTheEmulsifyingStepTakenOutIsMissedAndBroughtBack(t *testing.T) {
 	s.do("a pass added by hand, by its name", func() {
 		s.press(".steps .a", "Rinse")
 		s.press("button", "Add a pass")
-		s.page.MustElement("#lift-add").MustInput("Clear micellar")
+		s.field("Remover to add").MustInput("Clear micellar")
 		s.press(".ant-select-item-option-content", "Clear micellar")
 		s.see(".why", "Clear micellar on")
 		s.saved()

@@ -106,6 +106,8 @@ func views(p *rod.Page, root string, shot func(string)) {
 	browser.Text(p, "b", "Light lotion")
 	shot("kit")
 	browser.Text(p, "b", "Light lotion").MustClick()
+	browser.Text(p, "h2", "Light lotion")
+	browser.Settle(p)
 	browser.Text(p, "button", "Weigh ten").MustClick()
 	browser.Text(p, "button", "Take this weight").MustScrollIntoView()
 	shot("kit-product")

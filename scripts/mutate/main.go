@@ -85,6 +85,11 @@ func main() {
 	if *count {
 		return
 	}
+	// Where tests fail as it is, every break would look noticed.
+	if out, err := exec.Command("go", "test", "-short", "./core/...").CombinedOutput(); err != nil {
+		fmt.Fprintf(os.Stderr, "mutate: the tests fail before anything is broken\n%s", out)
+		os.Exit(2)
+	}
 	if !report(pkgs, list, tried(list, *jobs)) {
 		os.Exit(1)
 	}

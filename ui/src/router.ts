@@ -2,6 +2,8 @@ import { createRouter, createWebHistory } from 'vue-router'
 import SignIn from './places/signin/SignIn.vue'
 import TodayPlace from './places/today/Today.vue'
 
+const cards = () => import('./places/sitting/CardPage.vue')
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -17,8 +19,8 @@ export const router = createRouter({
         { path: '', redirect: (to) => ({ name: 'prep', params: to.params }) },
         { path: 'intake', name: 'intake', component: () => import('./places/sitting/Intake.vue') },
         { path: 'prep', name: 'prep', component: () => import('./places/sitting/Prep.vue') },
-        { path: 'wear/card', name: 'touch-up-card', component: () => import('./places/wear/TouchUpCard.vue') },
-        { path: 'lift-off/card', name: 'aftercare-card', component: () => import('./places/lift/AftercareCard.vue') },
+        { path: 'wear/card', name: 'touch-up-card', component: cards, props: { which: 'touch-ups' } },
+        { path: 'lift-off/card', name: 'aftercare-card', component: cards, props: { which: 'aftercare' } },
         { path: 'lift-off', name: 'lift', component: () => import('./places/lift/LiftLeaf.vue') },
         { path: 'wear', name: 'wear', component: () => import('./places/wear/WearLeaf.vue') },
       ],

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T extends string | number">
 // Choices is a row of touch targets of which one is taken. It is a group of radio buttons to keyboard and screen
 // reader.
+import Tooltip from 'ant-design-vue/es/tooltip'
 import { useId } from 'vue'
 
 defineProps<{ legend: string; options: { value: T; label: string; hint?: string }[]; fault?: string }>()
@@ -12,10 +13,12 @@ const name = useId()
   <fieldset class="choices-set" :aria-describedby="fault ? name + '-fault' : undefined">
     <legend class="legend">{{ legend }}</legend>
     <div class="choices">
-      <label v-for="o in options" :key="o.value" class="choice" :title="o.hint">
-        <input type="radio" :name="name" :value="o.value" :checked="model === o.value" @change="model = o.value" />
-        <span>{{ o.label }}</span>
-      </label>
+      <Tooltip v-for="o in options" :key="o.value" :title="o.hint" :mouse-enter-delay="0.4">
+        <label class="choice">
+          <input type="radio" :name="name" :value="o.value" :checked="model === o.value" @change="model = o.value" />
+          <span>{{ o.label }}</span>
+        </label>
+      </Tooltip>
     </div>
     <p v-if="fault" :id="name + '-fault'" class="fault">{{ fault }}</p>
   </fieldset>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // Conditions is what the client tells of, each with the last date it applied and the zone it concerns.
-import Select from 'ant-design-vue/es/select'
-import { useId } from 'vue'
 import type { Condition } from '../api/client'
 import { useWords } from './catalogue'
+import DateField from './fields/DateField.vue'
+import Pick from './fields/Pick.vue'
 import { plain, zones, type Zone } from './words'
 
 const model = defineModel<Condition[]>()
-const own = useId()
 const kinds = useWords().list('condition')
-const places = [{ value: '', label: 'the whole client' }, ...zones.map((z) => ({ value: z, label: plain(z) }))]
+const places: { value: Zone | ''; label: string }[] = [
+  { value: '', label: 'the whole client' },
+  ...zones.map((z) => ({ value: z, label: plain(z) })),
+]
 
 function set(i: number, change: Partial<Condition>) {
   model.value = (model.value ?? []).map((c, j) => {
@@ -26,25 +28,26 @@ function set(i: number, change: Partial<Condition>) {
   <fieldset>
     <legend class="legend">Conditions the client tells of</legend>
     <div v-for="(c, i) in model ?? []" :key="i" class="row">
-      <label class="visually-hidden" :for="`${own}-kind-${i}`">Condition</label>
-      <Select
-        :id="`${own}-kind-${i}`"
-        :value="c.kind"
+      <Pick
+        label="Condition"
+        bare
+        :model-value="c.kind"
         :options="kinds"
-        @change="(v) => set(i, { kind: v as Condition['kind'] })"
+        @update:model-value="(v) => set(i, { kind: v })"
       />
-      <input
-        type="date"
-        :value="c.on ?? ''"
-        aria-label="Last date it applied, empty for now"
-        @change="set(i, { on: ($event.target as HTMLInputElement).value })"
+      <DateField
+        label="Last date it applied, empty for now"
+        bare
+        clear
+        :model-value="c.on"
+        @update:model-value="(v) => set(i, { on: v })"
       />
-      <label class="visually-hidden" :for="`${own}-zone-${i}`">Where</label>
-      <Select
-        :id="`${own}-zone-${i}`"
-        :value="c.zone ?? ''"
+      <Pick
+        label="Where"
+        bare
+        :model-value="c.zone ?? ''"
         :options="places"
-        @change="(v) => set(i, { zone: v as Zone })"
+        @update:model-value="(v) => set(i, { zone: v as Zone })"
       />
       <button
         type="button"
@@ -82,14 +85,5 @@ legend {
 }
 .row .quiet {
   padding: 0;
-}
-input {
-  border: 0;
-  border-bottom: 2px solid var(--ink);
-  background: var(--cloth);
-  font: inherit;
-  color: inherit;
-  min-height: 42px;
-  min-width: 0;
 }
 </style>

@@ -2,10 +2,11 @@
 import { useEventListener } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import Sheet from './Sheet.vue'
 
 const route = useRoute()
 const router = useRouter()
-const dialog = ref<HTMLDialogElement>()
+const open = ref(false)
 const keys = [
   ['1', 'Intake'],
   ['2', 'Prep'],
@@ -30,7 +31,7 @@ function typing(e: KeyboardEvent) {
 useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
   if (typing(e)) return
   const inSitting = route.path.startsWith('/sittings/')
-  if (e.key === '?') dialog.value?.showModal()
+  if (e.key === '?') open.value = true
   else if (inSitting && e.key === '1') router.push({ name: 'intake', params: route.params })
   else if (inSitting && e.key === '2') router.push({ name: 'prep', params: route.params })
   else if (inSitting && e.key === '3') router.push({ name: 'wear', params: route.params })
@@ -46,30 +47,17 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 </script>
 
 <template>
-  <dialog ref="dialog" aria-labelledby="keys-title">
-    <h2 id="keys-title">Keys</h2>
+  <Sheet v-model:open="open" title="Keys" :width="380">
     <dl>
       <template v-for="[key, what] in keys" :key="key">
         <dt>{{ key }}</dt>
         <dd>{{ what }}</dd>
       </template>
     </dl>
-    <form method="dialog"><button class="go">Close</button></form>
-  </dialog>
+  </Sheet>
 </template>
 
 <style scoped>
-dialog {
-  border: 0;
-  border-top: 4px solid var(--ink);
-  background: var(--cloth);
-  color: var(--ink);
-  padding: 24px 32px;
-  min-width: 340px;
-}
-dialog::backdrop {
-  background: #20302fb0;
-}
 dl {
   display: grid;
   grid-template-columns: 70px 1fr;

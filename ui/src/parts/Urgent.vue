@@ -1,14 +1,14 @@
 <script setup lang="ts">
 // Urgent is one tap away everywhere: what to do when something goes wrong on somebody's skin.
 import { ref } from 'vue'
+import Sheet from './Sheet.vue'
 
-const dialog = ref<HTMLDialogElement>()
+const open = ref(false)
 </script>
 
 <template>
-  <button type="button" class="open" @click="dialog?.showModal()">If it stings</button>
-  <dialog ref="dialog" aria-labelledby="urgent-title">
-    <h2 id="urgent-title">Stop, and do this</h2>
+  <button type="button" class="open" @click="open = true">If it stings</button>
+  <Sheet v-model:open="open" title="Stop, and do this" :width="620">
     <dl>
       <dt>Stinging</dt>
       <dd>Stop. Rinse with lukewarm water. Pain or altered sight: urgent help.</dd>
@@ -17,8 +17,7 @@ const dialog = ref<HTMLDialogElement>()
       <dt>Swelling of lips, tongue or eyes, wheeze, faintness</dt>
       <dd><b>The emergency number at once.</b></dd>
     </dl>
-    <form method="dialog"><button class="go">Close</button></form>
-  </dialog>
+  </Sheet>
 </template>
 
 <style scoped>
@@ -31,18 +30,6 @@ const dialog = ref<HTMLDialogElement>()
   margin: 12px 4px 0;
   cursor: pointer;
   font-size: 15px;
-}
-dialog {
-  border: 0;
-  border-top: 6px solid var(--madder);
-  background: var(--cloth);
-  color: var(--ink);
-  padding: 26px 34px;
-  width: min(620px, 90vw);
-  text-align: left;
-}
-dialog::backdrop {
-  background: #20302fb0;
 }
 dl {
   margin: 14px 0 20px;

@@ -9,7 +9,7 @@ import { sentence } from './words'
 /** Lists is which words stand in which list of the catalogue. */
 interface Lists {
   mark: Schemas['FaceMark']
-  condition: Schemas['FaceKind']
+  condition: Schemas['FaceConditionKind']
   wear: Schemas['FaceWear']
   eyes: Schemas['FaceEyeShape']
   read_by: Schemas['FaceBy']

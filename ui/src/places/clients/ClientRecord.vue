@@ -8,6 +8,8 @@ import { api, ask, Problem, type Client, type ClientEdit } from '../../api/clien
 import Choices from '../../parts/Choices.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Field from '../../parts/Field.vue'
+import DateField from '../../parts/fields/DateField.vue'
+import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
@@ -181,7 +183,7 @@ const soon = new Date().toISOString().slice(0, 10)
         <h2>Who</h2>
         <Field v-model="draft.record.name" label="Name" :fault="fault('name')" />
         <div class="three">
-          <Field v-model="draft.record.born" label="Born" type="date" :fault="fault('born')" />
+          <DateField v-model="draft.record.born" label="Born" clear :fault="fault('born')" />
           <Field v-model="draft.record.height_cm" label="Height, cm" type="number" :fault="fault('height_cm')" />
           <Field v-model="draft.record.weight_kg" label="Weight, kg" type="number" :fault="fault('weight_kg')" />
         </div>
@@ -193,10 +195,8 @@ const soon = new Date().toISOString().slice(0, 10)
         <Choices v-model="draft.record.sensitivity" legend="Sensitivity" :options="sensitivities" />
         <Toggles v-model="draft.record.wears" legend="Wears" :options="wears" />
         <div class="pair">
-          <label class="tick"><input v-model="draft.record.mature" type="checkbox" /> Mature skin</label>
-          <label class="tick"
-            ><input v-model="draft.record.guardian" type="checkbox" /> Guardian present and consenting</label
-          >
+          <Tick v-model="draft.record.mature" label="Mature skin" />
+          <Tick v-model="draft.record.guardian" label="Guardian present and consenting" />
         </div>
         <h2>To mind</h2>
         <WordList v-model="draft.record.allergies" label="Allergies" hint="Tags, like fragrance, latex, nut_oil" />
@@ -281,17 +281,6 @@ header {
   display: flex;
   gap: 24px;
   flex-wrap: wrap;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 42px;
-}
-.tick input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--copper);
 }
 .both {
   background: var(--warm);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // CompareSkins shows a client's skin at two sittings side by side, and what changed between them.
 import { useQuery } from '@tanstack/vue-query'
-import Select from 'ant-design-vue/es/select'
+import Pick from '../../parts/fields/Pick.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '../../api/client'
 import { plain, shortDate, zones, type Zone } from '../../parts/words'
@@ -50,13 +50,12 @@ const changes = computed(() => {
     <h2 id="two-title">Two dates side by side</h2>
     <div class="two">
       <div v-for="side in [0, 1]" :key="side">
-        <label class="visually-hidden" :for="'skin-' + side">{{ side ? 'Later date' : 'Earlier date' }}</label>
-        <Select
-          :id="'skin-' + side"
-          :value="side ? right : left"
+        <Pick
+          :label="side ? 'Later date' : 'Earlier date'"
+          bare
+          :model-value="side ? right : left"
           :options="options"
-          style="width: 100%"
-          @change="(v) => (side ? (right = String(v)) : (left = String(v)))"
+          @update:model-value="(v) => (side ? (right = v ?? '') : (left = v ?? ''))"
         />
         <p>
           <b>{{ of(side ? right : left)?.type.type }}</b> {{ of(side ? right : left)?.type.overlays.join(', ') }}

@@ -4,6 +4,8 @@ import AInput from 'ant-design-vue/es/input'
 import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Problem, type Shelved } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
+import Grid from '../../parts/Grid.vue'
+import Side from '../../parts/Side.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { plain, sentence, shortDate } from '../../parts/words'
 import ProductCard from './ProductCard.vue'
@@ -16,7 +18,26 @@ const words = ref('')
 const state = ref('on')
 const open = shallowRef<Shelved | 'new'>()
 const taking = ref(false)
-const most = 200 // rows drawn at once; finding narrows the rest
+
+const shown = computed({
+  get: () => open.value !== undefined,
+  set: (o) => {
+    if (!o) open.value = undefined
+  },
+})
+const title = computed(() => (!open.value || open.value === 'new' ? 'New product' : open.value.product.name))
+const rank = { out: 0, empty: 1, soon: 2, fine: 3 } as Record<string, number>
+const columns = [
+  {
+    key: 'name',
+    title: 'Product',
+    sorter: (a: Shelved, b: Shelved) => a.product.name.localeCompare(b.product.name),
+    width: '30%',
+  },
+  { key: 'left', title: 'Left', sorter: (a: Shelved, b: Shelved) => left(a).localeCompare(left(b)) },
+  { key: 'state', title: 'State', sorter: (a: Shelved, b: Shelved) => (rank[a.state] ?? 4) - (rank[b.state] ?? 4) },
+  { key: 'suits', title: 'Suits', width: '30%' },
+]
 
 const states = [
   { value: 'on', label: 'On the shelf' },
@@ -81,47 +102,49 @@ const left = (s: Shelved) =>
       </div>
     </header>
     <Trouble v-if="away" say="The studio’s records do not answer just now. This tries again by itself." />
-    <TakeTable v-if="taking" @close="taking = false" />
     <Choices v-model="state" legend="Show" :options="states" />
-    <div class="cols" :class="{ two: open }">
-      <ul class="sheet list">
-        <li v-for="s in found.slice(0, most)" :key="s.product.id">
-          <button type="button" :class="{ on: open !== 'new' && open?.product.id === s.product.id }" @click="open = s">
-            <span
-              ><b>{{ s.product.name }}</b
-              ><span class="soft"
-                >{{ plain(s.product.kind) }}<template v-if="s.product.maker">, {{ s.product.maker }}</template></span
-              ></span
-            >
-            <span
-              >{{ left(s)
-              }}<span class="soft">{{ s.face_price ? s.face_price.toFixed(2) + ' a face' : '' }}</span></span
-            >
-            <span :class="s.state"
-              >{{ sentence(stateWords[s.state] ?? '')
-              }}<span v-if="s.use_by" class="soft">until {{ shortDate(s.use_by) }}</span></span
-            >
-            <span v-if="!open"
-              >{{ s.suits.length ? 'suits ' + s.suits.map(plain).join(', ') : ''
-              }}<span class="soft">{{
-                s.rules_out.length ? 'not with ' + s.rules_out.slice(0, 4).map(plain).join(', ') : ''
-              }}</span></span
-            >
-          </button>
-        </li>
-        <li v-if="found.length > most" class="none">{{ found.length - most }} more; find narrows them.</li>
-        <li v-else-if="shelf && !found.length" class="none">
-          {{ words ? 'Nothing by these words here.' : 'Nothing stands here. Add a product, or take in a table.' }}
-        </li>
-      </ul>
+    <Grid
+      v-if="shelf"
+      class="sheet list"
+      name="Products"
+      :rows="found"
+      :columns="columns"
+      :row-key="(s) => s.product.id"
+      :on="(s) => open !== 'new' && open?.product.id === s.product.id"
+      :empty="words ? 'Nothing by these words here.' : 'Nothing stands here. Add a product, or take in a table.'"
+      @pick="(s) => (open = s)"
+    >
+      <template #default="{ column, row: s }">
+        <button v-if="column === 'name'" type="button" class="name">
+          <b>{{ s.product.name }}</b><span class="soft"
+            >{{ plain(s.product.kind) }}<template v-if="s.product.maker">, {{ s.product.maker }}</template></span
+          >
+        </button>
+        <template v-else-if="column === 'left'"
+          >{{ left(s)
+          }}<span class="soft">{{ s.face_price ? s.face_price.toFixed(2) + ' a face' : '' }}</span></template
+        >
+        <span v-else-if="column === 'state'" :class="s.state"
+          >{{ sentence(stateWords[s.state] ?? '')
+          }}<span v-if="s.use_by" class="soft">until {{ shortDate(s.use_by) }}</span></span
+        >
+        <template v-else
+          >{{ s.suits.length ? 'suits ' + s.suits.map(plain).join(', ') : ''
+          }}<span class="soft">{{
+            s.rules_out.length ? 'not with ' + s.rules_out.slice(0, 4).map(plain).join(', ') : ''
+          }}</span></template
+        >
+      </template>
+    </Grid>
+    <Side v-model:open="shown" :title="title" :width="640">
       <ProductCard
         v-if="open"
         :key="open === 'new' ? 'new' : open.product.id"
         :shelved="open === 'new' ? undefined : open"
-        @close="open = undefined"
         @kept="(s) => (open = s)"
       />
-    </div>
+    </Side>
+    <Side v-model:open="taking" title="Take in a table" :width="760"><TakeTable v-if="taking" /></Side>
   </main>
 </template>
 
@@ -141,48 +164,23 @@ header {
   display: flex;
   gap: 8px;
 }
-.cols.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 520px;
-  gap: 18px;
-  align-items: start;
-}
-.list {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-li {
-  border-bottom: 1px solid var(--fold);
-}
-li button {
-  display: grid;
-  grid-template-columns: 1.5fr 1fr 1fr 1.5fr;
-  gap: 16px;
-  width: 100%;
-  min-height: 58px;
-  padding: 7px 18px;
+.name {
   border: 0;
   background: none;
+  padding: 0;
   text-align: left;
   cursor: pointer;
-  align-items: center;
-  line-height: 1.25;
+  min-height: 44px;
 }
-.two li button {
-  grid-template-columns: 1.5fr 1fr 1fr;
-}
-li button:hover {
-  background: #fff;
-}
-li button.on {
-  background: var(--warm);
-  box-shadow: inset 5px 0 0 var(--copper);
-}
-li span span {
+.list :deep(td) > span.soft,
+.name span,
+.list :deep(td) span span {
   display: block;
   font-size: 15px;
   font-weight: 400;
+}
+.list :deep(tr) {
+  cursor: pointer;
 }
 .out,
 .empty {
@@ -192,8 +190,5 @@ li span span {
 .soon {
   color: var(--ochre);
   font-weight: 650;
-}
-.none {
-  padding: 18px;
 }
 </style>

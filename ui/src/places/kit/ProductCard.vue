@@ -1,18 +1,20 @@
 <script setup lang="ts">
 // ProductCard is one product with all its properties, to read, change, copy, retire or calibrate.
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
-import Select from 'ant-design-vue/es/select'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, Problem, type Product, type Shelved } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
 import Field from '../../parts/Field.vue'
+import DateField from '../../parts/fields/DateField.vue'
+import Pick from '../../parts/fields/Pick.vue'
+import Tick from '../../parts/fields/Tick.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
 import { plain } from '../../parts/words'
 
 const props = defineProps<{ shelved?: Shelved }>()
-const emit = defineEmits<{ close: []; kept: [Shelved] }>()
+const emit = defineEmits<{ kept: [Shelved] }>()
 const queries = useQueryClient()
 const { list } = useWords()
 const state = reactive({ version: props.shelved?.version ?? 0, retired: props.shelved?.retired ?? false })
@@ -106,11 +108,7 @@ function take() {
 </script>
 
 <template>
-  <form class="sheet card" aria-labelledby="card-title" @submit.prevent="save.mutate()">
-    <div class="row">
-      <h2 id="card-title">{{ shelved ? p.name : 'New product' }}</h2>
-      <button type="button" class="quiet end" @click="emit('close')">Close</button>
-    </div>
+  <form class="card" @submit.prevent="save.mutate()">
     <p v-if="shelved" class="soft">
       {{ shelved.suits.length ? 'Suits ' + shelved.suits.map(plain).join(', ') + '. ' : ''
       }}{{
@@ -129,14 +127,8 @@ function take() {
     <div class="two">
       <Field v-model="p.name" label="Name" :fault="fault('name')" />
       <Field v-model="p.maker" label="Maker" />
-      <div class="field">
-        <label for="card-kind">Kind</label
-        ><Select id="card-kind" v-model:value="p.kind" show-search option-filter-prop="label" :options="kinds" />
-      </div>
-      <div class="field">
-        <label for="card-container">Comes in</label
-        ><Select id="card-container" v-model:value="p.container" :options="containers" />
-      </div>
+      <Pick v-model="p.kind" label="Kind" find :options="kinds" />
+      <Pick v-model="p.container" label="Comes in" :options="containers" />
     </div>
     <Choices v-model="p.base" legend="Built on" :options="bases" />
     <div class="three">
@@ -150,14 +142,12 @@ function take() {
         :fault="fault(k)"
       />
       <Field v-model="p.unit" label="Its own unit" />
-      <Field v-model="p.opened_on" label="Opened" type="date" :fault="fault('opened_on')" />
-      <Field v-model="p.expires_on" label="Expires" type="date" :fault="fault('expires_on')" />
+      <DateField v-model="p.opened_on" label="Opened" clear :fault="fault('opened_on')" />
+      <DateField v-model="p.expires_on" label="Expires" clear :fault="fault('expires_on')" />
     </div>
     <Choices v-model="p.filters" legend="Filters" :options="filters" />
     <div class="flags">
-      <label v-for="[k, label] in flags" :key="k" class="tick"
-        ><input v-model="p[k]" type="checkbox" /> {{ label }}</label
-      >
+      <Tick v-for="[k, label] in flags" :key="k" v-model="p[k]" :label="label" />
     </div>
     <WordList v-model="p.tags" label="Tags" hint="Like fragrance, nut_oil, oil_free" />
     <WordList v-model="actives" label="Actives, with per cent" hint="Like niacinamide=5" />
@@ -168,7 +158,7 @@ function take() {
       aria-label="Calibrate the pump"
     >
       <p><b>Calibrate:</b> ten strokes on the scale (simulated).</p>
-      <label class="tick"><input v-model="broken" type="checkbox" /> the scale is at fault</label>
+      <Tick v-model="broken" label="the scale is at fault" />
       <button type="button" class="quiet" @click="weigh.mutate()">Weigh ten strokes</button>
       <Trouble v-if="weigh.error.value" :say="weigh.error.value.message" />
       <template v-else-if="weigh.data.value">
@@ -196,7 +186,6 @@ function take() {
 
 <style scoped>
 .card {
-  padding: 14px 18px 18px;
   display: grid;
   gap: 12px;
 }
@@ -204,9 +193,6 @@ function take() {
   display: flex;
   gap: 10px;
   align-items: center;
-}
-.end {
-  margin-left: auto;
 }
 .two {
   display: grid;
@@ -221,17 +207,6 @@ function take() {
 .flags {
   display: grid;
   grid-template-columns: 1fr 1fr;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 40px;
-}
-.tick input {
-  width: 21px;
-  height: 21px;
-  accent-color: var(--copper);
 }
 .weigh {
   background: var(--wash);

@@ -5,13 +5,18 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { Problem, type Preview } from '../../api/client'
+import Grid from '../../parts/Grid.vue'
 import Trouble from '../../parts/Trouble.vue'
 
-const emit = defineEmits<{ close: [] }>()
 const queries = useQueryClient()
 const preview = ref<Preview>()
 const trouble = ref('')
 const name = ref('')
+const columns = [
+  { key: 'row', title: 'Row' },
+  { key: 'field', title: 'Field' },
+  { key: 'say', title: 'What is wrong' },
+]
 let table: Blob | undefined
 
 async function send(query: string) {
@@ -45,8 +50,7 @@ function choose(e: Event) {
 </script>
 
 <template>
-  <section class="sheet take" aria-labelledby="take-title">
-    <h2 id="take-title">Take in a table</h2>
+  <section class="take">
     <p class="soft">
       A CSV file with a header row that names the columns, at least id, name and kind. Nothing is taken before you say
       so.
@@ -58,24 +62,20 @@ function choose(e: Event) {
         <b>{{ name }}:</b> {{ preview.good }} sound rows, {{ preview.new }} new and {{ preview.changed }} over what is
         there; {{ preview.faults.length }} faults.
       </p>
-      <div v-if="preview.faults.length" class="faults">
-        <table>
-          <thead>
-            <tr>
-              <th>Row</th>
-              <th>Field</th>
-              <th>What is wrong</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(f, i) in preview.faults.slice(0, 500)" :key="i">
-              <td>{{ f.row }}</td>
-              <td>{{ f.field || 'the row' }}</td>
-              <td>{{ f.say }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <Grid
+        v-if="preview.faults.length"
+        name="Faults of the table"
+        :rows="preview.faults"
+        :columns="columns"
+        :row-key="(f) => `${f.row} ${f.field} ${f.say}`"
+        :page="50"
+      >
+        <template #default="{ column, row: f }">
+          <template v-if="column === 'row'">{{ f.row }}</template>
+          <template v-else-if="column === 'field'">{{ f.field || 'the row' }}</template>
+          <template v-else>{{ f.say }}</template>
+        </template>
+      </Grid>
       <p v-if="preview.taken">
         <b>Taken: {{ preview.good }} products.</b>
       </p>
@@ -89,7 +89,6 @@ function choose(e: Event) {
       >
         {{ preview.faults.length ? `Take the ${preview.good} good rows` : `Take all ${preview.good}` }}
       </button>
-      <button type="button" class="quiet" @click="emit('close')">Close</button>
     </div>
   </section>
 </template>
@@ -114,21 +113,6 @@ function choose(e: Event) {
 .file:focus-within {
   outline: 3px solid var(--copper);
   outline-offset: 2px;
-}
-.faults {
-  max-height: 260px;
-  overflow: auto;
-  width: 100%;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  padding: 5px 14px 5px 0;
-  border-bottom: 1px solid var(--fold);
 }
 .row {
   display: flex;

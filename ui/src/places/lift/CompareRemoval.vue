@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // CompareRemoval sets two ways of taking this face down side by side.
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Select from 'ant-design-vue/es/select'
+import Pick from '../../parts/fields/Pick.vue'
 import { computed, ref } from 'vue'
 import { api, ask, type Catalogue, type Compared, type Product } from '../../api/client'
 import { plain } from '../../parts/words'
@@ -65,14 +65,8 @@ const better = (r: (typeof rows)[number], n: number) => {
   <section class="sheet compare" aria-labelledby="compare-title">
     <h2 id="compare-title">Two ways compared</h2>
     <div class="pick">
-      <div class="field">
-        <label for="way-a">One</label
-        ><Select id="way-a" v-model:value="first" show-search option-filter-prop="label" :options="ways" />
-      </div>
-      <div class="field">
-        <label for="way-b">The other</label
-        ><Select id="way-b" v-model:value="second" show-search option-filter-prop="label" :options="ways" />
-      </div>
+      <Pick v-model="first" label="One" find :options="ways" />
+      <Pick v-model="second" label="The other" find :options="ways" />
     </div>
     <p v-if="first === second" class="soft">Choose two removers, or two house methods, for this face.</p>
     <table v-else-if="two">

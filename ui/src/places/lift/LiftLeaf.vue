@@ -10,7 +10,7 @@ import StepList from '../sitting/StepList.vue'
 import { useTheSitting } from '../sitting/useSitting'
 import AftercarePanel from './AftercarePanel.vue'
 import CompareRemoval from './CompareRemoval.vue'
-import LiftHand from './LiftHand.vue'
+import PassHand from './PassHand.vue'
 import PeelPicture from './PeelPicture.vue'
 import SundryTray from './SundryTray.vue'
 
@@ -115,14 +115,14 @@ useUndoKeys(hand)
       </template>
     </section>
     <div class="rest">
-      <LiftHand :hand="hand" :step="step" :removers="removers" @pick="pick">
+      <PassHand :hand="hand" :step="step" :removers="removers" @pick="pick">
         <template v-if="byHand">
           <span class="mine">Made by hand</span>
           <button type="button" class="quiet" @click="hand.again">Plan again</button>
         </template>
         <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
         <span v-else class="mine soft">As planned. Drag a step, or change the one you touch.</span>
-      </LiftHand>
+      </PassHand>
       <Findings :findings="findings" :lit="lit" @pick="pick" @lift="raise" />
       <div class="two">
         <SundryTray :lift="lift" :kit="kit" :lit="lit" />

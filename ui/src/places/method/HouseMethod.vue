@@ -4,12 +4,14 @@ import AInput from 'ant-design-vue/es/input'
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type House, type Method, type Schemas } from '../../api/client'
 import { useMe } from '../../me'
+import Grid from '../../parts/Grid.vue'
 import Choices from '../../parts/Choices.vue'
 import Sign from '../../parts/Sign.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { sentence } from '../../parts/words'
 import Note from './Note.vue'
 
+type Figure = Schemas['FigureFigure']
 const queries = useQueryClient()
 const { data: me } = useMe()
 const { data: all } = useQuery({
@@ -19,7 +21,7 @@ const { data: all } = useQuery({
 })
 const { data: kept, failureReason } = useQuery({ queryKey: ['house'], queryFn: () => ask(api.GET('/api/house')) })
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
-const owner = computed(() => me.value?.role === 'owner')
+const owner = computed(() => me.value?.may.includes('keep_house') ?? false)
 const house = ref<House>()
 watch(kept, (h) => (house.value = h && (JSON.parse(JSON.stringify(h)) as House)), { immediate: true })
 
@@ -68,7 +70,13 @@ const tabs = computed(() => [
   { id: 'figures' as const, label: 'Figures', n: figures.value.length },
 ])
 const methodName = (key: string) => all.value?.methods.find((m) => m.key === key)?.name ?? key
-const marks: Record<Schemas['FigureMark'], string> = { P: 'published', W: 'working' }
+const columns = [
+  { key: 'name', title: 'Figure', sorter: (a: Figure, b: Figure) => a.name.localeCompare(b.name) },
+  { key: 'value', title: 'Value' },
+  { key: 'mark', title: 'Mark', sorter: (a: Figure, b: Figure) => a.mark.localeCompare(b.mark) },
+  { key: 'source', title: 'Source' },
+]
+const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'working' }
 </script>
 
 <template>
@@ -149,28 +157,22 @@ const marks: Record<Schemas['FigureMark'], string> = { P: 'published', W: 'worki
           <Note :text="house.notes[r.id] ?? ''" :about="r.say" :may="owner" @keep="(t) => note(r.id, t)" />
         </article>
       </template>
-      <table v-else>
-        <caption class="visually-hidden">
-          Figures of the trade
-        </caption>
-        <thead>
-          <tr>
-            <th>Figure</th>
-            <th>Value</th>
-            <th>Mark</th>
-            <th>Source</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(f, i) in figures" :key="i">
-            <td>{{ sentence(f.name) }}</td>
-            <td class="n">{{ f.value }} {{ f.unit }}</td>
-            <td>{{ marks[f.mark] }}</td>
-            <td class="soft">{{ f.source }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!tabs.find((t) => t.id === tab)?.n" class="none">
+      <Grid
+        v-else
+        name="Figures of the trade"
+        :rows="figures"
+        :columns="columns"
+        :row-key="(f) => f.key"
+        empty="Nothing by these words here."
+      >
+        <template #default="{ column, row: f }">
+          <template v-if="column === 'name'">{{ sentence(f.name) }}</template>
+          <template v-else-if="column === 'value'">{{ f.values?.join(', ') ?? f.value }} {{ f.unit }}</template>
+          <template v-else-if="column === 'mark'">{{ marks[f.mark] }}</template>
+          <span v-else class="soft">{{ f.source }}</span>
+        </template>
+      </Grid>
+      <p v-if="tab !== 'figures' && !tabs.find((t) => t.id === tab)?.n" class="none">
         Nothing by these words here. Try another word, or look in the other parts.
       </p>
     </section>

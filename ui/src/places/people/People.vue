@@ -10,15 +10,16 @@ import Trouble from '../../parts/Trouble.vue'
 const queries = useQueryClient()
 const { data: me } = useMe()
 const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) })
-const owner = computed(() => me.value?.role === 'owner')
-const roles = [
+const owner = computed(() => me.value?.may.includes('keep_people') ?? false)
+type Role = Person['role']
+const roles: { value: Role; label: string; hint: string }[] = [
   { value: 'owner', label: 'Owner', hint: 'everything, house methods and people too' },
   { value: 'artist', label: 'Artist', hint: 'clients, kit and sittings' },
   { value: 'assistant', label: 'Assistant', hint: 'runs sittings, edits no client record and no product' },
 ]
-const fresh = reactive({ name: '', email: '', role: 'artist', password: '' })
+const fresh = reactive({ name: '', email: '', role: 'artist' as Role, password: '' })
 const save = useMutation({
-  mutationFn: (p: { id?: string; name: string; email?: string; role: string; password?: string }) =>
+  mutationFn: (p: { id?: string; name: string; email?: string; role: Role; password?: string }) =>
     ask(api.PUT('/api/people', { body: p })),
   onSuccess(list, p) {
     queries.setQueryData(['people'], list)
@@ -30,7 +31,7 @@ const fault = (field: string) =>
   save.error.value instanceof Problem && !save.variables.value?.id
     ? save.error.value.faults.find((f) => f.location === field)?.message
     : undefined
-const role = (p: Person, to?: string) => to && save.mutate({ id: p.id, name: p.name, role: to })
+const role = (p: Person, to?: Role) => to && save.mutate({ id: p.id, name: p.name, role: to })
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '../../api/client'
 import Conditions from '../../parts/Conditions.vue'
+import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
@@ -73,14 +74,11 @@ const eyes = list('eyes')
       :model-value="draft.client.wishes"
       @update:model-value="(v) => change((d) => (d.client.wishes = v))"
     />
-    <label class="tick"
-      ><input
-        type="checkbox"
-        :checked="draft.client.guardian"
-        @change="change((d) => (d.client.guardian = ($event.target as HTMLInputElement).checked))"
-      />
-      Guardian present and consenting</label
-    >
+    <Tick
+      label="Guardian present and consenting"
+      :model-value="draft.client.guardian ?? false"
+      @update:model-value="(v) => change((d) => (d.client.guardian = v))"
+    />
   </template>
 </template>
 
@@ -100,16 +98,5 @@ const eyes = list('eyes')
   margin: -8px 0 0;
   padding-left: 18px;
   font-size: 15px;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 42px;
-}
-.tick input {
-  width: 21px;
-  height: 21px;
-  accent-color: var(--copper);
 }
 </style>

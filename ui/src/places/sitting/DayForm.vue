@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { useMe } from '../../me'
 import Choices from '../../parts/Choices.vue'
-import ClockField from '../../parts/ClockField.vue'
+import DateField from '../../parts/fields/DateField.vue'
+import ClockField from '../../parts/fields/ClockField.vue'
 import Field from '../../parts/Field.vue'
 import Segments from './Segments.vue'
 import { useWords } from '../../parts/catalogue'
@@ -65,12 +66,11 @@ function surface(v: unknown) {
 <template>
   <template v-if="draft">
     <div class="four">
-      <Field
+      <DateField
         label="Date"
-        type="date"
         :model-value="day.date"
         :fault="fault('day.date')"
-        @update:model-value="(v) => move(String(v))"
+        @update:model-value="(v) => v && v !== day.date && move(v)"
       />
       <ClockField
         label="Chair"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import Select from 'ant-design-vue/es/select'
 import { computed } from 'vue'
 import type { Method } from '../../api/client'
 import { useMe } from '../../me'
 import { useCatalogue } from '../../parts/catalogue'
+import Pick from '../../parts/fields/Pick.vue'
 import { useTheSitting } from './useSitting'
 
 const { draft, change } = useTheSitting()
@@ -19,12 +19,11 @@ const house = (m: Method) => me.value?.method[m.key] ?? usual(m)
   <p class="soft">The studio’s way stands unless this sitting differs. Each choice carries its reason.</p>
   <div v-if="draft" class="grid">
     <div v-for="m in methods" :key="m.key" class="field">
-      <label :for="'m-' + m.key">{{ m.name }}<template v-if="picked(m) !== house(m)"> · differs here</template></label>
-      <Select
-        :id="'m-' + m.key"
-        :value="picked(m)"
+      <Pick
+        :label="m.name + (picked(m) !== house(m) ? ' · differs here' : '')"
+        :model-value="picked(m)"
         :options="m.options.map((o) => ({ value: o.id, label: o.name }))"
-        @change="(v) => change((d) => (d.method = { ...d.method, [m.key]: String(v) }))"
+        @update:model-value="(v) => change((d) => (d.method = { ...d.method, [m.key]: v ?? '' }))"
       />
       <p class="soft why">{{ m.options.find((o) => o.id === picked(m))?.reason }}</p>
     </div>

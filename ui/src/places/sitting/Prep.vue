@@ -2,13 +2,13 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
-import HandPanel from '../../parts/steps/HandPanel.vue'
 import { moved, shifted, useHand } from '../../parts/steps/useHand'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import { clock, minutes, names, shortDate } from '../../parts/words'
 import ClockRibbon from '../../stack/ClockRibbon.vue'
 import StackPicture from '../../stack/StackPicture.vue'
 import Findings from './Findings.vue'
+import LayerHand from './LayerHand.vue'
 import StepList from './StepList.vue'
 import { useTheSitting } from './useSitting'
 
@@ -178,7 +178,7 @@ const worse = computed(() => {
       </template>
     </section>
     <div class="rest">
-      <HandPanel :hand="hand" :step="step" :kit="products" :slots="groups" @pick="pick">
+      <LayerHand :hand="hand" :step="step" :kit="products" :slots="groups" @pick="pick">
         <template v-if="byHand">
           <span class="mine"
             >Made by hand<template v-if="worse">, {{ worse }} than planned</template></span
@@ -187,7 +187,7 @@ const worse = computed(() => {
         </template>
         <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
         <span v-else class="mine soft">As planned. Drag a step or a block, or change the one you touch.</span>
-      </HandPanel>
+      </LayerHand>
       <div v-if="prep.gave_up.length" class="gave sheet">
         <b>Given up to fit the clock</b>
         <ul>

@@ -4,6 +4,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type Reading } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
+import Tick from '../../parts/fields/Tick.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useWords } from '../../parts/catalogue'
 import { clock, plain, sentence, shortDate, type Zone } from '../../parts/words'
@@ -74,7 +75,7 @@ const shows = (r: Reading) =>
     </template>
     <div v-else class="row">
       <button type="button" class="quiet" @click="take({ by: 'probe' })">Hold the probe on it</button>
-      <label class="tick"><input v-model="broken" type="checkbox" /> the probe is at fault</label>
+      <Tick v-model="broken" label="the probe is at fault" />
     </div>
     <Trouble v-if="trouble" :say="trouble" />
     <ol v-if="mine.length">
@@ -110,16 +111,5 @@ ol {
   display: flex;
   gap: 18px;
   align-items: center;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 42px;
-}
-.tick input {
-  width: 21px;
-  height: 21px;
-  accent-color: var(--copper);
 }
 </style>

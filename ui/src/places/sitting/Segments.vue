@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // Segments is where the client will be, stretch by stretch. Outside them all the client is indoors.
 import AInput from 'ant-design-vue/es/input'
-import Select from 'ant-design-vue/es/select'
 import type { Segment } from '../../api/client'
-import ClockField from '../../parts/ClockField.vue'
+import ClockField from '../../parts/fields/ClockField.vue'
+import Pick from '../../parts/fields/Pick.vue'
+import Tick from '../../parts/fields/Tick.vue'
 import { useWords } from '../../parts/catalogue'
 import { clock, timeOfDay } from '../../parts/words'
 
@@ -56,33 +57,19 @@ function add() {
         :fault="fault(`day.segments[${i}].to`)"
         @update:model-value="(v) => set(i, { to: on(v) })"
       />
-      <div class="field">
-        <label :for="`place-${i}`">Where</label
-        ><Select
-          :id="`place-${i}`"
-          :value="s.place"
-          :options="places"
-          @change="(v) => set(i, { place: v as Segment['place'] })"
-        />
-      </div>
-      <div class="field">
-        <label :for="`ground-${i}`">Ground</label
-        ><Select
-          :id="`ground-${i}`"
-          :value="s.ground ?? ''"
-          :options="grounds"
-          @change="(v) => set(i, { ground: v as Segment['ground'] })"
-        />
-      </div>
-      <div class="field">
-        <label :for="`activity-${i}`">Doing</label
-        ><Select
-          :id="`activity-${i}`"
-          :value="s.activity || 'still'"
-          :options="activities"
-          @change="(v) => set(i, { activity: v as Segment['activity'] })"
-        />
-      </div>
+      <Pick label="Where" :model-value="s.place" :options="places" @update:model-value="(v) => set(i, { place: v })" />
+      <Pick
+        label="Ground"
+        :model-value="s.ground ?? ''"
+        :options="grounds"
+        @update:model-value="(v) => set(i, { ground: v })"
+      />
+      <Pick
+        label="Doing"
+        :model-value="s.activity || 'still'"
+        :options="activities"
+        @update:model-value="(v) => set(i, { activity: v })"
+      />
       <button
         type="button"
         class="quiet"
@@ -92,30 +79,13 @@ function add() {
         ×
       </button>
       <div class="more">
-        <label class="tick"
-          ><input
-            type="checkbox"
-            :checked="s.wind"
-            @change="set(i, { wind: ($event.target as HTMLInputElement).checked })"
-          />
-          wind</label
-        >
-        <label class="tick"
-          ><input
-            type="checkbox"
-            :checked="s.flash"
-            @change="set(i, { flash: ($event.target as HTMLInputElement).checked })"
-          />
-          flash</label
-        >
-        <label class="tick"
-          ><input
-            type="checkbox"
-            :checked="s.keep_free"
-            @change="set(i, { keep_free: ($event.target as HTMLInputElement).checked })"
-          />
-          keep free</label
-        >
+        <Tick label="wind" :model-value="s.wind ?? false" @update:model-value="(v) => set(i, { wind: v })" />
+        <Tick label="flash" :model-value="s.flash ?? false" @update:model-value="(v) => set(i, { flash: v })" />
+        <Tick
+          label="keep free"
+          :model-value="s.keep_free ?? false"
+          @update:model-value="(v) => set(i, { keep_free: v })"
+        />
         <div class="field towel" :class="{ 'has-fault': wet(i, s) }">
           <label :for="`towel-${i}`">Towelled at</label>
           <AInput
@@ -167,19 +137,6 @@ legend {
   gap: 4px 22px;
   align-items: center;
 }
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  min-height: 42px;
-  font-size: 15px;
-}
-.tick input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--copper);
-  flex: none;
-}
 .towel {
   flex-direction: row;
   align-items: center;
@@ -195,11 +152,6 @@ legend {
 }
 .row .quiet {
   padding: 0;
-}
-.row :deep(.ant-input),
-.row :deep(.ant-select-selector) {
-  padding: 0 6px !important;
-  min-height: 42px;
 }
 .row + .row > :deep(.field) > label {
   position: absolute;

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import Select from 'ant-design-vue/es/select'
 import { computed, reactive } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../../api/client'
 import { useMe } from '../../me'
-import ClockField from '../../parts/ClockField.vue'
+import DateField from '../../parts/fields/DateField.vue'
+import Pick from '../../parts/fields/Pick.vue'
+import ClockField from '../../parts/fields/ClockField.vue'
 import Field from '../../parts/Field.vue'
 import Trouble from '../../parts/Trouble.vue'
 
@@ -51,27 +52,17 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
   <form class="new sheet" aria-labelledby="new-title" @submit.prevent="add.mutate()">
     <h2 id="new-title">New sitting</h2>
     <div class="grid">
-      <div class="field wide">
-        <label for="new-client">Client</label>
-        <Select
-          id="new-client"
-          v-model:value="form.client"
-          show-search
-          placeholder="Find by name"
-          option-filter-prop="label"
-          :options="clients?.map((c) => ({ value: c.id, label: c.name }))"
-        />
-      </div>
+      <Pick
+        v-model="form.client"
+        class="wide"
+        label="Client"
+        find
+        placeholder="Find by name"
+        :options="clients?.map((c) => ({ value: c.id, label: c.name })) ?? []"
+      />
       <Field v-model="form.title" label="For what" hint="The part, the event" class="wide" />
-      <div class="field">
-        <label for="new-artist">Chair</label>
-        <Select
-          id="new-artist"
-          v-model:value="form.artist"
-          :options="me?.people.map((p) => ({ value: p, label: p }))"
-        />
-      </div>
-      <Field v-model="form.date" label="Date" type="date" />
+      <Pick v-model="form.artist" label="Chair" :options="me?.people.map((p) => ({ value: p, label: p })) ?? []" />
+      <DateField v-model="form.date" label="Date" />
       <ClockField v-model="form.chair" label="In the chair at" :fault="fault('chair_at')" />
       <ClockField v-model="form.base" label="Base at" :fault="fault('base_at')" />
     </div>

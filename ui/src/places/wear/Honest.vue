@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Honest says the one number that counts: what the films really give, beside what the label says.
+import Progress from 'ant-design-vue/es/progress'
 import { computed } from 'vue'
 import type { TouchUp, Wear } from '../../api/client'
 import { useWords } from '../../parts/catalogue'
@@ -44,9 +45,13 @@ const share = computed(() =>
           >, bare skin would get {{ wear.honest.unscreened_sed.toFixed(1) }}</template
         >.
       </p>
-      <div class="bar" role="img" :aria-label="`${Math.round(share * 100)} % of the budget`">
-        <span :style="{ width: share * 100 + '%' }" :class="{ over }" />
-      </div>
+      <Progress
+        :percent="Math.round(share * 100)"
+        :show-info="false"
+        :stroke-color="over ? '#84182a' : '#1a4a45'"
+        stroke-linecap="square"
+        :aria-label="`${Math.round(share * 100)} % of the budget`"
+      />
     </div>
     <p class="soft">
       Shade, a hat and clothing come first, and the label decides. No number here makes time in the sun harmless.
@@ -75,19 +80,6 @@ const share = computed(() =>
   margin-top: 6px;
   display: grid;
   gap: 6px;
-}
-.bar {
-  height: 12px;
-  background: var(--cloth);
-  border: 2px solid var(--ink);
-}
-.bar span {
-  display: block;
-  height: 100%;
-  background: var(--glaze);
-}
-.bar .over {
-  background: var(--madder);
 }
 .soft {
   font-size: 15px;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // TouchUps lists the interruptions of the wear with their own short steps, and changes the one that is taken up.
-import Select from 'ant-design-vue/es/select'
 import { computed, ref } from 'vue'
 import type { Product, TouchUp } from '../../api/client'
+import Pick from '../../parts/fields/Pick.vue'
 import { useWords } from '../../parts/catalogue'
 import { clock } from '../../parts/words'
 
@@ -95,17 +95,16 @@ const taking = ref<number>()
                     +
                   </button>
                 </template>
-                <span v-if="taking === n" class="field take">
-                  <label class="visually-hidden" :for="`take-${n}`">Product</label>
-                  <Select
-                    :id="`take-${n}`"
-                    :value="s.product"
-                    show-search
-                    option-filter-prop="label"
-                    :options="screens"
-                    @change="(v) => (emit('swap', u.id!, n, String(v)), (taking = undefined))"
-                  />
-                </span>
+                <Pick
+                  v-if="taking === n"
+                  class="take"
+                  label="Product"
+                  bare
+                  find
+                  :model-value="s.product"
+                  :options="screens"
+                  @update:model-value="(v) => (emit('swap', u.id!, n, v ?? ''), (taking = undefined))"
+                />
               </span>
             </li>
           </ol>

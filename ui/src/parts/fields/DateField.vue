@@ -1,0 +1,50 @@
+<script setup lang="ts">
+// DateField is a labelled date, picked or typed: 2027-06-19, 19.6.2027 and 19 Jun 2027 will do.
+import DatePicker from 'ant-design-vue/es/date-picker'
+import dayjs from 'dayjs'
+import customParseFormat from 'dayjs/plugin/customParseFormat'
+import { computed, ref, useId } from 'vue'
+import { tied } from './tied'
+import { usePicker } from './usePicker'
+
+dayjs.extend(customParseFormat)
+const props = defineProps<{ label: string; fault?: string; bare?: boolean; clear?: boolean }>()
+const model = defineModel<string>()
+const id = useId()
+const root = ref<HTMLElement>()
+const kept = 'YYYY-MM-DD'
+const formats = ['D MMM YYYY', kept, 'D.M.YYYY', 'D/M/YYYY']
+const { open, unread, on, change } = usePicker(
+  (text) => {
+    if (!text.trim()) return props.clear ? '' : undefined
+    const d = dayjs(text.trim(), formats, true)
+    return d.isValid() ? d.format(kept) : undefined
+  },
+  (d) => (model.value = d),
+)
+const fault = computed(() => (unread.value ? 'A date like 19 Jun 2027' : props.fault))
+tied(root, id, () => fault.value)
+function pick(d: unknown) {
+  unread.value = false
+  model.value = typeof d === 'string' ? d : ''
+}
+</script>
+
+<template>
+  <div ref="root" class="field" @mousedown.capture="on.mousedown" @keydown.capture="on.keydown" @input="on.input">
+    <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
+    <DatePicker
+      :id="id"
+      :value="model || undefined"
+      :value-format="kept"
+      :format="formats"
+      :open="open"
+      :status="fault ? 'error' : undefined"
+      :allow-clear="clear ?? false"
+      placeholder=""
+      @open-change="change"
+      @change="pick"
+    />
+    <p v-if="fault" :id="id + '-fault'" class="fault">{{ fault }}</p>
+  </div>
+</template>

@@ -1,0 +1,52 @@
+<script setup lang="ts" generic="T extends string">
+// Pick is a labelled list to choose one from. Escape closes an open list, not what it stands in.
+import Select from 'ant-design-vue/es/select'
+import { onMounted, ref, useId } from 'vue'
+import { tied } from './tied'
+
+const props = defineProps<{
+  label: string
+  options: { value: T; label: string }[]
+  fault?: string
+  bare?: boolean // the label is for screen readers alone
+  find?: boolean // typing narrows the list
+  opened?: boolean // open, with the focus in it
+  placeholder?: string
+}>()
+const model = defineModel<T>()
+const emit = defineEmits<{ blur: [] }>()
+const id = useId()
+const root = ref<HTMLElement>()
+const open = ref(false)
+tied(root, id, () => props.fault)
+onMounted(() => {
+  if (!props.opened) return
+  root.value?.querySelector('input')?.focus()
+  open.value = true
+})
+function escape(e: KeyboardEvent) {
+  if (!open.value) return
+  e.stopPropagation()
+  open.value = false
+}
+</script>
+
+<template>
+  <div ref="root" class="field" @keydown.esc.capture="escape">
+    <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
+    <Select
+      :id="id"
+      :open="open"
+      :value="model"
+      :options="options"
+      :show-search="find"
+      :placeholder="placeholder"
+      :status="fault ? 'error' : undefined"
+      option-filter-prop="label"
+      @change="(v) => (model = v as T)"
+      @dropdown-visible-change="(o: boolean) => (open = o)"
+      @blur="emit('blur')"
+    />
+    <p v-if="fault" :id="id + '-fault'" class="fault">{{ fault }}</p>
+  </div>
+</template>
