@@ -1,14 +1,17 @@
 <script setup lang="ts">
 // Sheet is a dialog over the page: named by its title, closed by Escape, and the focus goes back to where it was.
 import Modal from 'ant-design-vue/es/modal'
-import { ref, useId, watch } from 'vue'
+import { nextTick, ref, watch } from 'vue'
 
 withDefaults(defineProps<{ title: string; width?: number }>(), { width: 560 })
 const open = defineModel<boolean>('open', { default: false })
-const id = useId()
+const body = ref<HTMLElement>()
 const from = ref<HTMLElement>()
-watch(open, (o) => {
-  if (o) from.value = document.activeElement as HTMLElement
+watch(open, async (o) => {
+  if (!o) return
+  from.value = document.activeElement as HTMLElement
+  await nextTick()
+  body.value?.closest('[role=dialog]')?.setAttribute('aria-modal', 'true')
 })
 const closed = () => from.value?.focus()
 </script>
@@ -17,16 +20,15 @@ const closed = () => from.value?.focus()
   <Modal
     v-model:open="open"
     :width="width"
+    :title="title"
     :footer="null"
     :closable="false"
-    :aria-labelledby="id"
     centered
     :after-close="closed"
   >
-    <template #title
-      ><span :id="id">{{ title }}</span></template
-    >
-    <slot />
-    <button type="button" class="go" @click="open = false">Close</button>
+    <div ref="body">
+      <slot />
+      <button type="button" class="go" @click="open = false">Close</button>
+    </div>
   </Modal>
 </template>

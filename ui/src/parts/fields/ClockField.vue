@@ -13,7 +13,7 @@ const model = defineModel<string>({ required: true })
 const id = useId()
 const root = ref<HTMLElement>()
 const kept = 'HH:mm'
-const { open, unread, on, change } = usePicker(
+const { open, unread, on } = usePicker(
   (text) => {
     const m = /^(\d{1,2})[:.\s]?(\d{2})$/.exec(text.trim())
     return timeOfDay(m?.[1], m?.[2])
@@ -31,20 +31,19 @@ function pick(time: unknown) {
 </script>
 
 <template>
-  <div ref="root" class="field" @mousedown.capture="on.mousedown" @keydown.capture="on.keydown" @input="on.input">
+  <div ref="root" class="field" @keydown.capture="on.keydown" @input.capture="on.input">
     <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
     <TimePicker
       :id="id"
+      v-model:open="open"
       :value="model || undefined"
       :value-format="kept"
       :format="kept"
-      :open="open"
       :minute-step="5"
       :status="fault ? 'error' : undefined"
       :allow-clear="false"
       :show-now="false"
       placeholder=""
-      @open-change="change"
       @change="pick"
       @select="pick"
     >

@@ -14,7 +14,7 @@ const id = useId()
 const root = ref<HTMLElement>()
 const kept = 'YYYY-MM-DD'
 const formats = ['D MMM YYYY', kept, 'D.M.YYYY', 'D/M/YYYY']
-const { open, unread, on, change } = usePicker(
+const { open, unread, on } = usePicker(
   (text) => {
     if (!text.trim()) return props.clear ? '' : undefined
     const d = dayjs(text.trim(), formats, true)
@@ -31,18 +31,17 @@ function pick(d: unknown) {
 </script>
 
 <template>
-  <div ref="root" class="field" @mousedown.capture="on.mousedown" @keydown.capture="on.keydown" @input="on.input">
+  <div ref="root" class="field" @keydown.capture="on.keydown" @input.capture="on.input">
     <label :for="id" :class="{ 'visually-hidden': bare }">{{ label }}</label>
     <DatePicker
       :id="id"
+      v-model:open="open"
       :value="model || undefined"
       :value-format="kept"
       :format="formats"
-      :open="open"
       :status="fault ? 'error' : undefined"
       :allow-clear="clear ?? false"
       placeholder=""
-      @open-change="change"
       @change="pick"
     />
     <p v-if="fault" :id="id + '-fault'" class="fault">{{ fault }}</p>
