@@ -33,6 +33,7 @@ type evaluation struct {
 	res      *Result
 	moments  []moment // in order of their starts, then as listed
 	spatula  bool
+	touched  bool
 	cleansed face.Set
 	balmed   face.Set
 	unrinsed [face.N]string // step whose surfactant has not been rinsed
@@ -48,9 +49,11 @@ type moment struct {
 	start, done time.Time
 	washed      bool // hands are washed
 	lensesIn    bool
+	first       bool // the first to touch the client
 	under       Layers
-	used        float64 // grams of the product, this step among them
-	before      float64 // and without it
+	lays        face.Set // zones on which it lays a film
+	used        float64  // grams of the product, this step among them
+	before      float64  // and without it
 }
 
 // coat is one film of sunscreen.
@@ -162,6 +165,9 @@ func (e *evaluation) asBefore(m *moment, n int) {
 	}
 	m.lensesIn = e.c.Client.Has(face.LensesStay) || e.c.Client.Has(face.ContactLenses) && !lensesOut
 	m.under = e.res.Layers
+	if m.touches() && !e.touched {
+		m.first, e.touched = true, true
+	}
 }
 
 func seconds(s int) time.Duration { return time.Duration(s) * time.Second }
@@ -181,6 +187,7 @@ func (e *evaluation) apply(m *moment) {
 		if film <= 0 {
 			continue
 		}
+		m.lays |= face.SetOf(z)
 		e.lay(m, z, film)
 		if m.p.Kind.Of().Group == kit.Sunscreens {
 			e.coats[z] = append(e.coats[z], coat{m.p, film, m.done, m.ID, m.With != ""})
@@ -299,10 +306,17 @@ func topmost(layers []Layer) *Layer {
 }
 
 func moistened(layers []Layer) bool {
-	return slices.ContainsFunc(
-		layers,
-		func(l Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSPF },
-	)
+	return holds(layers, func(l *Layer) bool { return l.Kind.Moisturiser() || l.Kind == kit.MoisturiserSPF })
+}
+
+// holds reports whether any of the layers is such.
+func holds(layers []Layer, is func(l *Layer) bool) bool {
+	for i := range layers {
+		if is(&layers[i]) {
+			return true
+		}
+	}
+	return false
 }
 
 // DrySkin is the zones that every prepared face gets moisturiser on.

@@ -85,17 +85,8 @@ func (m *moment) touches() bool {
 		m.zones != 0 && m.Act != act.Refer && m.Act != act.Ready
 }
 
-// covers is the zones on which a step lays a film.
-func (m *moment) covers() face.Set {
-	if m.Act != act.Apply || m.p == nil {
-		return 0
-	}
-	return zonesWhere(m.zones, func(z face.Zone) bool { return m.Film[z] > 0 })
-}
-
 func handsFirst(e *evaluation, m *moment) {
-	first := slices.IndexFunc(e.moments, func(o moment) bool { return o.touches() })
-	if first >= 0 && &e.moments[first] == m && !m.washed {
+	if m.first && !m.washed {
 		e.find(rules.HandsFirst, m.ID, 0, say.None)
 	}
 }
@@ -147,7 +138,7 @@ func objections(e *evaluation, m *moment) {
 }
 
 func layerNotSet(e *evaluation, m *moment) {
-	e.on(zonesWhere(m.covers(), func(z face.Zone) bool { return m.onWet(z) && !e.dampAllowed(m.p) }),
+	e.on(zonesWhere(m.lays, func(z face.Zone) bool { return m.onWet(z) && !e.dampAllowed(m.p) }),
 		rules.LayerNotSet, m.ID, say.StillWet, "product", productName(m.p))
 }
 
@@ -165,7 +156,7 @@ func (m *moment) onWet(z face.Zone) bool {
 }
 
 func beadsOnBase(e *evaluation, m *moment) {
-	e.on(zonesWhere(m.covers(), func(z face.Zone) bool {
+	e.on(zonesWhere(m.lays, func(z face.Zone) bool {
 		top := topmost(m.under[z])
 		if top == nil || m.With != "" || m.p.Kind.SpotBalm() || e.veil(m.p, top) {
 			return false
@@ -201,11 +192,11 @@ var underOil = []kit.Kind{
 }
 
 func oilTooEarly(e *evaluation, m *moment) {
-	if m.p == nil || e.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
+	if m.lays == 0 || e.c.Method.Is(method.OilSlot, method.MixedWithSerum) {
 		return
 	}
-	early := zonesWhere(m.covers(), func(z face.Zone) bool {
-		oiled := slices.ContainsFunc(m.under[z], func(l Layer) bool { return l.Kind == kit.FaceOil })
+	early := zonesWhere(m.lays, func(z face.Zone) bool {
+		oiled := holds(m.under[z], func(l *Layer) bool { return l.Kind == kit.FaceOil })
 		return oiled && slices.Contains(underOil, m.p.Kind) || m.p.Kind == kit.FaceOil && !moistened(m.under[z])
 	})
 	if early != 0 {
@@ -214,12 +205,12 @@ func oilTooEarly(e *evaluation, m *moment) {
 }
 
 func spfNotLast(e *evaluation, m *moment) {
-	if m.p == nil ||
+	if m.lays == 0 ||
 		m.p.Kind.Of().Group == kit.Primers && e.c.Method.Is(method.PrimerSPFOrder, method.SPFThenPrimer) {
 		return
 	}
-	e.on(zonesWhere(m.covers(), func(z face.Zone) bool {
-		return slices.ContainsFunc(m.under[z], func(l Layer) bool {
+	e.on(zonesWhere(m.lays, func(z face.Zone) bool {
+		return holds(m.under[z], func(l *Layer) bool {
 			return l.Kind.Of().Group == kit.Sunscreens && l.step != m.With
 		})
 	}), rules.SPFNotLast, m.ID, say.OverSunscreen, "product", m.p.Name)

@@ -146,7 +146,7 @@ func spfShort(e *evaluation) {
 func spfNoSum(e *evaluation) {
 	two := zonesWhere(face.All, func(z face.Zone) bool {
 		first := ""
-		return slices.ContainsFunc(e.res.Layers[z], func(l Layer) bool {
+		return holds(e.res.Layers[z], func(l *Layer) bool {
 			p := e.c.Product(l.Product)
 			if p == nil || p.SPF <= 0 {
 				return false
