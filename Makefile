@@ -6,10 +6,14 @@ GO_SRC  := cmd core internal demo e2e scripts
 UI_SRC  := $(shell find ui/src ui/public -type f 2>/dev/null) ui/index.html ui/vite.config.ts ui/package.json
 export GOFLAGS
 
-.PHONY: start test core mutate lint bench shots api build clean tools-postgres tools-chromium
+.PHONY: start dev test core mutate lint bench shots api build clean tools-postgres tools-chromium
 
 start: tools-postgres bin/urncloth
 	@exec bin/urncloth serve $(if $(DATABASE_URL),,--demo)
+
+# For working on it: the interface reloads as files are saved, the server is built anew and restarted.
+dev: tools-postgres $(NODE)
+	@sh scripts/dev.sh
 
 build: bin/urncloth
 

@@ -17,5 +17,5 @@ export default defineConfig({
       },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  server: { proxy: { '/api': 'http://' + (process.env.URNCLOTH_ADDRESS ?? '127.0.0.1:8080') } },
 })

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"runtime/debug"
 
 	"github.com/spf13/cobra"
 
@@ -37,10 +38,28 @@ func main() {
 	}
 }
 
+// release is the version of the program, as in CHANGELOG.md.
+const release = "0.2.0"
+
+// version is the release, with the commit where the build knows it.
+func version() string {
+	built, ok := debug.ReadBuildInfo()
+	if !ok {
+		return release
+	}
+	for _, s := range built.Settings {
+		if s.Key == "vcs.revision" {
+			return release + " (" + s.Value[:min(len(s.Value), 12)] + ", " + built.GoVersion + ")"
+		}
+	}
+	return release + " (" + built.GoVersion + ")"
+}
+
 func command() *cobra.Command {
 	root := &cobra.Command{
 		Use:           "urncloth",
 		Short:         "Plans skin work before, during and after makeup",
+		Version:       version(),
 		SilenceErrors: true,
 		SilenceUsage:  true,
 	}

@@ -133,3 +133,16 @@ func TestAPlanWith80ProductsIsQuickAsAProcess(t *testing.T) {
 		t.Errorf("a plan took %s", best)
 	}
 }
+
+func TestTheVersionIsTheNewestOfTheChangelog(t *testing.T) {
+	out, _, code := program(t, "", "--version")
+	changes, err := os.ReadFile("../../CHANGELOG.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, rest, _ := strings.Cut(string(changes), "\n## ")
+	newest, _, _ := strings.Cut(rest, " ")
+	if code != 0 || !strings.HasPrefix(out, "urncloth version "+newest+" ") {
+		t.Errorf("exit %d, %q, the changelog is at %q", code, out, newest)
+	}
+}

@@ -1,0 +1,182 @@
+package lift_test
+
+import (
+	"slices"
+	"testing"
+
+	"urncloth/core/act"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	. "urncloth/core/testutil"
+)
+
+func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
+	oily := func(s *sitting.Sitting) {
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)},
+			face.Cheeks: {Oil: P(3), Water: P(2)}}
+	}
+	lashes := func(s *sitting.Sitting) {
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
+	}
+	only := func(kinds ...kit.Kind) func([]stack.Step) []stack.Step {
+		return func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return (s.Act == "hold" || s.Act == "massage") && !slices.Contains(kinds, kit.Kind(s.Kind))
+			})
+		}
+	}
+	swap := func(to string) func([]stack.Step) []stack.Step {
+		return func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if slices.Contains(l[i].Zones, face.Eyelids) && l[i].Product != "" {
+					l[i].Product, l[i].Kind = to, act.Detail(to)
+				}
+			}
+			return l
+		}
+	}
+	for _, c := range []struct {
+		name     string
+		rule     rules.ID
+		sitting  func(*sitting.Sitting)
+		change   func([]stack.Step) []stack.Step
+		fires    bool
+		severity rules.Severity
+	}{
+		{"nobody took the lenses out", "lens-in",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} }, without("lens_out"), true,
+			"stop"},
+		{"lenses out first", "lens-in", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"contact_lenses"} },
+			same, false, ""},
+		{"balm on extensions", "oil-on-extensions",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("balm"), true, "stop"},
+		{"micellar on extensions", "oil-on-extensions",
+			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("micellar"), false, ""},
+		{"balm before the lashes are off", "oil-on-reused-lashes", lashes, func(l []stack.Step) []stack.Step {
+			return swap("balm")(slices.DeleteFunc(l, func(s stack.Step) bool {
+				return s.Act == "lashes_off" ||
+					s.How == "bud"
+			}))
+		}, true, "caution"},
+		{"lashes off first", "oil-on-reused-lashes", lashes, same, false, ""},
+		{"the base before the lips", "lip-smear", none, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return slices.Equal(s.Zones,
+					[]face.Zone{face.Lips})
+			})
+		}, true, "note"},
+		{"the lips first", "lip-smear", none, same, false, ""},
+		{"a short hold", "rubbing", none, func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if slices.Contains(l[i].Zones, face.Eyelids) && l[i].Product != "" {
+					l[i].ContactS = 5
+				}
+			}
+			return l
+		}, true, "caution"},
+		{"a hold for its time", "rubbing", none, same, false, ""},
+		{"strip lashes pulled off their glue", "rubbing", lashes, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return s.Product != "" && slices.Contains(s.Zones, face.Eyelids)
+			})
+		}, true, "caution"},
+		{"strip lashes freed first", "rubbing", lashes, same, false, ""},
+		{"the eyes left out", "cannot-dissolve", none, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return slices.Contains(s.Zones, face.Eyelids) &&
+					s.Product != ""
+			})
+		}, true, "stop"},
+		{"the eyes done", "cannot-dissolve", none, same, false, ""},
+		{"nothing emulsified", "not-emulsified", oily, without("emulsify"), true, "caution"},
+		{"emulsified", "not-emulsified", oily, same, false, ""},
+		{"a balm and no wash on oily skin", "needs-second-cleanse", oily, only("balm", "biphase"), true, "caution"},
+		{"a balm and a wash", "needs-second-cleanse", oily, same, false, ""},
+		{"wipes and nothing else", "wipe-only", func(s *sitting.Sitting) { Add(s, remover("wipe", "wipe")) },
+			func(l []stack.Step) []stack.Step {
+				for i := range l {
+					if l[i].Act == "hold" || l[i].Act == "massage" {
+						l[i].Act, l[i].Product, l[i].Kind, l[i].PadFaces = "hold", "wipe", "wipe", 40
+					}
+				}
+				return l
+			}, true, "caution"},
+		{"no wipes", "wipe-only", none, same, false, ""},
+		{"one face for every stroke is not there", "dirty-face", none, func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if l[i].Act == "wipe" && l[i].Pads > 0 {
+					l[i].PadFaces = 0
+				}
+			}
+			return l
+		}, true, "caution"},
+		{"clean faces enough", "dirty-face", none, same, false, ""},
+		{"hot water", "too-hot", none, func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if l[i].Act == "rinse" {
+					l[i].TempC = 41
+				}
+			}
+			return l
+		}, true, "caution"},
+		{"lukewarm water", "too-hot", none, same, false, ""},
+		{"the neck forgotten", "missed-skin", none, func(l []stack.Step) []stack.Step {
+			for i := range l {
+				l[i].Zones = slices.DeleteFunc(slices.Clone(l[i].Zones),
+					func(z face.Zone) bool { return z == face.Neck })
+			}
+			return l
+		}, true, "caution"},
+		{"the neck too", "missed-skin", none, same, false, ""},
+		{"no rinse after micellar", "not-rinsed", func(s *sitting.Sitting) {
+			Drop(s, "balm", "biphase", "gel", "cream")
+			s.Look.Items = []look.Item{foundation("emulsion", 1)}
+		}, without("rinse"), true, "note"},
+		{"rinsed after micellar", "not-rinsed", func(s *sitting.Sitting) {
+			Drop(s, "balm", "biphase", "gel", "cream")
+			s.Look.Items = []look.Item{foundation("emulsion", 1)}
+		}, same, false, ""},
+		{"nothing done at all", "left-on", none, func([]stack.Step) []stack.Step { return []stack.Step{} }, true,
+			"stop"},
+		{"all of it done", "left-on", none, same, false, ""},
+		{"lashes left on", "left-on", lashes, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool {
+				return s.Act == "lashes_off" || slices.Contains(s.Zones, face.Eyelids) && s.Product != ""
+			})
+		}, true, "stop"},
+		{"more pads than there are", "runs-out", func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) },
+			func(l []stack.Step) []stack.Step {
+				l[len(l)-1].Pads = 5
+				return l
+			}, true, "caution"},
+		{"pads enough", "runs-out", none, same, false, ""},
+	} {
+		p := mangled(t, evening(t, c.sitting), c.change)
+		var found []rules.Finding
+		for _, f := range Found(p.Findings, c.rule) {
+			if f.Phase != "prep" {
+				found = append(found, f)
+			}
+		}
+		if (len(found) > 0) != c.fires {
+			t.Errorf("%s: %s fires %t, want %t: %s", c.name, c.rule, len(found) > 0, c.fires, Rules(p.Findings))
+			continue
+		}
+		if c.fires && found[0].Severity != c.severity {
+			t.Errorf("%s: %s is a %s, want a %s", c.name, c.rule, found[0].Severity, c.severity)
+		}
+	}
+	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing",
+		"cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot",
+		"missed-skin", "not-rinsed"}
+	for _, r := range rules.All(say.English) {
+		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
+			t.Errorf("%s is not tried", r.ID)
+		}
+	}
+}
