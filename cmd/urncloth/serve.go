@@ -22,6 +22,7 @@ import (
 	"urncloth/internal/app"
 	"urncloth/internal/demoload"
 	"urncloth/internal/device"
+	"urncloth/internal/password"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -209,8 +210,8 @@ func serve(ctx context.Context, address, data string, withDemo, secure bool) err
 	})
 }
 
-func addStudio(ctx context.Context, dsn string, s store.Studio, owner store.Person, password string) error {
-	hash, err := app.HashPassword(password)
+func addStudio(ctx context.Context, dsn string, s store.Studio, owner store.Person, first string) error {
+	hash, err := password.Hash(first)
 	if err != nil {
 		return err
 	}

@@ -8,13 +8,13 @@ import (
 	"sync"
 	"time"
 
-	"github.com/alexedwards/argon2id"
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/day"
 	"urncloth/core/method"
 	"urncloth/internal/device"
+	"urncloth/internal/password"
 	"urncloth/internal/store"
 )
 
@@ -52,18 +52,12 @@ const (
 	failuresPerAddress = 20
 )
 
-// costs of a password hash: argon2id as recommended by the OWASP password storage cheat sheet.
-var costs = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, SaltLength: 16, KeyLength: 32}
-
-// HashPassword returns the argon2id hash of a password.
-func HashPassword(password string) (string, error) { return argon2id.CreateHash(password, costs) }
-
 // nobody is compared against where there is no such account, so that both cases take as long. Made at the first
 // sign-in: a command that needs no accounts does not wait for it.
-var nobody = sync.OnceValues(func() (string, error) { return HashPassword("no such account") })
+var nobody = sync.OnceValues(func() (string, error) { return password.Hash("no such account") })
 
 // SignIn checks an e-mail and password and returns who it is.
-func (a *App) SignIn(ctx context.Context, email, password, address string) (Actor, error) {
+func (a *App) SignIn(ctx context.Context, email, given, address string) (Actor, error) {
 	none, err := nobody()
 	if err != nil {
 		return Actor{}, err
@@ -86,7 +80,7 @@ func (a *App) SignIn(ctx context.Context, email, password, address string) (Acto
 	} else if err != nil {
 		return Actor{}, err
 	}
-	matches, err := argon2id.ComparePasswordAndHash(password, hash)
+	matches, err := password.Matches(given, hash)
 	if err != nil {
 		return Actor{}, err
 	}

@@ -9,6 +9,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/doc"
+	"urncloth/internal/password"
 	"urncloth/internal/store"
 )
 
@@ -91,7 +92,7 @@ func (e *PersonEdit) check() (fs doc.Faults) {
 func (e *PersonEdit) save(ctx context.Context, tx pgx.Tx) (err error) {
 	p := store.Person{Email: e.Email, Name: e.Name, Role: string(e.Role)}
 	if e.Password != "" {
-		if p.PasswordHash, err = HashPassword(e.Password); err != nil {
+		if p.PasswordHash, err = password.Hash(e.Password); err != nil {
 			return err
 		}
 	}

@@ -13,7 +13,7 @@ import (
 	"urncloth/core/plan"
 	"urncloth/core/sitting"
 	"urncloth/demo"
-	"urncloth/internal/app"
+	"urncloth/internal/password"
 	"urncloth/internal/store"
 )
 
@@ -70,7 +70,7 @@ func Load(ctx context.Context, dsn string) error {
 
 // people adds the studio and who works there.
 func people(ctx context.Context, tx pgx.Tx, id uuid.UUID, s demo.Studio) error {
-	hash, err := app.HashPassword(demo.Password)
+	hash, err := password.Hash(demo.Password)
 	if err != nil {
 		return err
 	}

@@ -13,8 +13,8 @@ import (
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
-	"urncloth/internal/app"
 	"urncloth/internal/demoload"
+	"urncloth/internal/password"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 )
@@ -103,7 +103,7 @@ func AddStudio(t testing.TB, dsn string) uuid.UUID {
 		t.Fatal(err)
 	}
 	defer c.Close(ctx)
-	hash, err := app.HashPassword(OtherPassword)
+	hash, err := password.Hash(OtherPassword)
 	if err != nil {
 		t.Fatal(err)
 	}
