@@ -18,7 +18,7 @@ const id = useId()
 </script>
 
 <template>
-  <div class="field" :class="{ 'has-fault': fault }">
+  <div class="field">
     <label :for="id">{{ label }}</label>
     <AInput
       :id="id"
@@ -28,6 +28,7 @@ const id = useId()
       :step="step"
       :min="min"
       :max="max"
+      :status="fault ? 'error' : undefined"
       :aria-invalid="fault ? true : undefined"
       :aria-describedby="fault ? id + '-fault' : undefined"
     />

@@ -86,7 +86,7 @@ function add() {
           :model-value="s.keep_free ?? false"
           @update:model-value="(v) => set(i, { keep_free: v })"
         />
-        <div class="field towel" :class="{ 'has-fault': wet(i, s) }">
+        <div class="field towel">
           <label :for="`towel-${i}`">Towelled at</label>
           <AInput
             :id="`towel-${i}`"
@@ -95,6 +95,7 @@ function add() {
             placeholder="none"
             autocomplete="off"
             :maxlength="60"
+            :status="wet(i, s) ? 'error' : undefined"
             :aria-invalid="wet(i, s) ? true : undefined"
             :aria-describedby="wet(i, s) ? `towel-${i}-fault` : undefined"
             @blur="(e) => dried(i, (e.target as HTMLInputElement).value)"
