@@ -300,3 +300,71 @@ func TestTheGramsOfAStepByHandAreThoseOfItsFilm(t *testing.T) {
 		}
 	}
 }
+
+func TestALashSerumIsForALayeredNightAndNeverAtExtensions(t *testing.T) {
+	extensions := func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} }
+	lean := func(s *sitting.Sitting) { s.Method["night_layers"] = "lean" }
+	for name, c := range map[string]struct {
+		change func(*sitting.Sitting)
+		want   bool
+	}{"layered": {plain, true}, "lean": {lean, false}, "extensions": {extensions, false}} {
+		r := after1(night(t, c.change))
+		i := slices.IndexFunc(r.Aftercare.Steps, func(s stack.Step) bool { return s.Kind == "lash_serum" })
+		if (i >= 0) != c.want {
+			t.Errorf("%s: %q", name, kinds(r))
+		}
+		if i >= 0 && (r.Aftercare.Steps[i].Grams != 0.03 ||
+			!slices.Equal(r.Aftercare.Steps[i].Zones, []face.Zone{face.Eyelids})) {
+			t.Errorf("%s: %+v", name, r.Aftercare.Steps[i])
+		}
+	}
+}
+
+func TestTheCalmingSerumIsNoAcidNoRetinoidAndNothingNew(t *testing.T) {
+	for name, p := range map[string]kit.Product{
+		"acid":     {Actives: map[string]float64{"lactic": 1}},
+		"retinoid": {Actives: map[string]float64{"retinol": 0.1}},
+		"new":      {Actives: map[string]float64{"panthenol": 2}, FirstUse: true},
+		"vitamin":  {Actives: map[string]float64{"vitamin_c": 5}},
+	} {
+		r := after1(night(t, func(s *sitting.Sitting) {
+			p.ID, p.Name, p.Kind, p.Base = "first", "First", kit.Serum, kit.BaseWater
+			s.Kit = append(kit.Kit{p}, s.Kit...)
+		}))
+		for _, s := range r.Aftercare.Steps {
+			if s.Product == "first" {
+				t.Errorf("%s: %s on %v", name, s.Product, s.Zones)
+			}
+		}
+	}
+}
+
+func TestATargetedAcidKeepsOffARetinoidAnExfoliationAndRestlessSkin(t *testing.T) {
+	broken := func(also ...func(*sitting.Sitting)) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "clear", Name: "Clear", Kind: kit.Serum, Base: kit.BaseWater,
+				Actives: map[string]float64{"salicylic": 1}})
+			s.Client.Zones[face.Chin] = face.Grades{Oil: P(2), Water: P(2), Marks: []face.Mark{face.Breakout}}
+			s.Method["night_layers"] = "lean"
+			for _, change := range also {
+				change(s)
+			}
+		}
+	}
+	for name, c := range map[string]struct {
+		change func(*sitting.Sitting)
+		want   bool
+	}{
+		"on its mark":               {broken(), true},
+		"a retinoid tonight":        {broken(told(face.Retinoid, "2027-06-10")), false},
+		"exfoliated yesterday":      {broken(told(face.Exfoliated, "2027-06-18")), false},
+		"exfoliated three days ago": {broken(told(face.Exfoliated, "2027-06-16")), true},
+		"with rosacea elsewhere":    {broken(told(face.Rosacea, "")), false},
+	} {
+		r := after1(night(t, c.change))
+		laid := slices.ContainsFunc(r.Aftercare.Steps, func(s stack.Step) bool { return s.Product == "clear" })
+		if laid != c.want {
+			t.Errorf("%s: %v, steps %q", name, laid, kinds(r))
+		}
+	}
+}

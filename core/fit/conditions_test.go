@@ -67,6 +67,8 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		{"exfoliated three days ago", told(face.Exfoliated, "2027-06-16", face.Chin), nature.AcidToner, 0},
 		{"exfoliated: lips", told(face.Exfoliated, "2027-06-17", face.Chin), nature.Polishes | nature.ForLips, 0},
 		{"pregnant: a retinoid anywhere", told(face.Pregnant, "", face.Chin), nature.Retinoid, all},
+		{"pregnant until yesterday: a strong acid", told(face.Pregnant, "2027-06-18"), nature.StrongAcid, 0},
+		{"pregnant now: a strong acid", told(face.Pregnant, ""), nature.StrongAcid, all},
 		{"asthma: an aerosol anywhere", told(face.Asthma, "", face.Chin), nature.Aerosol, all},
 		{"asthma: powder anywhere", told(face.Asthma, "", face.Chin), nature.Dusts, all},
 		{"watery eyes: eye cream", func(s *sitting.Sitting) { s.Client.Eyes = []face.EyeShape{face.Watery} },
@@ -134,6 +136,26 @@ func TestLensesThatAreInAreMindedBeforeMakeupAndAtRemovalAlike(t *testing.T) {
 			if got != x.severity {
 				t.Errorf("%s of %s on %s, lenses in %v: %q, want %q", what, x.p.Name, x.zone, x.in, got, x.severity)
 			}
+		}
+	}
+}
+
+// TestWhatGoesAgainstAWishIsBarredWhereADislikeIsOnlyNoted tells the two apart.
+func TestWhatGoesAgainstAWishIsBarredWhereADislikeIsOnlyNoted(t *testing.T) {
+	waxed := kit.Product{ID: "w", Name: "Waxed", Kind: kit.MoisturiserLotion, Tags: []string{"beeswax"}}
+	for _, c := range []struct {
+		change   func(s *sitting.Sitting)
+		severity rules.Severity
+		bars     bool
+	}{
+		{func(s *sitting.Sitting) { s.Client.Wishes = []string{"vegan"} }, rules.Caution, true},
+		{func(s *sitting.Sitting) { s.Client.Dislikes = []string{"beeswax"} }, rules.Note, false},
+	} {
+		use := fit.Use{Case: sitting.Open(With(t, c.change)), Product: &waxed, Act: act.Apply, How: act.Pat,
+			Zone: face.Cheeks}
+		i := slices.IndexFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Disliked })
+		if i < 0 || use.Fits()[i].Severity != c.severity || use.Fits()[i].Bars != c.bars {
+			t.Errorf("%+v, want %s, bars %v", use.Fits(), c.severity, c.bars)
 		}
 	}
 }

@@ -1,9 +1,11 @@
 package stack_test
 
 import (
+	"maps"
 	"testing"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -39,5 +41,39 @@ func TestRetimingKeepsWhatIsBlendedTogether(t *testing.T) {
 	steps := stack.Retime(sitting.Open(Sitting(t)), []stack.Step{Apply(t, "a", "lotion", "12:00", 0.5, face.Cheeks), b})
 	if steps[0].Start != steps[1].Start {
 		t.Errorf("starts %s and %s", steps[0].Start, steps[1].Start)
+	}
+}
+
+func TestRetimingCountsTheSettingOfWhatIsLaidAndOfARefreshThatStays(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	left := Do(t, "m", By("cleanse", "micellar"), "12:00", 60, face.Cheeks)
+	left.Film = map[face.Zone]doc.Num{face.Cheeks: 1}
+	rinsed := Do(t, "m", By("cleanse", "micellar"), "12:00", 60, face.Cheeks)
+	for name, x := range map[string]struct {
+		first stack.Step
+		want  string
+	}{
+		"left on": {left, "09:02:00"}, "to be rinsed": {rinsed, "09:01:00"},
+		"a tool": {Do(t, "s", By("hold", "spatula"), "12:00", 60, face.Cheeks), "09:01:00"},
+	} {
+		steps := stack.Retime(c, []stack.Step{x.first, Apply(t, "a", "lotion", "12:00", 0.5, face.Cheeks)})
+		if got := steps[1].Start.String()[11:]; got != x.want {
+			t.Errorf("%s: what follows starts at %s, want %s", name, got, x.want)
+		}
+	}
+}
+
+func TestALayerWithoutAnAmountGetsTheUsualFilmAndOneInGramsKeepsThem(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	bare := stack.Step{ID: "a", Act: "apply", Product: "spf", Zones: []face.Zone{face.Cheeks}, Start: At(t, "12:00")}
+	grams := bare
+	grams.Grams = 0.2
+	for name, x := range map[string]struct {
+		step stack.Step
+		want map[face.Zone]doc.Num
+	}{"bare": {bare, map[face.Zone]doc.Num{face.Cheeks: 2}}, "grams": {grams, map[face.Zone]doc.Num{}}} {
+		if got := stack.Retime(c, []stack.Step{x.step})[0].Film; !maps.Equal(got, x.want) {
+			t.Errorf("%s: %v, want %v", name, got, x.want)
+		}
 	}
 }

@@ -283,6 +283,12 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			severity: rules.Caution, step: "b"},
 		{name: "primer over sunscreen by method", rule: "spf-not-last", change: picking("primer_spf_order",
 			"spf_then_primer"), steps: over("spf", "dew", 2, 0.5)},
+		{name: "moisturiser over sunscreen, whatever the primer's method", rule: "spf-not-last",
+			change: picking("primer_spf_order", "spf_then_primer"), steps: over("spf", "lotion", 2, 0.5), fires: true,
+			severity: rules.Caution, step: "b"},
+		{name: "primer over sunscreen against the method", rule: "spf-not-last",
+			change: picking("primer_spf_order", "primer_then_spf"), steps: over("spf", "dew", 2, 0.5), fires: true,
+			severity: rules.Caution, step: "b"},
 		{name: "two factors on one zone", rule: "spf-no-sum", change: adding(tinted),
 			steps: over("spf", "tinted", 2, 2), fires: true, severity: rules.Note},
 		{name: "one factor", rule: "spf-no-sum", steps: sound},
@@ -580,5 +586,19 @@ func TestSkinThatACleanseOfTheFaceLeftOutIsNamed(t *testing.T) {
 	}
 	if found := cleansed(face.Forehead, face.Neck, face.Ears); len(found) != 0 {
 		t.Errorf("all: %+v", found)
+	}
+}
+
+func TestAThinBlendIsThinWhereverItIsBlended(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	a := Apply(t, "a", "lotion", "09:05", 0.5, face.Cheeks, face.Jaw)
+	b := Apply(t, "b", "spf", "09:05", 2, face.Cheeks, face.Jaw)
+	b.Film[face.Jaw] = 1.5
+	for with, want := range map[string][]face.Zone{"": {face.Jaw}, "a": {face.Cheeks, face.Jaw}} {
+		b.With = with
+		f := Found(stack.Prep(c, []stack.Step{a, b}).Findings, rules.SPFShort)
+		if len(f) != 1 || !slices.Equal(f[0].Zones, want) {
+			t.Errorf("with %q: %+v, want %v", with, f, want)
+		}
 	}
 }
