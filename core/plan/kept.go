@@ -2,6 +2,7 @@ package plan
 
 import (
 	"encoding/json"
+	"errors"
 
 	"urncloth/core/prep"
 	"urncloth/core/say"
@@ -23,8 +24,11 @@ var upgrades = []func(p *Plan, mixed bool){
 	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
 }
 
+// ErrLater is a kept plan that a later version of the program wrote.
+var ErrLater = errors.New("later-edition")
+
 // ReadKept reads a plan as this program kept it, in whichever edition, and upgrades it to the present one. It returns
-// an error where the document is of another format, or of an edition that is yet to come.
+// an error where the document is of another format, and ErrLater where it is of an edition that is yet to come.
 func ReadKept(data []byte, mixed bool) (*Plan, error) {
 	var p Plan
 	if err := json.Unmarshal(data, &p); err != nil {
@@ -34,7 +38,7 @@ func ReadKept(data []byte, mixed bool) (*Plan, error) {
 		return nil, say.Err(say.NotFormat, "word", p.Format, "format", Format)
 	}
 	if p.Edition > Edition {
-		return nil, say.Err(say.LaterEdition, "edition", p.Edition, "known", Edition)
+		return nil, errors.Join(ErrLater, say.Err(say.LaterEdition, "edition", p.Edition, "known", Edition))
 	}
 	if p.Edition == 0 { // editions were not counted yet
 		if p.Edition = 2; p.Lift.Peel == nil {

@@ -1,14 +1,17 @@
 package app_test
 
 import (
+	"bytes"
 	"errors"
 	"maps"
+	"os"
 	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/act"
 	"urncloth/core/day"
@@ -668,5 +671,37 @@ func TestARoleThatWasTakenAwayIsGoneInTheVeryNextTransaction(t *testing.T) {
 	elsewhere.Studio = uuid.New()
 	if _, err := h.SaveClient(t.Context(), elsewhere, nil, e); !errors.Is(err, app.ErrSignedOut) {
 		t.Errorf("an owner in a studio that is not theirs: %v", err)
+	}
+}
+
+func TestASittingKeptByAnEarlierEditionIsReadAndALaterOneIsNot(t *testing.T) {
+	h := open(t)
+	_, s := h.added(t)
+	old, err := os.ReadFile("../../core/plan/testdata/kept/edition-1.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	err = h.Store.As(t.Context(), h.owner.Studio, h.owner.ID, func(tx pgx.Tx, _ store.Person) error {
+		_, err := tx.Exec(t.Context(), `update sittings set plan = $2, proposal = $2 where id = $1`, s.ID, old)
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	kept, err := h.Sitting(t.Context(), h.owner, s.ID)
+	if err != nil || kept.Plan.Edition != plan.Edition || !slices.Equal(kept.ByHand, []plan.Part{plan.Prep}) ||
+		kept.Plan.Lift.Steps == nil {
+		t.Fatalf("edition %d, by hand %v, %v", kept.Plan.Edition, kept.ByHand, err)
+	}
+	later := bytes.Replace(old, []byte(`{"format"`), []byte(`{"edition":99,"format"`), 1)
+	err = h.Store.As(t.Context(), h.owner.Studio, h.owner.ID, func(tx pgx.Tx, _ store.Person) error {
+		_, err := tx.Exec(t.Context(), `update sittings set plan = $2 where id = $1`, s.ID, later)
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := h.Sitting(t.Context(), h.owner, s.ID); !errors.Is(err, plan.ErrLater) {
+		t.Errorf("a plan of a later edition: %v", err)
 	}
 }
