@@ -69,8 +69,8 @@ func problem(err error, current any) error {
 		return huma.ErrorWithHeaders(huma.Error429TooManyRequests("Too many failed sign-ins. Wait a quarter of an "+
 			"hour, or ask the owner."), http.Header{"Retry-After": {strconv.Itoa(int(many.Wait.Seconds()) + 1)}})
 	case errors.Is(err, plan.ErrLater):
-		return huma.Error503ServiceUnavailable("A later version of the program wrote this, and this server cannot read " +
-			"it yet. Nothing is lost.")
+		return huma.Error503ServiceUnavailable("A later version of the program wrote this, and this server cannot " +
+			"read it yet. Nothing is lost.")
 	case errors.Is(err, device.ErrFault):
 		return huma.NewError(http.StatusBadGateway,
 			"The instrument gives no reading: check the cable and the tip, and try again.")
