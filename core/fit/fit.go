@@ -84,29 +84,31 @@ type held struct {
 	zones face.Set
 }
 
-// heldBy is the conditions that hold for a client that day, by the place of their rule among the checks.
-func heldBy(c *sitting.Case) [][]held {
-	return sitting.Memo(c, heldKey{}, func() [][]held {
-		list := make([][]held, len(checks))
-		for i := range conditions {
-			k := &conditions[i]
-			n := slices.IndexFunc(checks, func(c check) bool { return c.rule == k.rule })
-			if zones := k.where(c); n >= 0 && zones != 0 {
-				list[n] = append(list[n], held{k, zones})
-			}
-		}
-		return list
-	})
-}
+// heldBy is the conditions that hold for a client on a day, by the place of their rule among the checks.
+type heldBy [][]held
 
-type heldKey struct{}
+func hold(c *sitting.Case) *heldBy {
+	list := make(heldBy, len(checks))
+	for i := range conditions {
+		k := &conditions[i]
+		n := slices.IndexFunc(checks, func(c check) bool { return c.rule == k.rule })
+		if zones := k.where(c); n >= 0 && zones != 0 {
+			list[n] = append(list[n], held{k, zones})
+		}
+	}
+	return &list
+}
 
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
 	var list []Objection
-	rows := heldBy(u.Case)
-	for i, c := range checks {
-		o := u.condition(rows[i])
+	rows := *sitting.Memo(u.Case, hold)
+	for i := range checks {
+		c := &checks[i]
+		var o *Objection
+		if len(rows[i]) > 0 {
+			o = u.condition(rows[i])
+		}
 		if o == nil && c.test != nil {
 			o = c.test(u)
 		}
@@ -168,7 +170,8 @@ func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 
 // condition is the objection of the first of some rows that rules out what the use does on its zone.
 func (u *Use) condition(rows []held) *Objection {
-	for _, k := range rows {
+	for i := range rows {
+		k := &rows[i]
 		if k.zones.Has(u.Zone) && (!k.lenses || u.LensesIn) && k.meets(u.Nature()) {
 			o := u.when(true, k.say)
 			o.Severity, o.Final = k.severity, k.final

@@ -44,19 +44,16 @@ type Case struct {
 	barred                            Barred
 	products                          map[string]*kit.Product
 	alike                             [face.N]face.Zone
-	memo                              map[any]any
+	memo                              any
 }
 
-// Memo is what follows from the case and is asked for again and again: made once for each key.
-func Memo[T any](c *Case, key any, once func() T) T {
-	if v, made := c.memo[key]; made {
-		return v.(T)
+// Memo is what follows from the case and is asked for again and again: made once. A case has room for one such thing.
+func Memo[T any](c *Case, once func(c *Case) T) T {
+	if v, made := c.memo.(T); made {
+		return v
 	}
-	v := once()
-	if c.memo == nil {
-		c.memo = map[any]any{}
-	}
-	c.memo[key] = v
+	v := once(c)
+	c.memo = v
 	return v
 }
 

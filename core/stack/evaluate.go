@@ -49,8 +49,8 @@ type moment struct {
 	start, done time.Time
 	washed      bool // hands are washed
 	lensesIn    bool
-	first       bool // the first to touch the client
-	under       Layers
+	first       bool     // the first to touch the client
+	under       *Layers  // as it began, where it lays something
 	lays        face.Set // zones on which it lays a film
 	used        float64  // grams of the product, this step among them
 	before      float64  // and without it
@@ -164,7 +164,10 @@ func (e *evaluation) asBefore(m *moment, n int) {
 		lensesOut = lensesOut || !last.lensesIn
 	}
 	m.lensesIn = e.c.Client.Has(face.LensesStay) || e.c.Client.Has(face.ContactLenses) && !lensesOut
-	m.under = e.res.Layers
+	if m.Act == act.Apply && m.p != nil {
+		under := e.res.Layers
+		m.under = &under
+	}
 	if m.touches() && !e.touched {
 		m.first, e.touched = true, true
 	}
@@ -175,6 +178,7 @@ func seconds(s int) time.Duration { return time.Duration(s) * time.Second }
 // apply lays a film on each zone of a step.
 func (e *evaluation) apply(m *moment) {
 	e.measure(m)
+	kind := m.p.Kind.Of()
 	m.SetS = 0
 	for _, z := range m.zones.List() {
 		m.SetS = max(m.SetS, e.c.DryS(m.p.Kind, float64(m.Film[z])))
@@ -188,16 +192,16 @@ func (e *evaluation) apply(m *moment) {
 			continue
 		}
 		m.lays |= face.SetOf(z)
-		e.lay(m, z, film)
-		if m.p.Kind.Of().Group == kit.Sunscreens {
+		e.lay(m, z, film, kind.Stays)
+		if kind.Group == kit.Sunscreens {
 			e.coats[z] = append(e.coats[z], coat{m.p, film, m.done, m.ID, m.With != ""})
 		}
 	}
 }
 
-// lay puts one film on a zone.
-func (e *evaluation) lay(m *moment, z face.Zone, film float64) {
-	set, residue := m.done.Add(seconds(m.SetS)), film*m.p.Kind.Of().Stays
+// lay puts one film on a zone, of which a share stays.
+func (e *evaluation) lay(m *moment, z face.Zone, film, stays float64) {
+	set, residue := m.done.Add(seconds(m.SetS)), film*stays
 	e.res.Layers[z] = append(e.res.Layers[z], Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
 		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID})
 }
@@ -217,7 +221,7 @@ func (e *evaluation) cleanse(m *moment) {
 	for _, z := range m.zones.List() {
 		if film := float64(m.Film[z]); film > 0 {
 			m.SetS = max(m.SetS, e.c.DryS(m.p.Kind, film))
-			e.lay(m, z, film)
+			e.lay(m, z, film, m.p.Kind.Of().Stays)
 		}
 	}
 }
