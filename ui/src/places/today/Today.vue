@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type SittingLine } from '../../api/client'
 import Trouble from '../../parts/Trouble.vue'
 import { clock, longDate, minutes } from '../../parts/words'
 import DayLine from './DayLine.vue'
-import NewSitting from './NewSitting.vue'
+
+// Its pickers are not needed to see the day.
+const NewSitting = defineAsyncComponent(() => import('./NewSitting.vue'))
 
 const route = useRoute()
 const router = useRouter()
