@@ -28,6 +28,7 @@ type Use struct {
 
 	LensesIn bool       // contact lenses are in
 	nature   nature.Set // once asked for
+	known    *known     // of the client on the day
 }
 
 // Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
@@ -84,11 +85,22 @@ type held struct {
 	zones face.Set
 }
 
-// heldBy is the conditions that hold for a client on a day, by the place of their rule among the checks.
-type heldBy [][]held
+// known is what is asked of a client on a day again and again: the conditions that hold, by the place of their rule
+// among the checks, and how each product stands to the client's allergies.
+type known struct {
+	held      [][]held
+	allergies map[*kit.Product]allergy
+}
 
-func hold(c *sitting.Case) *heldBy {
-	list := make(heldBy, len(checks))
+// allergy is how a product stands to a client's allergies.
+type allergy struct {
+	met      kit.Met
+	is       bool
+	relative string
+}
+
+func hold(c *sitting.Case) *known {
+	list := make([][]held, len(checks))
 	for i := range conditions {
 		k := &conditions[i]
 		n := slices.IndexFunc(checks, func(c check) bool { return c.rule == k.rule })
@@ -96,13 +108,14 @@ func hold(c *sitting.Case) *heldBy {
 			list[n] = append(list[n], held{k, zones})
 		}
 	}
-	return &list
+	return &known{list, map[*kit.Product]allergy{}}
 }
 
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
 	var list []Objection
-	rows := *sitting.Memo(u.Case, hold)
+	u.known = sitting.Memo(u.Case, hold)
+	rows := u.known.held
 	for i := range checks {
 		c := &checks[i]
 		var o *Objection
@@ -153,6 +166,20 @@ func (o *Objection) bars() *Objection {
 	return o
 }
 
+// Bears reports whether nothing in a product, a tool too, is known to be against the client's allergies.
+func Bears(c *sitting.Case, p *kit.Product) bool {
+	u := Use{Case: c, Product: p, known: sitting.Memo(c, hold)}
+	return !u.allergy().is && !(p.Unconfirmed && len(c.Client.Allergies) > 0)
+}
+
+// Stock is how many of a counted sundry may be used for a client: none of one that is kept away.
+func Stock(c *sitting.Case, p *kit.Product) int {
+	if !Bears(c, p) {
+		return 0
+	}
+	return *p.Count
+}
+
 // Nature is what the use does to skin.
 func (u *Use) Nature() nature.Set {
 	if u.nature == 0 {
@@ -195,14 +222,23 @@ var checks = []check{
 		return u.when(u.Product != nil && u.Product.Empty(), say.NothingLeftOf).bars()
 	}},
 	{rules.Allergen, func(u *Use) *Objection {
-		c, p := u.Case.Client, u.Product
-		if p == nil || len(c.Allergies) == 0 {
-			return nil
+		if a := u.allergy(); a.is && a.met.Kind != kit.MayHold {
+			return u.when(true, AllergySaid(a.met), "word", a.met.Word, "by", kit.Plain(a.met.By))
 		}
-		if w := p.Carries(c.Allergies); w != "" {
-			return u.when(true, say.CarriesAllergen, "word", w)
+		p := u.Product
+		return u.when(p != nil && p.Unconfirmed && len(u.Case.Client.Allergies) > 0, say.NotConfirmed)
+	}},
+	{rules.AllergyUnknown, func(u *Use) *Objection {
+		a := u.allergy()
+		return u.when(a.is && a.met.Kind == kit.MayHold, say.NotConfirmedUnknown, "word", a.met.Word)
+	}},
+	{rules.NutRelative, func(u *Use) *Objection {
+		by := u.allergy().relative
+		o := u.when(by != "", say.RelativeOfNuts, "by", by)
+		if o != nil && u.Case.Lifted(rules.NutRelative, u.Zone) != "" {
+			return o.as(rules.Note)
 		}
-		return u.when(p.Unconfirmed, say.NotConfirmed)
+		return o
 	}},
 	{rules.Disliked, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
@@ -309,6 +345,29 @@ var checks = []check{
 			say.LeavesCast,
 		)
 	}},
+}
+
+// allergySaid is how each way in which a product meets an allergy is said.
+var allergySaid = map[kit.Meeting]say.ID{
+	kit.Holds: say.CarriesAllergen, kit.HoldsMember: say.HoldsOfFamily, kit.NamesFamily: say.FamilyAlone,
+}
+
+// AllergySaid is how it is said that something meets an allergy: slots product, word and by.
+func AllergySaid(m kit.Met) say.ID { return allergySaid[m.Kind] }
+
+// allergy is how the product stands to the client's allergies.
+func (u *Use) allergy() allergy {
+	p, told := u.Product, u.Case.Client.Allergies
+	if p == nil || len(told) == 0 {
+		return allergy{}
+	}
+	a, asked := u.known.allergies[p]
+	if !asked {
+		a.met, a.is = p.Meets(told)
+		a.relative = p.Relative(told)
+		u.known.allergies[p] = a
+	}
+	return a
 }
 
 func strips(u *Use) *Objection {

@@ -91,6 +91,9 @@ type Product struct {
 	Aerosol           bool               `json:"aerosol,omitempty"`
 	Flammable         bool               `json:"flammable,omitempty"`
 	Unconfirmed       bool               `json:"ingredients_unconfirmed,omitempty"`
+
+	Ingredients          string `json:"ingredients,omitempty" len:"0..20000"` // the list as printed on the pack
+	IngredientsConfirmed bool   `json:"ingredients_confirmed,omitempty"`      // somebody has checked that it is whole
 }
 
 // Kit is the products at hand, in the studio's order, which decides ties.
@@ -130,14 +133,6 @@ func (k Kit) Check(path string) doc.Faults {
 	return fs
 }
 
-// implies lists, for a tag, the tags that it includes. Someone allergic to the first is allergic to all of them.
-var implies = map[string][]string{
-	"fragrance": {"essential_oil"},
-	"bee":       {"propolis", "beeswax"},
-	"nut_oil":   {"almond", "argan"},
-	"adhesive":  {"latex", "acrylate", "cyanoacrylate", "colophony"},
-}
-
 // wishes translates what a client may ask for into the tags it rules out. A wish that is not listed is itself a tag.
 // [W]
 var wishes = map[string][]string{
@@ -149,17 +144,17 @@ var wishes = map[string][]string{
 	"no animal fat": {"lanolin", "snail", "animal"},
 }
 
-// Implied returns, for each tag that includes others, the tags it includes.
-func Implied() map[string][]string { return implies }
-
-// Carries returns the first of the client's words that the product's tags or actives meet, "" for none.
+// Carries returns the first of some words that the product holds, families with all they cover, "" for none.
 func (p *Product) Carries(words []string) string {
-	if len(p.Tags) == 0 && len(p.Actives) == 0 {
+	if len(p.Tags) == 0 && len(p.Actives) == 0 && p.Ingredients == "" && p.Base != BaseSilicone {
 		return ""
 	}
 	for _, w := range words {
-		tag := normal(w)
-		if p.holds(tag) || slices.ContainsFunc(implies[tag], p.holds) {
+		tag, standing := Allergen(w)
+		if standing != Known {
+			tag = normal(w)
+		}
+		if p.holds(tag) || slices.ContainsFunc(members[tag], p.holds) {
 			return w
 		}
 	}
@@ -202,7 +197,10 @@ func (p *Product) holds(tag string) bool {
 			return true
 		}
 	}
-	return false
+	if tag == string(BaseSilicone) && p.Base == BaseSilicone {
+		return true
+	}
+	return p.Ingredients != "" && slices.Contains(contents(p.Ingredients).Holds, tag)
 }
 
 func normal(word string) string {
@@ -212,10 +210,11 @@ func normal(word string) string {
 	return strings.NewReplacer(" ", "_", "-", "_").Replace(strings.ToLower(strings.TrimSpace(word)))
 }
 
-// Has reports whether the product contains any of the actives.
+// Has reports whether the product contains any of the actives: as set by hand, or in its list of ingredients.
 func (p *Product) Has(actives ...string) bool {
 	for _, a := range actives {
-		if p.Actives[a] > 0 {
+		if percent, set := p.Actives[a]; percent > 0 ||
+			!set && p.Ingredients != "" && slices.Contains(contents(p.Ingredients).Holds, a) {
 			return true
 		}
 	}

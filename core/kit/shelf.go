@@ -47,12 +47,15 @@ func (p *Product) RulesOut() []string {
 	for a := range p.Actives {
 		out[a] = true
 	}
+	if p.Ingredients != "" {
+		for _, w := range contents(p.Ingredients).Holds {
+			out[w] = true
+		}
+	}
 	delete(out, "oil_free")
-	for whole, parts := range implies {
-		for _, part := range parts {
-			if out[part] {
-				out[whole] = true
-			}
+	for _, w := range slices.Collect(maps.Keys(out)) {
+		for _, family := range ancestors[w] {
+			out[family] = true
 		}
 	}
 	return slices.Sorted(maps.Keys(out))

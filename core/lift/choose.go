@@ -89,7 +89,7 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 // left out.
 func (ch *chooser) offer(p, one *kit.Product) {
 	if p.Kind == kit.CottonPad && p.Count != nil {
-		ch.pads = max(ch.pads, 0) + *p.Count
+		ch.pads = max(ch.pads, 0) + fit.Stock(ch.c, p)
 	}
 	if len(ch.removers) >= figure.MostRemovers || p.Empty() {
 		return

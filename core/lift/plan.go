@@ -872,9 +872,9 @@ func (pl *planner) roots() {
 		Say:     pl.c.Say(say.RootsBud),
 	}
 	have, known, need := 0, false, s.Buds
-	for _, p := range pl.c.Kit {
-		if p.Kind == kit.CottonBud && p.Count != nil {
-			have, known = have+*p.Count, true
+	for i := range pl.c.Kit {
+		if p := &pl.c.Kit[i]; p.Kind == kit.CottonBud && p.Count != nil {
+			have, known = have+fit.Stock(pl.c, p), true
 		}
 	}
 	for _, o := range pl.steps {

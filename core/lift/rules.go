@@ -297,7 +297,7 @@ func sundryShort(e *evaluation) {
 		have, known := 0, false
 		for i := range e.c.Kit {
 			if p := &e.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {
-				have, known = have+*p.Count, true
+				have, known = have+fit.Stock(e.c, p), true
 			}
 		}
 		if known && n.need > have {

@@ -18,16 +18,16 @@ import (
 
 // Catalogue is everything the program goes by: rules, house methods and figures, with their marks and sources.
 type Catalogue struct {
-	Rules    []rules.Rule        `json:"rules"`
-	Methods  []method.Method     `json:"methods"`
-	Figures  []figure.Figure     `json:"figures"`
-	Implied  map[string][]string `json:"implied"` // tags that an allergy to one covers too
-	Presets  []look.Preset       `json:"presets"`
-	Kinds    []kit.Kind          `json:"kinds"`
-	Removers []kit.Kind          `json:"removers"` // kinds that take makeup off; a mitt does with water
-	Words    map[string][]Word   `json:"words"`    // every list of words, by name
-	Bounds   Bounds              `json:"bounds"`   // figures that a page draws by
-	Slots    [][]kit.Kind        `json:"slots"`    // kinds that stand in for one another when a step is changed by hand
+	Rules    []rules.Rule      `json:"rules"`
+	Methods  []method.Method   `json:"methods"`
+	Figures  []figure.Figure   `json:"figures"`
+	Allergy  kit.AllergyWords  `json:"allergies"`
+	Presets  []look.Preset     `json:"presets"`
+	Kinds    []kit.Kind        `json:"kinds"`
+	Removers []kit.Kind        `json:"removers"` // kinds that take makeup off; a mitt does with water
+	Words    map[string][]Word `json:"words"`    // every list of words, by name
+	Bounds   Bounds            `json:"bounds"`   // figures that a page draws by
+	Slots    [][]kit.Kind      `json:"slots"`    // kinds that stand in for one another when a step is changed by hand
 }
 
 // Bounds is figures that a page draws by, so that none is written there again.
@@ -74,7 +74,7 @@ func Everything(l *say.Language) Catalogue {
 		Rules:    rules.All(l),
 		Methods:  method.All(l),
 		Slots:    prep.Slots(),
-		Implied:  kit.Implied(),
+		Allergy:  kit.Allergies(),
 		Presets:  look.Presets(l),
 		Removers: lift.Removers(),
 		Words:    named(l),

@@ -251,7 +251,7 @@ func TestTheCatalogueIsTheOneThatWasRead(t *testing.T) {
 	lines(t, &b, "kind", c.Kinds)
 	lines(t, &b, "remover", c.Removers)
 	lines(t, &b, "slot", c.Slots)
-	lines(t, &b, "implied", c.Implied)
+	lines(t, &b, "allergies", c.Allergy)
 	lines(t, &b, "words", c.Words)
 	golden(t, "catalogue.txt", b.Bytes())
 	var m bytes.Buffer

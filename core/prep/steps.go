@@ -317,7 +317,7 @@ func (pl *planner) polishing(add adder) {
 
 func (pl *planner) sundry(kind kit.Kind) *kit.Product {
 	for i := range pl.c.Kit {
-		if p := &pl.c.Kit[i]; p.Kind == kind && !p.Empty() {
+		if p := &pl.c.Kit[i]; p.Kind == kind && !p.Empty() && fit.Bears(pl.c, p) {
 			return p
 		}
 	}

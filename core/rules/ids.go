@@ -31,6 +31,8 @@ const (
 	DryPatch           ID = "dry-patch"
 	OutOfDate          ID = "out-of-date"
 	Allergen           ID = "allergen"
+	AllergyUnknown     ID = "allergy-unknown"
+	NutRelative        ID = "nut-relative"
 	Disliked           ID = "disliked"
 	PatchTest          ID = "patch-test"
 	JarFingers         ID = "jar-fingers"

@@ -58,6 +58,7 @@ type Rule struct {
 	Phase    Phase        `json:"phase"`
 	Severity Severity     `json:"severity"`
 	Final    bool         `json:"final"` // no reason lifts it
+	Asks     bool         `json:"asks"`  // a caution that the client's own yes lifts
 	When     string       `json:"when"`
 	Say      string       `json:"say"`
 	Because  string       `json:"because"`

@@ -4,7 +4,17 @@ var (
 	CouldBeUsedUntil = row("fit.could_be_used_until", "{product} could be used until {date}.")
 	NothingLeftOf    = row("fit.nothing_left_of", "Nothing is left of {product}.")
 	CarriesAllergen  = row("fit.carries_allergen", "{product} carries {word}, which the client is allergic to.")
-	NotConfirmed     = row("fit.not_confirmed",
+	HoldsOfFamily    = row("fit.holds_of_family", "{product} holds {by}, and the client is allergic to {word}.")
+	FamilyAlone      = row("fit.family_alone",
+		"{product} names {by} and not what of it; the client is allergic to {word}, which may be in there.")
+	ToolsKeptAway = row("fit.tools_kept_away",
+		"Kept away from this client, who is allergic: {products}. Bring another.")
+	NotConfirmedUnknown = row("fit.not_confirmed_unknown",
+		"Nobody has confirmed what is in {product}, and what {word} is, is not known here.")
+	RelativeOfNuts = row("fit.relative_of_nuts", "{product} holds {by}, and the client is allergic to nuts.")
+	UnknownAllergy = row("fit.unknown_allergy",
+		"The client is allergic to something this program does not know: {words}.")
+	NotConfirmed = row("fit.not_confirmed",
 		"What is in {product} is not confirmed, and the client has allergies.")
 	AgainstWish = row("fit.against_wish",
 		"The client asked for none of this: {wish}. {product} goes against it.")

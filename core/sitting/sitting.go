@@ -33,6 +33,15 @@ type Asked struct {
 	By string    `json:"by,omitempty" len:"0..200"`
 }
 
+// Told is what was changed of the client's allergies in the record after the sitting was planned: it was planned anew,
+// and the consultation is to be asked again.
+type Told struct {
+	At      day.Local `json:"at,omitzero"`
+	By      string    `json:"by,omitempty" len:"0..200"`
+	Added   []string  `json:"added,omitempty" len:"0..60"`
+	Removed []string  `json:"removed,omitempty" len:"0..60"`
+}
+
 // Sitting is one client, one look, one day, and what is at hand for it.
 type Sitting struct {
 	Format    string        `json:"format" need:"yes"`
@@ -43,6 +52,7 @@ type Sitting struct {
 	Kit       kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
 	Overrides []Override    `json:"lifted,omitempty" len:"0..100"`
 	Asked     *Asked        `json:"asked,omitempty"`
+	Told      *Told         `json:"told,omitempty"` // until asked again
 }
 
 // Kept is a sitting as it was kept, which may be of any edition of the program so far.
@@ -117,14 +127,19 @@ func has(fs doc.Faults, path string) bool {
 // Overrule marks the findings that a person's written reason lifts.
 func Overrule(s *Sitting, fs []rules.Finding) {
 	for i, f := range fs {
-		if f.Severity != rules.Stop || !f.Overridable {
-			continue
-		}
-		for _, l := range s.Overrides {
-			if l.Rule == f.Rule &&
-				(l.Zone == "" || slices.ContainsFunc(f.Zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
-				fs[i].Override = l.Reason
-			}
+		if f.Overridable && (f.Severity == rules.Stop || rules.Get(f.Rule).Asks) {
+			fs[i].Override = s.Lifted(f.Rule, f.Zones...)
 		}
 	}
+}
+
+// Lifted is the reason that a person wrote against a rule on one of some zones; "" where nobody did.
+func (s *Sitting) Lifted(rule rules.ID, zones ...face.Zone) (reason string) {
+	for _, l := range s.Overrides {
+		if l.Rule == rule &&
+			(l.Zone == "" || slices.ContainsFunc(zones, func(z face.Zone) bool { return z.String() == l.Zone })) {
+			reason = l.Reason
+		}
+	}
+	return reason
 }

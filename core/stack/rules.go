@@ -46,6 +46,8 @@ var sittingRules = []func(e *evaluation){
 	spfAtNight,
 	spfSetTime,
 	uncoveredSkin,
+	unknownAllergy,
+	toolsMet,
 	stopsSaid,
 	scarredSkin,
 	shavenSkin,
@@ -291,6 +293,34 @@ func notRinsed(e *evaluation) {
 	}
 }
 
+// unknownAllergy says, once, which of the client's words for an allergy lead nowhere.
+func unknownAllergy(e *evaluation) {
+	var unnamed []string
+	for _, w := range e.c.Client.Allergies {
+		if _, standing := kit.Allergen(w); standing == kit.Unnamed {
+			unnamed = append(unnamed, w)
+		}
+	}
+	if len(unnamed) > 0 {
+		e.find(rules.AllergyUnknown, "", 0, say.UnknownAllergy, "words", e.c.List(unnamed))
+	}
+}
+
+// toolsMet names the tools at hand that hold what the client is allergic to: no plan takes them, nor must a hand.
+func toolsMet(e *evaluation) {
+	var names []string
+	for i := range e.c.Kit {
+		p := &e.c.Kit[i]
+		if tool := p.Kind.Of().Group == kit.Sundries || p.Kind == kit.Sponge; tool && !p.Empty() && !fit.Bears(e.c, p) {
+			names = append(names, p.Name)
+		}
+	}
+	if len(names) > 0 {
+		f := e.find(rules.Allergen, "", 0, say.ToolsKeptAway, "products", e.c.List(names))
+		*f = f.As(rules.Note)
+	}
+}
+
 // stopsSaid says what stops work on a zone even where the plan avoids the zone.
 func stopsSaid(e *evaluation) {
 	c, b := e.c, e.c.Barred()
@@ -363,15 +393,20 @@ func items(e *evaluation) {
 	}
 }
 
+// itemTags is an item's tags; that of glue too where it sticks and they do not say what its glue is made of.
+func itemTags(it *look.Item, n nature.Set) []string {
+	if !n.Has(nature.Sticks) || kit.NamesGlue(it.Tags) {
+		return it.Tags
+	}
+	return append(slices.Clone(it.Tags), kit.Adhesive)
+}
+
 // itemRules is the rules that look at one item of declared makeup.
 var itemRules = []func(e *evaluation, it *look.Item, n nature.Set){
 	func(e *evaluation, it *look.Item, n nature.Set) {
-		p := kit.Product{Tags: it.Tags}
-		if n.Has(nature.Sticks) {
-			p.Tags = append(slices.Clone(it.Tags), "adhesive")
-		}
-		if w := p.Carries(e.c.Client.Allergies); w != "" {
-			e.find(rules.Allergen, "", it.Zone.Zones, say.CarriesAllergen, "product", it.Item, "word", w)
+		if met, is := kit.TagsMeet(itemTags(it, n), e.c.Client.Allergies); is {
+			e.find(rules.Allergen, "", it.Zone.Zones, fit.AllergySaid(met), "product", it.Item, "word", met.Word,
+				"by", kit.Plain(met.By))
 		}
 	},
 	func(e *evaluation, it *look.Item, n nature.Set) {

@@ -354,6 +354,53 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			change: both(adding(kit.Product{ID: "mystery", Name: "Mystery", Kind: "moisturiser_lotion",
 				Unconfirmed: true}), func(s *sitting.Sitting) { s.Client.Allergies = []string{"latex"} }),
 			steps: lay("mystery", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "scent alone for somebody allergic to one scent", rule: "allergen",
+			change: both(adding(kit.Product{ID: "scented", Name: "Scented", Kind: "moisturiser_lotion",
+				Tags: []string{"fragrance"}}),
+				func(s *sitting.Sitting) { s.Client.Allergies = []string{"Linalool"} }),
+			steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "scent in a list that is confirmed and without that one", rule: "allergen",
+			change: both(adding(kit.Product{ID: "scented", Name: "Scented", Kind: "moisturiser_lotion",
+				Tags: []string{"fragrance"}, Ingredients: "Aqua, Parfum, Limonene", IngredientsConfirmed: true}),
+				func(s *sitting.Sitting) { s.Client.Allergies = []string{"Linalool"} }),
+			steps: lay("scented", "09:05", 0.5, face.Cheeks)},
+		{name: "almond in the list for somebody allergic to nuts", rule: "allergen",
+			change: both(adding(kit.Product{ID: "rich", Name: "Rich", Kind: "moisturiser_lotion",
+				Ingredients: "Aqua; Prunus Amygdalus Dulcis Oil"}),
+				func(s *sitting.Sitting) { s.Client.Allergies = []string{"Nuts"} }),
+			steps: lay("rich", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "glue not named for somebody allergic to latex", rule: "allergen",
+			change: both(glue, func(s *sitting.Sitting) { s.Client.Allergies = []string{"latex"} }), steps: sound,
+			fires: true, severity: rules.Stop},
+		{name: "acrylic glue for somebody allergic to latex", rule: "allergen",
+			change: both(glue, func(s *sitting.Sitting) {
+				s.Client.Allergies = []string{"latex"}
+				for i := range s.Look.Items {
+					s.Look.Items[i].Tags = []string{"acrylate"}
+				}
+			}), steps: sound},
+		{name: "a word that leads nowhere, carried by nothing", rule: "allergy-unknown",
+			change: func(s *sitting.Sitting) { s.Client.Allergies = []string{"wobblewort"} },
+			steps:  func(*testing.T) []stack.Step { return nil }, fires: true, severity: rules.Stop},
+		{name: "a word that leads nowhere, and a product nobody has confirmed", rule: "allergy-unknown", step: "a",
+			change: func(s *sitting.Sitting) { s.Client.Allergies = []string{"wobblewort"} },
+			steps:  lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Stop},
+		{name: "a word that is written down only", rule: "allergy-unknown",
+			change: func(s *sitting.Sitting) { s.Client.Allergies = []string{"Pollen", "bee stings", "penicillin"} },
+			steps:  lay("lotion", "09:05", 0.5, face.Cheeks)},
+		{name: "shea for somebody allergic to peanuts", rule: "nut-relative", change: both(adding(sheaLotion),
+			func(s *sitting.Sitting) { s.Client.Allergies = []string{"peanuts"} }),
+			steps: lay("shea", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "shea for somebody allergic to wool", rule: "nut-relative", change: both(adding(sheaLotion),
+			func(s *sitting.Sitting) { s.Client.Allergies = []string{"wool"} }),
+			steps: lay("shea", "09:05", 0.5, face.Cheeks)},
+		{name: "latex sponges in the kit of somebody allergic to latex", rule: "allergen",
+			change: both(adding(kit.Product{ID: "sponges", Name: "Sponges", Kind: "sponge", Tags: []string{"latex"}}),
+				func(s *sitting.Sitting) { s.Client.Allergies = []string{"latex"} }), steps: sound, fires: true,
+			severity: rules.Note},
+		{name: "latex sponges in the kit of somebody allergic to wool", rule: "allergen",
+			change: both(adding(kit.Product{ID: "sponges", Name: "Sponges", Kind: "sponge", Tags: []string{"latex"}}),
+				func(s *sitting.Sitting) { s.Client.Allergies = []string{"wool"} }), steps: sound},
 		{name: "lash glue for somebody allergic to adhesive", rule: "allergen",
 			change: both(glue, func(s *sitting.Sitting) { s.Client.Allergies = []string{"adhesive"} }), steps: sound,
 			fires: true, severity: rules.Stop},
@@ -543,6 +590,29 @@ func TestAStopIsLiftedOnlyByAWrittenReasonAndTheFinalOnesNever(t *testing.T) {
 	}
 	if f := Found(res.Findings, "allergen"); len(f) != 1 || f[0].Override != "" || f[0].Overridable {
 		t.Errorf("no reason lifts an allergy: %+v", f)
+	}
+}
+
+var sheaLotion = kit.Product{ID: "shea", Name: "Shea", Kind: "moisturiser_lotion", Tags: []string{"shea"}}
+
+func TestHerYesToARelativeOfNutsIsKeptAndLiftsTheCaution(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		s.Client.Allergies = []string{"nuts"}
+		Add(s, sheaLotion)
+		s.Overrides = []sitting.Override{{Rule: "nut-relative", Reason: "she wears shea every day"}}
+	})
+	res := stack.Prep(sitting.Open(s), []stack.Step{Apply(t, "a", "shea", "09:05", 0.5, face.Cheeks)})
+	f := Found(res.Findings, "nut-relative")
+	if len(f) != 1 || f[0].Severity != rules.Note || f[0].Override != "she wears shea every day" {
+		t.Errorf("her yes stands with the rule, and no caution is left: %+v", f)
+	}
+}
+
+func TestWordsThatLeadNowhereAreSaidOnceForTheSitting(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) { s.Client.Allergies = []string{"wobblewort", "latex", "grumbleroot"} })
+	f := Found(stack.Prep(sitting.Open(s), nil).Findings, "allergy-unknown")
+	if len(f) != 1 || !strings.Contains(f[0].Say, "wobblewort and grumbleroot") || len(f[0].Zones) != 0 {
+		t.Errorf("both words, once: %+v", f)
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -307,7 +308,7 @@ func needsSponge(c *sitting.Case, p *kit.Product) bool {
 func (w *course) sundry(kinds ...kit.Kind) *kit.Product {
 	for _, k := range kinds {
 		for i := range w.c.Kit {
-			if p := &w.c.Kit[i]; p.Kind == k && !p.Empty() {
+			if p := &w.c.Kit[i]; p.Kind == k && !p.Empty() && fit.Bears(w.c, p) {
 				return p
 			}
 		}

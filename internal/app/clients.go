@@ -10,6 +10,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/say"
+	"urncloth/core/sitting"
 	"urncloth/internal/store"
 )
 
@@ -133,8 +134,7 @@ func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e Client
 				return err
 			}
 			id, act = &added, "add client"
-		} else if _, err := store.SaveClient(ctx, tx, store.Client{ID: *id, Version: e.Version, Record: e.Record,
-			Notes: e.Notes}); err == store.ErrStale {
+		} else if err := a.changeClient(ctx, tx, who, s, *id, e); err == store.ErrStale {
 			stale, act = true, "read client"
 		} else if err != nil {
 			return err
@@ -149,4 +149,20 @@ func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e Client
 		err = store.ErrStale
 	}
 	return c, err
+}
+
+// changeClient writes a record that stands, and what changed of its allergies into the sittings that are not yet done.
+func (a *App) changeClient(ctx context.Context, tx pgx.Tx, who Actor, s store.Studio, id uuid.UUID,
+	e ClientEdit) error {
+	was, err := store.ClientOf(ctx, tx, id)
+	if err != nil {
+		return err
+	}
+	if _, err := store.SaveClient(ctx, tx, store.Client{ID: id, Version: e.Version, Record: e.Record,
+		Notes: e.Notes}); err != nil {
+		return err
+	}
+	had, has := was.Record.Allergies, e.Record.Allergies
+	return a.reach(ctx, tx, s, id, sitting.Told{At: a.wall(s), By: who.Name, Added: without(has, had),
+		Removed: without(had, has)})
 }

@@ -17,15 +17,16 @@ import (
 
 // Shelved is a product with what follows from it.
 type Shelved struct {
-	Product   kit.Product `json:"product"`
-	Version   int         `json:"version"`
-	Retired   bool        `json:"retired"`
-	State     kit.State   `json:"state"`
-	UseBy     string      `json:"use_by"` // the last date, "" where not known
-	Suits     []string    `json:"suits"`
-	RulesOut  []string    `json:"rules_out"`
-	FaceGrams doc.Num     `json:"face_grams"`
-	FacePrice doc.Num     `json:"face_price"`
+	Product   kit.Product  `json:"product"`
+	Version   int          `json:"version"`
+	Retired   bool         `json:"retired"`
+	State     kit.State    `json:"state"`
+	UseBy     string       `json:"use_by"` // the last date, "" where not known
+	Suits     []string     `json:"suits"`
+	RulesOut  []string     `json:"rules_out"`
+	Read      kit.Contents `json:"read" doc:"what the list of ingredients holds, and what could not be placed"`
+	FaceGrams doc.Num      `json:"face_grams"`
+	FacePrice doc.Num      `json:"face_price"`
 }
 
 // ProductEdit is a product as a person writes it. Version 0 adds a new one.
@@ -62,6 +63,7 @@ func (a *App) shelved(s store.Shelved, studio store.Studio) Shelved {
 		State:     p.Standing(today),
 		Suits:     suits(p),
 		RulesOut:  p.RulesOut(),
+		Read:      kit.ReadIngredients(p.Ingredients),
 		FaceGrams: doc.Num(p.FaceGrams()),
 		FacePrice: doc.Num(p.FacePrice()),
 	}

@@ -39,6 +39,7 @@ type SittingLine struct {
 	Skin     string    `json:"skin"`
 	Stops    int       `json:"stops"`
 	Cautions int       `json:"cautions"`
+	Told     bool      `json:"told" doc:"allergies were changed in the record since it was planned"`
 }
 
 // Today is the sittings of one day.
@@ -204,7 +205,7 @@ func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
 	list := make([]SittingLine, len(rows))
 	for i, r := range rows {
 		list[i] = SittingLine{r.ID, r.ClientID, r.Name, r.Title, r.Artist, day.Wall(r.ChairAt.In(loc)), r.ReadyAt,
-			day.Wall(r.BaseAt.In(loc)), r.SlackS, r.Skin, r.Stops, r.Cautions}
+			day.Wall(r.BaseAt.In(loc)), r.SlackS, r.Skin, r.Stops, r.Cautions, r.Told}
 	}
 	return list
 }
@@ -323,7 +324,7 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 		if err != nil {
 			return err
 		}
-		c, err := store.ClientOf(ctx, tx, n.ClientID)
+		c, err := store.ClientHeld(ctx, tx, n.ClientID)
 		if err != nil {
 			return err
 		}
@@ -475,10 +476,20 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 			if s.Asked = was.Sitting.Asked; e.Asked && s.Asked == nil {
 				s.Asked = &sitting.Asked{At: now, By: who.Name}
 			}
+			if s.Asked == nil {
+				keepTold(&s, was.Sitting.Told)
+			}
 			noteTouch(&s.Client, was.Sitting.Client, now)
 			return rewritten{s, e.Title, e.Artist, e.hand()}, nil
 		},
 	)
+}
+
+// keepTold keeps what the record told, and what it added, until the client has been asked again.
+func keepTold(s *sitting.Sitting, told *sitting.Told) {
+	if s.Told = told; told != nil {
+		s.Client.Allergies = append(slices.Clone(s.Client.Allergies), without(told.Added, s.Client.Allergies)...)
+	}
 }
 
 // rewritten is a sitting as a change leaves it, with its steps where they are made by hand.

@@ -47,6 +47,13 @@ func ClientOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (c Client, err error
 	return c, err
 }
 
+// ClientHeld reads one record for something that is made of it: it does not change before that is kept.
+func ClientHeld(ctx context.Context, tx pgx.Tx, id uuid.UUID) (c Client, err error) {
+	err = tx.QueryRow(ctx, `select id, version, record, notes from clients where id = $1 for share`, id).
+		Scan(&c.ID, &c.Version, &c.Record, &c.Notes)
+	return c, err
+}
+
 // AddClient adds a client and returns its id.
 func AddClient(ctx context.Context, tx pgx.Tx, record face.Client, notes string) (id uuid.UUID, err error) {
 	err = tx.QueryRow(ctx, `insert into clients (name, record, notes) values ($1, $2, $3) returning id`, record.Name,

@@ -39,6 +39,7 @@ type SittingLine struct {
 	Skin     string
 	Stops    int
 	Cautions int
+	Told     bool // allergies were changed in the record since it was planned
 }
 
 const lines = `
@@ -47,7 +48,8 @@ const lines = `
 			coalesce(s.plan #>> '{skin,type}', ''),
 		jsonb_array_length(jsonb_path_query_array(s.plan,
 			'$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
-		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")'))
+		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")')),
+		coalesce(s.sitting ? 'told', false)
 	from sittings s join clients c on c.id = s.client_id `
 
 // SittingsBetween lists the sittings whose chair time is in [from, to), by time.
@@ -102,6 +104,21 @@ func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sittin
 		`select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings
 		where client_id = $1 order by chair_at desc, id`,
 		client,
+	)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[Sitting])
+}
+
+// SittingsAhead reads a client's sittings whose makeup has not begun, for a change: nobody else writes them meanwhile.
+func SittingsAhead(ctx context.Context, tx pgx.Tx, client uuid.UUID, now time.Time) ([]Sitting, error) {
+	rows, err := tx.Query(
+		ctx,
+		`select id, client_id, version, title, artist, chair_at, base_at, sitting, plan, proposal from sittings
+		where client_id = $1 and base_at > $2 order by id for update`,
+		client,
+		now,
 	)
 	if err != nil {
 		return nil, err

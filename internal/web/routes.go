@@ -165,6 +165,10 @@ func (s *server) kit() {
 		func(ctx context.Context, who app.Actor, _ *sent, e app.ProductEdit) (app.Shelved, error) {
 			return s.App.SaveProduct(ctx, who, e)
 		})
+	writes(s, "allergies", http.MethodPost, "/api/allergies", "What words for allergies mean, and what each rules out",
+		func(ctx context.Context, who app.Actor, _ *sent, told app.ToldWords) ([]app.Allergy, error) {
+			return s.App.Allergies(ctx, who, told)
+		})
 	files(s, "export-kit", "/api/kit.csv", "The kit as a table (RFC 4180)", paper{"text/csv; charset=utf-8", "kit.csv"},
 		func(ctx context.Context, who app.Actor, _ *nothing) ([]byte, error) { return s.App.KitCSV(ctx, who) })
 	type table struct {

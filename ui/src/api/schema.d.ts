@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/allergies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What words for allergies mean, and what each rules out */
+        post: operations["allergies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/amount": {
         parameters: {
             query?: never;
@@ -432,6 +449,23 @@ export interface components {
             steps: components["schemas"]["StackStep"][];
             tomorrow: string[];
         };
+        AppAllergy: {
+            /** @description names of the products that the client is asked about */
+            asks: string[];
+            /** @description what else that word covers */
+            covers: string[];
+            /**
+             * Format: int64
+             * @description products in the kit
+             */
+            of: number;
+            /** @description names of the products that it rules out */
+            rules_out: string[];
+            standing: string;
+            /** @description the program's own word that it leads to */
+            to: string;
+            word: string;
+        };
         AppCalibration: {
             good: boolean;
             /** Format: double */
@@ -542,6 +576,8 @@ export interface components {
             /** Format: double */
             face_price: number;
             product: components["schemas"]["KitProduct"];
+            /** @description what the list of ingredients holds, and what could not be placed */
+            read: components["schemas"]["KitContents"];
             retired: boolean;
             rules_out: string[];
             state: components["schemas"]["KitState"];
@@ -601,6 +637,8 @@ export interface components {
             /** Format: int64 */
             stops: number;
             title: string;
+            /** @description allergies were changed in the record since it was planned */
+            told: boolean;
         };
         AppSkin: {
             on: string;
@@ -617,6 +655,9 @@ export interface components {
             now: string;
             sittings: components["schemas"]["AppSittingLine"][];
             today: string;
+        };
+        AppToldWords: {
+            words: string[];
         };
         AppTrial: {
             /** @description the aftercare as made by hand */
@@ -867,10 +908,24 @@ export interface components {
         Hello: {
             demo?: components["schemas"]["Demo"];
         };
+        KitAllergyWords: {
+            families: {
+                [key: string]: string[];
+            };
+            known: string[];
+            noted: string[];
+            synonyms: {
+                [key: string]: string;
+            };
+        };
         /** @enum {string} */
         KitBase: "" | "water" | "oil" | "silicone" | "emulsion" | "powder";
         /** @enum {string} */
         KitContainer: "" | "jar" | "pump" | "tube" | "dropper" | "spray" | "stick";
+        KitContents: {
+            holds: string[];
+            unplaced: string[];
+        };
         /** @enum {string} */
         KitFilters: "" | "mineral" | "organic" | "mixed";
         /** @enum {string} */
@@ -896,6 +951,8 @@ export interface components {
             /** Format: double */
             grams_per_unit?: number;
             id: string;
+            ingredients?: string;
+            ingredients_confirmed?: boolean;
             ingredients_unconfirmed?: boolean;
             kind: components["schemas"]["KitKind"];
             lens_safe?: boolean;
@@ -1038,11 +1095,9 @@ export interface components {
             room_temp_c: number;
         };
         PlanCatalogue: {
+            allergies: components["schemas"]["KitAllergyWords"];
             bounds: components["schemas"]["PlanBounds"];
             figures: components["schemas"]["FigureFigure"][];
-            implied: {
-                [key: string]: string[];
-            };
             kinds: components["schemas"]["KitKind"][];
             methods: components["schemas"]["MethodMethod"][];
             presets: components["schemas"]["LookPreset"][];
@@ -1180,6 +1235,7 @@ export interface components {
         /** @enum {string} */
         RulesPhase: "prep" | "wear" | "lift" | "aftercare";
         RulesRule: {
+            asks: boolean;
             because: string;
             final: boolean;
             id: string;
@@ -1212,6 +1268,7 @@ export interface components {
             method?: {
                 [key: string]: string;
             };
+            told?: components["schemas"]["Told"];
         };
         StackDose: {
             /** Format: double */
@@ -1277,6 +1334,12 @@ export interface components {
             units: number;
             with?: string;
             zones: components["schemas"]["FaceZone"][];
+        };
+        Told: {
+            added?: string[];
+            at?: string;
+            by?: string;
+            removed?: string[];
         };
         Wash: {
             at: string;
@@ -1386,6 +1449,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    allergies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppToldWords"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppAllergy"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "reckon-amount": {
         parameters: {
             query?: never;

@@ -5,6 +5,7 @@ import ATextarea from 'ant-design-vue/es/input/TextArea'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Client, type ClientEdit } from '../../api/client'
+import Allergies from '../../parts/Allergies.vue'
 import Choices from '../../parts/Choices.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Field from '../../parts/Field.vue'
@@ -114,6 +115,13 @@ const changed = computed(
       JSON.stringify({ r: draft.value.record, n: draft.value.notes }) !==
         JSON.stringify({ r: client.value.record, n: client.value.notes })),
 )
+const ahead = computed(() => client.value?.sittings.filter((s) => new Date(s.base_at) > new Date()).length ?? 0)
+const told = (c?: ClientEdit['record']) => JSON.stringify(c?.allergies ?? [])
+const reached = computed(() =>
+  ahead.value && client.value && told(draft.value?.record) !== told(client.value.record)
+    ? `Saved, this plans ${ahead.value === 1 ? 'the sitting' : `the ${ahead.value} sittings`} ahead anew.`
+    : '',
+)
 const eraseName = ref('')
 const erase = useMutation({
   mutationFn: () => ask(api.DELETE('/api/clients/{id}', { params: { path: { id: id.value } } })),
@@ -199,7 +207,8 @@ const soon = new Date().toISOString().slice(0, 10)
           <Tick v-model="draft.record.guardian" label="Guardian present and consenting" />
         </div>
         <h2>To mind</h2>
-        <WordList v-model="draft.record.allergies" label="Allergies" hint="Tags, like fragrance, latex, nut_oil" />
+        <Allergies v-model="draft.record.allergies" />
+        <p v-if="reached" class="soft">{{ reached }}</p>
         <WordList v-model="draft.record.dislikes" label="Would rather avoid" />
         <WordList v-model="draft.record.wishes" label="Wishes" hint="Like vegan, no_alcohol" />
         <Conditions v-model="draft.record.conditions" />

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // ProductCard is one product with all its properties, to read, change, copy, retire or calibrate.
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive, ref } from 'vue'
+import ATextarea from 'ant-design-vue/es/input/TextArea'
+import { computed, reactive, ref, useId } from 'vue'
 import { api, ask, Problem, type Product, type Shelved } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
 import Field from '../../parts/Field.vue'
@@ -11,7 +12,7 @@ import Tick from '../../parts/fields/Tick.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
-import { plain } from '../../parts/words'
+import { names, plain } from '../../parts/words'
 
 const props = defineProps<{ shelved?: Shelved }>()
 const emit = defineEmits<{ kept: [Shelved] }>()
@@ -21,6 +22,7 @@ const state = reactive({ version: props.shelved?.version ?? 0, retired: props.sh
 const p = ref<Product>(
   props.shelved ? JSON.parse(JSON.stringify(props.shelved.product)) : { id: '', name: '', kind: 'moisturiser_lotion' },
 )
+const listId = useId()
 const kinds = list('kind')
 const bases = list('base', [''])
 const containers = list('container', [''])
@@ -34,6 +36,7 @@ const flags = [
   ['flammable', 'Flammable'],
   ['first_use', 'New to the studio'],
   ['ingredients_unconfirmed', 'Ingredients not confirmed'],
+  ['ingredients_confirmed', 'I checked the whole list'],
 ] as const
 const numbers = [
   ['weight', 'Weight, 0–5'],
@@ -60,7 +63,7 @@ function tidy(product: Product) {
     if (t[k] === '' || t[k] === null || t[k] === undefined) delete t[k]
     else t[k] = Number(t[k])
   }
-  for (const k of ['opened_on', 'expires_on', 'maker', 'unit', 'finish']) if (!t[k]) delete t[k]
+  for (const k of ['opened_on', 'expires_on', 'maker', 'unit', 'finish', 'ingredients']) if (!t[k]) delete t[k]
   if (!t.id)
     t.id =
       String(t.name ?? '')
@@ -148,6 +151,20 @@ function take() {
     <Choices v-model="p.filters" legend="Filters" :options="filters" />
     <div class="flags">
       <Tick v-for="[k, label] in flags" :key="k" v-model="p[k]" :label="label" />
+    </div>
+    <div class="field">
+      <label :for="listId">Ingredients, as printed on the pack</label>
+      <ATextarea :id="listId" v-model:value="p.ingredients" :auto-size="{ minRows: 2, maxRows: 8 }" />
+      <p v-if="fault('ingredients')" class="fault">{{ fault('ingredients') }}</p>
+      <template v-if="shelved?.product.ingredients">
+        <p>
+          <b>Found:</b> {{ shelved.read.holds.length ? names(shelved.read.holds.map(plain)) : 'nothing to mind' }}.
+        </p>
+        <p v-if="shelved.read.unplaced.length">
+          <b>Could not be placed:</b> {{ names(shelved.read.unplaced) }}. Check these on the pack yourself.
+        </p>
+      </template>
+      <p class="soft">Read as a label; it does not judge the formula. Ask the maker where you are in doubt.</p>
     </div>
     <WordList v-model="p.tags" label="Tags" hint="Like fragrance, nut_oil, oil_free" />
     <WordList v-model="actives" label="Actives, with per cent" hint="Like niacinamide=5" />

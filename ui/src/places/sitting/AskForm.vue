@@ -1,27 +1,46 @@
 <script setup lang="ts">
 // AskForm is the consultation, asked again at every sitting: everything on one page, changed where it changed.
-import { useQuery } from '@tanstack/vue-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '../../api/client'
+import Allergies from '../../parts/Allergies.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, plain } from '../../parts/words'
+import { useMe } from '../../me'
+import { clock, plain, shortDate } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
-const { draft, change, plan } = useTheSitting()
-const { list, catalogue: all } = useWords()
-const { data: shelf } = useQuery({ queryKey: ['kit'], queryFn: () => ask(api.GET('/api/kit')) })
+const { draft, change, plan, saved } = useTheSitting()
+const { list } = useWords()
+const { data: me } = useMe()
+const queries = useQueryClient()
 const asked = computed(() => plan.value?.sitting.asked)
-const implied = computed(() =>
-  (draft.value?.client.allergies ?? []).map((a) => {
-    const also = all.value?.implied[a] ?? []
-    const out = (shelf.value ?? []).filter((s) => !s.retired && s.rules_out.includes(a)).map((s) => s.product.name)
-    return { a, also, out }
-  }),
+const told = computed(() => plan.value?.sitting.told)
+
+// What is told at the chair is offered to the client's record.
+const id = computed(() => saved.value?.client_id ?? '')
+const record = useQuery({
+  queryKey: ['client', id],
+  queryFn: () => ask(api.GET('/api/clients/{id}', { params: { path: { id: id.value } } })),
+  enabled: computed(() => id.value !== ''),
+})
+const news = computed(() =>
+  record.data.value
+    ? (draft.value?.client.allergies ?? []).filter((a) => !record.data.value?.record.allergies?.includes(a))
+    : [],
 )
+const keep = useMutation({
+  mutationFn: async () => {
+    const c = await ask(api.GET('/api/clients/{id}', { params: { path: { id: id.value } } }))
+    const allergies = [...new Set([...(c.record.allergies ?? []), ...news.value])]
+    const body = { version: c.version, notes: c.notes, record: { ...c.record, allergies } }
+    return ask(api.PUT('/api/clients/{id}', { params: { path: { id: id.value } }, body }))
+  },
+  onSuccess: (c) => queries.setQueryData(['client', c.id], c),
+})
 const wears = list('wear')
 const eyes = list('eyes')
 </script>
@@ -35,18 +54,23 @@ const eyes = list('eyes')
       <button v-else type="button" class="go" @click="change((d) => (d.asked = true))">Asked, all noted</button>
       <p class="soft">Allergies, lenses, medicines, procedures: has anything changed since last time?</p>
     </div>
-    <WordList
-      label="Allergies"
-      hint="Tags, like fragrance, latex, nut_oil"
+    <p v-if="told" class="told" role="status">
+      <b>Changed in the record, {{ shortDate(told.at ?? '') }} {{ clock(told.at ?? '') }}, by {{ told.by }}:</b>
+      <template v-if="told.added?.length"> {{ told.added.map(plain).join(', ') }} added.</template>
+      <template v-if="told.removed?.length"> {{ told.removed.map(plain).join(', ') }} taken away.</template>
+      This sitting was planned anew; ask again.
+    </p>
+    <Allergies
       :model-value="draft.client.allergies"
       @update:model-value="(v) => change((d) => (d.client.allergies = v))"
     />
-    <ul v-if="implied.length" class="implied">
-      <li v-for="i in implied" :key="i.a">
-        <b>{{ plain(i.a) }}</b><template v-if="i.also.length"> covers {{ i.also.map(plain).join(', ') }} too</template
-        >; {{ i.out.length ? 'rules out ' + i.out.join(', ') : 'rules out nothing in the kit' }}.
-      </li>
-    </ul>
+    <div v-if="news.length && me?.may.includes('keep_clients')" class="offer">
+      <p>{{ news.map(plain).join(', ') }}: told here, not yet in the client’s record.</p>
+      <button type="button" class="quiet" :disabled="keep.isPending.value" @click="keep.mutate()">
+        Keep in the record
+      </button>
+    </div>
+    <Trouble v-if="keep.error.value" :say="keep.error.value.message" />
     <Toggles
       legend="Wears today"
       :options="wears"
@@ -94,9 +118,16 @@ const eyes = list('eyes')
 .done {
   color: var(--glaze);
 }
-.implied {
-  margin: -8px 0 0;
-  padding-left: 18px;
-  font-size: 15px;
+.told {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 10px 14px;
+}
+.offer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: space-between;
 }
 </style>

@@ -93,6 +93,7 @@ export function useSitting(id: string) {
   function keepMine() {
     if (!draft.value || !theirs.value) return
     draft.value.version = theirs.value.version
+    draft.value.asked = undefined // what theirs was changed for is asked anew
     theirs.value = undefined
     send()
   }

@@ -36,6 +36,7 @@ const chairs = computed(() => [...new Set(day.value?.sittings.map((s) => s.artis
 const next = computed(() => day.value?.sittings.find((s) => !isToday.value || s.base_at > day.value!.now))
 
 function verdict(s: SittingLine) {
+  if (s.told) return { word: 'allergies changed: ask again', kind: 'stop' }
   if (s.stops) return { word: s.stops === 1 ? 'one stop to settle' : `${s.stops} stops to settle`, kind: 'stop' }
   if (s.slack_s < 0) return { word: `${minutes(s.slack_s)} missing`, kind: 'stop' }
   if (s.cautions) return { word: s.cautions === 1 ? 'one caution' : `${s.cautions} cautions`, kind: 'caution' }

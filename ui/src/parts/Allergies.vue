@@ -1,0 +1,174 @@
+<script setup lang="ts">
+// Allergies is what a client is allergic to: picked from what the program knows, with what it would rule out, or kept
+// as a word it does not know, with what follows from that. Nothing typed is ever passed over.
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import AInput from 'ant-design-vue/es/input'
+import { computed, ref, useId } from 'vue'
+import { api, ask, type Schemas } from '../api/client'
+import { useCatalogue } from './catalogue'
+import { plain } from './words'
+
+type Allergy = Schemas['AppAllergy']
+const model = defineModel<string[]>()
+const all = useCatalogue()
+const id = useId()
+const typed = ref('')
+const settled = refDebounced(typed, 150)
+const shown = 5
+
+/** meant is what is typed, and the words of the program that it may be the beginning of. */
+const meant = computed(() => {
+  const word = settled.value.trim().toLowerCase()
+  const words = all.value?.allergies
+  if (!word || !words) return []
+  const known = [...words.known, ...Object.keys(words.synonyms), ...words.noted].map(plain)
+  const starts = known.filter((w) => w.startsWith(word))
+  const holds = known.filter((w) => !w.startsWith(word) && w.includes(word))
+  return [...new Set([word, ...starts, ...holds])].slice(0, shown + 1)
+})
+const useAllergies = (words: () => string[]) =>
+  useQuery({
+    queryKey: ['kit', 'allergies', computed(words)],
+    queryFn: () => ask(api.POST('/api/allergies', { body: { words: words() } })),
+    enabled: computed(() => words().length > 0),
+    placeholderData: keepPreviousData,
+  })
+const { data: looked } = useAllergies(() => meant.value)
+const { data: told } = useAllergies(() => model.value ?? [])
+
+// One row for each word of the program; a word that leads nowhere comes last.
+const offers = computed(() => {
+  if (!meant.value.length) return []
+  const rows = (looked.value ?? []).filter(
+    (a, i, list) => a.standing === 'unnamed' || list.findIndex((b) => b.to === a.to) === i,
+  )
+  return [...rows.filter((a) => a.standing !== 'unnamed'), ...rows.filter((a) => a.standing === 'unnamed')]
+})
+const of = (word: string) => told.value?.find((a) => a.word === word)
+
+function consequence(a: Allergy) {
+  const count = `rules out ${a.rules_out.length} of ${a.of}`
+  if (a.standing === 'noted') return 'noted; breathed in, stung or swallowed, so matched with no product'
+  if (a.standing === 'unnamed')
+    return `not known here: ${count}, all whose ingredients nobody has confirmed, until it is named`
+  return a.asks.length ? `${count}, ask about ${a.asks.join(', ')}` : count
+}
+function add(word: string) {
+  const w = word.trim().toLowerCase()
+  if (w && !model.value?.includes(w)) model.value = [...(model.value ?? []), w]
+  typed.value = ''
+}
+function enter() {
+  const first = settled.value === typed.value ? offers.value[0] : undefined
+  add(first ? first.word : typed.value)
+}
+function left(e: FocusEvent) {
+  const to = e.relatedTarget
+  if (!(e.currentTarget as Element).contains(to as Node | null)) add(typed.value)
+}
+</script>
+
+<template>
+  <div class="field" @focusout="left">
+    <label :for="id">Allergies</label>
+    <ul v-if="model?.length" class="told" aria-label="Allergies told">
+      <li v-for="w in model" :key="w" :class="of(w)?.standing">
+        <button
+          type="button"
+          class="word"
+          :aria-label="`Take away ${plain(w)}`"
+          @click="model = model?.filter((x) => x !== w)"
+        >
+          {{ plain(w) }} <span aria-hidden="true">×</span>
+        </button>
+        <p v-if="of(w)">
+          <template v-if="of(w)!.standing === 'known' && plain(of(w)!.to) !== plain(w)"
+            >{{ plain(of(w)!.to) }}: </template
+          >{{ consequence(of(w)!)
+          }}<template v-if="of(w)!.standing === 'known' && of(w)!.rules_out.length"
+            >: <span class="soft">{{ of(w)!.rules_out.join(', ') }}</span></template
+          >
+        </p>
+      </li>
+    </ul>
+    <AInput
+      :id="id"
+      v-model:value="typed"
+      placeholder="Type one, like nuts, latex or perfume"
+      autocomplete="off"
+      :aria-controls="id + '-offers'"
+      @press-enter.prevent="enter"
+      @keydown.esc="typed = ''"
+    />
+    <ul v-if="typed && offers.length" :id="id + '-offers'" class="offers" aria-label="What it may be">
+      <li v-for="a in offers" :key="a.word">
+        <button type="button" @click="add(a.word)">
+          <b
+            >{{ plain(a.word)
+            }}<template v-if="a.standing === 'known' && plain(a.to) !== plain(a.word)"
+              >, {{ plain(a.to) }}</template
+            ></b
+          >
+          <span>{{ consequence(a) }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.told,
+.offers {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+}
+.told li {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 12px;
+  align-items: center;
+  font-size: 15px;
+}
+.told li.unnamed {
+  background: var(--warm);
+  border-left: 6px solid var(--madder);
+  padding: 4px 10px;
+}
+.word {
+  background: var(--ink);
+  color: #fff;
+  border: 0;
+  min-height: 44px;
+  padding: 0 12px;
+  cursor: pointer;
+}
+.offers {
+  gap: 0;
+  border: 1px solid var(--ink);
+}
+.offers button {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  justify-content: space-between;
+  align-items: center;
+  width: 100%;
+  min-height: 48px;
+  padding: 6px 12px;
+  border: 0;
+  border-bottom: 1px solid var(--wash);
+  background: var(--cloth);
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.offers button:hover,
+.offers button:focus-visible {
+  background: var(--warm);
+}
+</style>
