@@ -71,7 +71,8 @@ func TestNobodyIsTouchedByWhatTheyAreAllergicToInAnyPart(t *testing.T) {
 		}
 	}
 	if !testing.Short() && (valid < 2000 || met < valid || unknown < 100) {
-		t.Errorf("%d strangers, %d products that they may not have, %d with a word unknown: too few", valid, met, unknown)
+		t.Errorf("too few: %d strangers, %d products that they may not have, %d with a word unknown", valid, met,
+			unknown)
 	}
 }
 

@@ -48,7 +48,7 @@ const offers = computed(() => {
 const of = (word: string) => told.value?.find((a) => a.word === word)
 
 function consequence(a: Allergy) {
-  const count = `rules out ${a.rules_out.length} of ${a.of}`
+  const count = `rules out ${a.rules_out.length || 'none'} of ${a.of}`
   if (a.standing === 'noted') return 'noted; breathed in, stung or swallowed, so matched with no product'
   if (a.standing === 'unnamed')
     return `not known here: ${count}, all whose ingredients nobody has confirmed, until it is named`
@@ -127,8 +127,8 @@ function left(e: FocusEvent) {
   gap: 6px;
 }
 .told li {
-  display: grid;
-  grid-template-columns: auto 1fr;
+  display: flex;
+  flex-wrap: wrap;
   gap: 4px 12px;
   align-items: center;
   font-size: 15px;
@@ -137,6 +137,12 @@ function left(e: FocusEvent) {
   background: var(--warm);
   border-left: 6px solid var(--madder);
   padding: 4px 10px;
+}
+.told {
+  margin-bottom: 6px;
+}
+.told p {
+  flex: 1 1 180px;
 }
 .word {
   background: var(--ink);

@@ -36,7 +36,6 @@ const flags = [
   ['flammable', 'Flammable'],
   ['first_use', 'New to the studio'],
   ['ingredients_unconfirmed', 'Ingredients not confirmed'],
-  ['ingredients_confirmed', 'I checked the whole list'],
 ] as const
 const numbers = [
   ['weight', 'Weight, 0–5'],
@@ -164,6 +163,7 @@ function take() {
           <b>Could not be placed:</b> {{ names(shelved.read.unplaced) }}. Check these on the pack yourself.
         </p>
       </template>
+      <Tick v-model="p.ingredients_confirmed" label="I checked that this is the whole list" />
       <p class="soft">Read as a label; it does not judge the formula. Ask the maker where you are in doubt.</p>
     </div>
     <WordList v-model="p.tags" label="Tags" hint="Like fragrance, nut_oil, oil_free" />

@@ -10,7 +10,7 @@ import Toggles from '../../parts/Toggles.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
 import { useMe } from '../../me'
-import { clock, plain, shortDate } from '../../parts/words'
+import { clock, names, plain, sentence, shortDate } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, plan, saved } = useTheSitting()
@@ -19,6 +19,11 @@ const { data: me } = useMe()
 const queries = useQueryClient()
 const asked = computed(() => plan.value?.sitting.asked)
 const told = computed(() => plan.value?.sitting.told)
+const changes = computed(() => {
+  const said = (words: string[] | undefined, what: string) =>
+    words?.length ? [`${names(words.map(plain))} ${what}`] : []
+  return sentence([...said(told.value?.added, 'added'), ...said(told.value?.removed, 'taken away')].join('; ')) + '.'
+})
 
 // What is told at the chair is offered to the client's record.
 const id = computed(() => saved.value?.client_id ?? '')
@@ -55,9 +60,8 @@ const eyes = list('eyes')
       <p class="soft">Allergies, lenses, medicines, procedures: has anything changed since last time?</p>
     </div>
     <p v-if="told" class="told" role="status">
-      <b>Changed in the record, {{ shortDate(told.at ?? '') }} {{ clock(told.at ?? '') }}, by {{ told.by }}:</b>
-      <template v-if="told.added?.length"> {{ told.added.map(plain).join(', ') }} added.</template>
-      <template v-if="told.removed?.length"> {{ told.removed.map(plain).join(', ') }} taken away.</template>
+      <b>Changed in the record, {{ shortDate(told.at ?? '') }} {{ clock(told.at ?? '') }}, by {{ told.by }}.</b>
+      {{ changes }}
       This sitting was planned anew; ask again.
     </p>
     <Allergies

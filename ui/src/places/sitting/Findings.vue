@@ -3,6 +3,7 @@ import AInput from 'ant-design-vue/es/input'
 import { ref } from 'vue'
 import type { Finding } from '../../api/client'
 import Sign from '../../parts/Sign.vue'
+import { useCatalogue } from '../../parts/catalogue'
 import { names, sentence } from '../../parts/words'
 
 defineProps<{ findings: Finding[]; lit?: string }>()
@@ -14,6 +15,10 @@ function lift(f: Finding) {
   asking.value = undefined
   reason.value = ''
 }
+const all = useCatalogue()
+/** asks is a caution that the client's own yes lifts. */
+const asks = (f: Finding) => f.severity === 'caution' && all.value?.rules.find((r) => r.id === f.rule)?.asks
+const liftable = (f: Finding) => !f.lifted && f.overridable && (f.severity === 'stop' || asks(f))
 const where = (f: Finding) =>
   f.zones.length && !f.say.toLowerCase().includes(names(f.zones)) ? ` (${names(f.zones)})` : ''
 </script>
@@ -36,17 +41,14 @@ const where = (f: Finding) =>
       <p v-else-if="f.severity === 'stop' && !f.overridable" class="soft">No reason lifts this.</p>
       <div class="row">
         <button v-if="f.step" type="button" class="link" @click="emit('pick', f.step)">Show the step</button>
-        <button
-          v-if="f.severity === 'stop' && f.overridable && !f.lifted && asking !== i"
-          type="button"
-          class="link"
-          @click="asking = i"
-        >
-          Go on with a written reason
+        <button v-if="asking !== i && liftable(f)" type="button" class="link" @click="asking = i">
+          {{ asks(f) ? 'The client has been asked and says yes' : 'Go on with a written reason' }}
         </button>
       </div>
       <form v-if="asking === i" class="reason" @submit.prevent="lift(f)">
-        <label :for="'reason-' + i">Why it is right to go on; kept with the sitting</label>
+        <label :for="'reason-' + i">{{
+          asks(f) ? 'What the client said; kept with the sitting' : 'Why it is right to go on; kept with the sitting'
+        }}</label>
         <AInput :id="'reason-' + i" v-model:value="reason" :maxlength="500" />
         <button class="quiet" :disabled="!reason.trim()">Keep the reason</button>
       </form>
