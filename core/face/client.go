@@ -50,7 +50,10 @@ const (
 	PeelDeep     ConditionKind = "peel_deep"
 	Laser        ConditionKind = "laser"
 	Needling     ConditionKind = "needling"
-	Injectables  ConditionKind = "injectables"
+	Injectables  ConditionKind = "injectables" // not known which
+	Toxin        ConditionKind = "toxin"
+	Filler       ConditionKind = "filler"
+	LashLift     ConditionKind = "lash_lift"
 	Rosacea      ConditionKind = "rosacea"
 	Eczema       ConditionKind = "eczema"
 	Pregnant     ConditionKind = "pregnant"
@@ -65,7 +68,7 @@ var Conditions = func() (list []ConditionKind) {
 		list = append(list, ConditionKind(m))
 	}
 	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables,
-		Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated)
+		Toxin, Filler, LashLift, Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated)
 }()
 
 // UnmarshalText accepts the words of Conditions.

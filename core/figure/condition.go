@@ -10,7 +10,9 @@ var (
 	ExfoliateEvery        = fit.n("exfoliate_every", "exfoliant again after", 3, "days")
 	ProcedureFirstDays    = fit.n("procedure_first", "no makeup after a procedure for", 1, "days")
 	InjectablePressDays   = fit.n("injectables_press", "injectables, nothing pressed for", 1, "days")
-	InjectableMassageDays = fit.n("injectables_massage", "injectables, no massage or heat for", 14, "days")
+	ToxinMassageDays      = fit.n("toxin_massage", "toxin, no massage, heat or polish for", 14, "days")
+	InjectableMassageDays = fit.n("injectables_massage", "filler, or not known which, the same for", 28, "days")
+	LashLiftDays          = fit.n("lash_lift", "lash lift, no oil, steam or rubbing for", 2, "days")
 	PhotosensitiveDays    = int(fit.p("photosensitive", "skin burns more easily after an acid for", 7, "days",
 		"FDA guidance on alpha hydroxy acids"))
 	InfantYears       = fit.w("infant", "no sunscreen under", 0.5, "years")

@@ -51,12 +51,17 @@ var conditions = []condition{
 		severity: rules.Stop, say: say.TreatmentHealing},
 	{rule: rules.RecentProcedure, where: but(healing, face.Held), rulesOut: nature.Works, severity: rules.Stop,
 		say: say.HealingNoMassage},
-	{rule: rules.Injectables, where: within(figure.InjectablePressDays, face.Injectables), rulesOut: nature.Presses,
-		say: say.InjectablesPress},
-	{rule: rules.Injectables, where: injected, rulesOut: nature.Massages | nature.Sucks,
-		say: say.InjectablesMassage},
+	{rule: rules.Injectables, where: within(figure.InjectablePressDays, face.Injectables, face.Toxin, face.Filler),
+		rulesOut: nature.Presses,
+		say:      say.InjectablesPress},
+	{rule: rules.Injectables, where: injected,
+		rulesOut: nature.Massages | nature.Sucks | nature.Heats | nature.Polishes,
+		say:      say.InjectablesMassage},
 	{rule: rules.Injectables, where: but(injected, face.Held), rulesOut: nature.Works, severity: rules.Stop,
 		say: say.FreshInjectables},
+	{rule: rules.RecentProcedure, where: lashLift,
+		rulesOut: nature.Oily | nature.Heats | nature.Massages | nature.Works,
+		severity: rules.Stop, say: say.LashLiftFresh},
 
 	{rule: rules.Rosacea, where: chronic(face.Rosacea), rulesOut: nature.Polishes | nature.Menthol |
 		nature.StrongAcid | nature.Massages | nature.Chills | nature.Heats | nature.Sucks},
@@ -178,7 +183,16 @@ func isotretinoin(c *sitting.Case) face.Set {
 func retinoid(c *sitting.Case) face.Set { return c.Within(RetinoidWindow(c), face.Retinoid) }
 
 func injected(c *sitting.Case) face.Set {
-	return c.Within(figure.InjectableMassageDays, face.Injectables)
+	return c.Within(figure.InjectableMassageDays, face.Injectables, face.Filler) |
+		c.Within(figure.ToxinMassageDays, face.Toxin)
+}
+
+// lashLift is the lids while lifted lashes may bear no oil, steam or rubbing.
+func lashLift(c *sitting.Case) face.Set {
+	if c.Within(figure.LashLiftDays, face.LashLift) == 0 {
+		return 0
+	}
+	return face.SetOf(face.Eyelids)
 }
 
 func healing(c *sitting.Case) face.Set { zones, _ := Healing(c); return zones }

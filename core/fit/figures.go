@@ -7,7 +7,7 @@ import (
 )
 
 // Procedures and for how many days only what the treating clinic allowed may be done. [W]
-var Procedures = map[face.ConditionKind]int{face.PeelLight: 7, face.PeelMedium: 14, face.PeelDeep: 30, face.Laser: 14,
+var Procedures = map[face.ConditionKind]int{face.PeelLight: 7, face.PeelMedium: 28, face.PeelDeep: 90, face.Laser: 28,
 	face.Needling: 14}
 
 // Figures lists the figures of the table here.

@@ -272,12 +272,13 @@ var catalogue = []Rule{
 		Instead: "Only what the treating clinic allowed; no makeup in the first {fit.procedure_first*24} hours.",
 		Basis:   figure.Working, Source: working},
 	{ID: Injectables, Phase: Prep, Severity: Stop,
-		When: "pressing on the points within {fit.injectables_press*24} hours; massage, suction or hot cloths " +
-			"within {fit.injectables_massage} days",
+		When: "pressing on the points within {fit.injectables_press*24} hours; massage, suction, heat or polish " +
+			"within {fit.injectables_massage} days, {fit.toxin_massage} where it was toxin",
 		Say:     "Injectables are fresh there.",
 		Because: "Pressing and heat can move them.",
-		Instead: "Pat only, and leave massage and heat for {fit.injectables_massage/7:words} weeks.",
-		Basis:   figure.Working, Source: working},
+		Instead: "Pat only, and leave massage and heat for {fit.injectables_massage/7:words} weeks, " +
+			"{fit.toxin_massage/7:words} where it was toxin.",
+		Basis: figure.Working, Source: working},
 	{ID: Rosacea, Phase: Prep, Severity: Caution,
 		When:    "rosacea: heat, steam, ice, scrub, menthol, strong acids",
 		Say:     "This can make rosacea flare.",

@@ -33,8 +33,10 @@ var (
 	TreatmentHealing   = row("fit.treatment_healing", "Skin is still healing from a treatment.")
 	InjectablesPress   = row("fit.injectables_press", "Injectables are a day old or less: nothing pressed there.")
 	InjectablesMassage = row("fit.injectables_massage",
-		"Injectables are less than {fit.injectables_massage/7:words} weeks old: no massage, stones, suction or "+
-			"heat there.")
+		"Injectables are less than {fit.injectables_massage/7:words} weeks old (toxin: {fit.toxin_massage/7:words}): "+
+			"no massage, stones, suction, heat or polish there.")
+	LashLiftFresh = row("fit.lash_lift_fresh",
+		"The lash lift is less than {fit.lash_lift*24} hours old: no oil, steam or rubbing there.")
 	OnFlare = row("fit.on_flare",
 		"On a flare only the client's own emollient or prescription: not {product}.")
 	StingsEczema  = row("fit.stings_eczema", "{product} is not bland, and eczema stings.")

@@ -21,7 +21,8 @@ var (
 	OnceMoreWith     = row("lift.once_more_with", "{product}, held or massaged for its time, and once more.")
 	NothingUsual     = row("lift.nothing_usual", "Nothing usual takes it off; ask who put it on.")
 	FreshInjectables = row("lift.fresh_injectables",
-		"Injectables are less than {fit.injectables_massage/7:words} weeks old: nothing massaged there.")
+		"Injectables are less than {fit.injectables_massage/7:words} weeks old (toxin: {fit.toxin_massage/7:words}): "+
+			"nothing massaged there.")
 	HealingNoMassage = row("lift.healing_no_massage",
 		"Skin is still healing from a treatment: nothing massaged there.")
 	UsualPass      = row("lift.usual_pass", "{product} on {zones} for {seconds}.")
