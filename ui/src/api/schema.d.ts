@@ -834,7 +834,7 @@ export interface components {
             zone?: components["schemas"]["FaceZone"];
         };
         /** @enum {string} */
-        FaceConditionKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
+        FaceConditionKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "toxin" | "filler" | "lash_lift" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
         /** @enum {string} */
         FaceEyeShape: "watery" | "hooded";
         FaceGrades: {

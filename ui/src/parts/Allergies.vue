@@ -101,7 +101,13 @@ function left(e: FocusEvent) {
       @press-enter.prevent="enter"
       @keydown.esc="typed = ''"
     />
-    <ul v-if="typed && offers.length" :id="id + '-offers'" class="offers" aria-label="What it may be">
+    <ul
+      v-if="typed && offers.length"
+      :id="id + '-offers'"
+      class="offers"
+      aria-label="What it may be"
+      @mousedown.prevent
+    >
       <li v-for="a in offers" :key="a.word">
         <button type="button" @click="add(a.word)">
           <b

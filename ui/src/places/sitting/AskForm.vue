@@ -69,7 +69,7 @@ const eyes = list('eyes')
       @update:model-value="(v) => change((d) => (d.client.allergies = v))"
     />
     <div v-if="news.length && me?.may.includes('keep_clients')" class="offer">
-      <p>{{ news.map(plain).join(', ') }}: told here, not yet in the client’s record.</p>
+      <p>{{ names(news.map(plain)) }}: told here, not yet in the client’s record.</p>
       <button type="button" class="quiet" :disabled="keep.isPending.value" @click="keep.mutate()">
         Keep in the record
       </button>
