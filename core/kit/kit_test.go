@@ -334,3 +334,24 @@ func TestOneFaceAndOneStrokeOfAProduct(t *testing.T) {
 		t.Error("words of a product are read strictly")
 	}
 }
+
+func TestWhatIsTakenOffAgainOrIsOnlyAToolLeavesNoFilm(t *testing.T) {
+	for _, k := range kit.Kinds() {
+		tool := k.Group == kit.Sundries
+		remover := k.Group == kit.Removers && k.ID != kit.Micellar && k.ID != kit.WaterMitt
+		if (tool || remover) && (k.Film != 0 || k.Full != 0 || k.SetS != 0 || k.Evaporation != 0 || k.Stays != 0) {
+			t.Errorf("%s: %+v", k.ID, k)
+		}
+		if k.Group == kit.Rinsed && (k.SetS != 0 || k.Evaporation != 0 || k.Stays != 0 || k.Full != k.Film) {
+			t.Errorf("%s is rinsed off: %+v", k.ID, k)
+		}
+	}
+}
+
+func TestALipScrubAndMasksAreLaidThick(t *testing.T) {
+	for k, film := range map[kit.Kind]float64{kit.LipScrub: 3, kit.Scrub: 3, kit.MaskClay: 5, kit.MaskHydrating: 5} {
+		if k.Of().Film != film {
+			t.Errorf("%s: %g", k, k.Of().Film)
+		}
+	}
+}
