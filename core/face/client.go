@@ -2,6 +2,8 @@ package face
 
 import (
 	"slices"
+	"strconv"
+	"strings"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -183,6 +185,11 @@ func (c Client) Check(path string, on day.Date) doc.Faults {
 	}
 	if age, known := c.Age(on); known && age > figure.OldestYears {
 		fs.Add(path+".born", say.TooOld, "date", c.Born, "years", int(age))
+	}
+	for i, word := range c.Allergies {
+		if strings.TrimSpace(word) == "" {
+			fs.Add(path+".allergies["+strconv.Itoa(i)+"]", say.IsEmpty)
+		}
 	}
 	return fs
 }

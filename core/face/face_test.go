@@ -268,6 +268,7 @@ func TestAClientThatMakesNoSenseIsRefusedWithTheFieldNamed(t *testing.T) {
 		"client.zones.cheeks.water: is missing": {Zones: map[face.Zone]face.Grades{face.Forehead: whole[face.Forehead],
 			face.Cheeks: {Oil: P(1)}}},
 		"client.born: 2027-06-20 is after the day 2027-06-19": {Zones: whole, Born: On(t, "2027-06-20")},
+		"client.allergies[1]: is empty":                       {Zones: whole, Allergies: []string{"latex", "  "}},
 		"client.born: 1901-01-01 is no":                       {Zones: whole},
 	} {
 		if strings.HasSuffix(want, "is no") {
