@@ -25,17 +25,26 @@ func Start() (*rod.Browser, error) {
 		return nil, errors.New("chromium is missing: install the Debian package chromium (as root: apt-get " +
 			"install chromium)")
 	}
+	address := ""
+	for range starts {
+		if address, err = launch(path); err == nil {
+			b := rod.New().ControlURL(address).NoDefaultDevice()
+			return b, b.Connect()
+		}
+	}
+	return nil, err
+}
+
+// starts is how often Chromium is tried: on a busy machine it sometimes dies before it listens.
+const starts = 3
+
+func launch(path string) (address string, err error) {
 	l := launcher.New().Bin(path).Headless(true).NoSandbox(true)
 	for _, f := range []string{"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking",
-		"disable-component-update", "disable-sync"} {
+		"disable-component-update", "disable-sync", "disable-breakpad"} {
 		l = l.Set(flags.Flag(f))
 	}
-	address, err := l.Launch()
-	if err != nil {
-		return nil, err
-	}
-	b := rod.New().ControlURL(address).NoDefaultDevice()
-	return b, b.Connect()
+	return l.Launch()
 }
 
 // Page opens an address in a window of its own, with no cookies of another.
