@@ -83,6 +83,10 @@ func (a *App) tell(ctx context.Context, tx pgx.Tx, studio store.Studio, was stor
 		return nil
 	}
 	s.Client.Allergies = append(without(had, told.Removed), told.Added...)
+	if before := s.Told; before != nil { // not yet asked about: it stands, but for what is taken back since
+		told.Added = append(without(before.Added, slices.Concat(told.Added, told.Removed)), told.Added...)
+		told.Removed = append(without(before.Removed, slices.Concat(told.Added, told.Removed)), told.Removed...)
+	}
 	s.Asked, s.Told = nil, &told
 	hand, err := handOf(was)
 	if err != nil {

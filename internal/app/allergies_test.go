@@ -86,6 +86,23 @@ func TestAnAllergyToldInTheRecordReachesEverySittingNotYetDone(t *testing.T) {
 	}
 }
 
+func TestWhatTheRecordToldBeforeIsNotForgottenByWhatItTellsNext(t *testing.T) {
+	h := open(t)
+	c, s := h.added(t)
+	record := ordinary("Ondine Vale")
+	for _, told := range [][]string{{"latex"}, {"latex", "nuts"}, {"nuts"}} {
+		record.Version, record.Record.Allergies = c.Version, told
+		var err error
+		if c, err = h.SaveClient(t.Context(), h.owner, &c.ID, record); err != nil {
+			t.Fatal(err)
+		}
+		now, err := h.Sitting(t.Context(), h.owner, s.ID)
+		if err != nil || !slices.Equal(now.Plan.Sitting.Told.Added, told) {
+			t.Errorf("told %v, the mark says %+v, %v", told, now.Plan.Sitting.Told, err)
+		}
+	}
+}
+
 func TestASittingThatIsDoneKeepsTheAllergiesOfItsDay(t *testing.T) {
 	h := open(t)
 	c, err := h.SaveClient(t.Context(), h.owner, nil, ordinary("Ondine Vale"))

@@ -70,6 +70,8 @@ const save = useMutation({
     theirs.value = undefined
     queries.setQueryData(['client', c.id], c)
     queries.invalidateQueries({ queryKey: ['clients'] })
+    queries.invalidateQueries({ queryKey: ['today'] })
+    queries.removeQueries({ queryKey: ['sitting'] }) // those ahead may be planned anew
     if (id.value) take(c)
     else {
       draft.value = null

@@ -7,6 +7,7 @@ import Allergies from '../../parts/Allergies.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
+import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
 import { useMe } from '../../me'
@@ -44,7 +45,11 @@ const keep = useMutation({
     const body = { version: c.version, notes: c.notes, record: { ...c.record, allergies } }
     return ask(api.PUT('/api/clients/{id}', { params: { path: { id: id.value } }, body }))
   },
-  onSuccess: (c) => queries.setQueryData(['client', c.id], c),
+  onSuccess(c) {
+    queries.setQueryData(['client', c.id], c)
+    queries.invalidateQueries({ queryKey: ['today'] })
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] === 'sitting' && q.queryKey[1] !== saved.value?.id })
+  },
 })
 const wears = list('wear')
 const eyes = list('eyes')
