@@ -128,6 +128,8 @@ func TestAllergiesAreMetByFamilyAndByWordBothWays(t *testing.T) {
 		{"the family, and a whole list without it", confirmed, "walnut", "", ""},
 		{"the family, and a whole list with it", confirmed, "hazelnut", "hazelnut", kit.Holds},
 		{"a list", listed, "seeds", "sesame", kit.HoldsMember},
+		{"a common word as a tag", tagged("perfume"), "fragrance", "fragrance", kit.Holds},
+		{"a plural as a tag", tagged("Almonds"), "nuts", "almond", kit.HoldsMember},
 		{"a sister", tagged("almond"), "walnut", "", ""},
 		{"a relative", tagged("shea"), "nuts", "", ""},
 		{"a base", silicone, "silicone", "silicone", kit.Holds},
@@ -172,6 +174,23 @@ func TestAListOfIngredientsIsReadAsItIsPrinted(t *testing.T) {
 	}
 	if c := kit.ReadIngredients(" , ;\n"); len(c.Holds)+len(c.Unplaced) != 0 || c.Holds == nil || c.Unplaced == nil {
 		t.Errorf("nothing printed, nothing read: %+v", c)
+	}
+	for text, want := range map[string]string{
+		"Aqua, Organic Almond Oil":                              "almond",
+		"Aqua; Hydrolyzed Wheat Protein; Rice Wax":              "wheat",
+		"Aqua, Sodium\nLauryl Sulfate, Glycerin":                "sls glycerin",
+		"Aqua\nGlycerin, Parfum":                                "parfum glycerin",
+		"Aqua\nPeanut Oil\nLatex":                               "peanut latex",
+		"Talc. May contain [+/-]: CI 75470":                     "carmine",
+		"Talc, May contain [+/-]: CI 75470":                     "carmine",
+		"Limnanthes Alba (Meadowfoam) Seed Oil":                 "",
+		"Imidazolidinyl Urea":                                   "imidazolidinyl_urea",
+		"Emulsifying Base (with Shea), Eggplant, Milk Proteins": "shea milk",
+		"Cetearyl Alcohol, Aqua/Water/Eau, Aroma":               "parfum",
+	} {
+		if got := strings.Join(kit.ReadIngredients(text).Holds, " "); got != want {
+			t.Errorf("%q holds %q, want %q", text, got, want)
+		}
 	}
 	if c := kit.ReadIngredients("Alcoholic Wobble"); len(c.Holds) != 0 || len(c.Unplaced) != 1 {
 		t.Errorf("a name is placed by whole words: %+v", c)

@@ -18,27 +18,90 @@ type Contents struct {
 // digits belongs to a name. O(names × length of the longest known name).
 func ReadIngredients(text string) Contents {
 	c := Contents{Holds: []string{}, Unplaced: []string{}}
-	for _, name := range separate(text) {
-		word, placed := place(name)
-		switch {
-		case !placed && !slices.Contains(c.Unplaced, name):
+	text = contain.Replace(text)
+	broken := strings.ContainsAny(text, separators)
+	for _, name := range separate(text, broken) {
+		if !c.add(name) && !slices.Contains(c.Unplaced, name) {
 			c.Unplaced = append(c.Unplaced, name)
-		case word != "" && !slices.Contains(c.Holds, word):
-			c.Holds = append(c.Holds, word)
+		}
+	}
+	if broken { // a line may end within a name, or after one
+		for _, name := range separate(text, false) {
+			c.add(name)
 		}
 	}
 	return c
 }
 
-// separate splits a list into names.
-func separate(text string) (names []string) {
+// contain begins the shades of a range and what is pointed out; those are ingredients too.
+var contain = strings.NewReplacer("contains", ";", "Contains", ";", "contain", ";", "Contain", ";", "CONTAIN", ";")
+
+// separators stand between names; where a list has none, its lines do.
+const separators = ",;•·"
+
+// add takes in what a name stands for, and what is named within it, as in Organic Almond Oil; it reports whether there
+// is a place for it.
+func (c *Contents) add(name string) bool {
+	plain := strings.Join(strings.Fields(strings.ToLower(name)), " ")
+	plain = strings.TrimLeft(plain, " :[]+/-±")
+	if plain == "may" { // contain
+		return true
+	}
+	word, placed := place(plain)
+	words := []string{word}
+	for _, w := range named {
+		if within(plain, Plain(w)) {
+			words, placed = append(words, w), true
+		}
+	}
+	for _, w := range words {
+		if w != "" && !slices.Contains(c.Holds, w) {
+			c.Holds = append(c.Holds, w)
+		}
+	}
+	return placed
+}
+
+// named is the allergens that are found by their own plain names, wherever in a name they stand: no families of
+// several, whose names are common words.
+var named = func() []string {
+	list := slices.Clone(nutRelatives)
+	for _, w := range Allergies().Known {
+		if len(families[w]) == 0 && (families[w] != nil || ancestors[w] != nil) {
+			list = append(list, w)
+		}
+	}
+	return list
+}()
+
+// within reports whether some words stand whole in a name.
+func within(name, words string) bool {
+	for from := 0; ; {
+		at := strings.Index(name[from:], words)
+		if at < 0 {
+			return false
+		}
+		at += from
+		end := at + len(words)
+		if (at == 0 || !letter(name[at-1])) && (end == len(name) || !letter(name[end])) {
+			return true
+		}
+		from = end
+	}
+}
+
+func letter(b byte) bool { return unicode.IsLetter(rune(b)) || unicode.IsDigit(rune(b)) || b == '-' }
+
+// separate splits a list into names; broken is that its lines are broken anywhere.
+func separate(text string, broken bool) (names []string) {
 	if head, rest, titled := strings.Cut(text, ":"); titled && strings.Contains(strings.ToLower(head), "ingredients") {
 		text = rest
 	}
 	letters := []rune(text)
 	from := 0
 	take := func(to int) {
-		if name := strings.Trim(string(letters[from:to]), " \t.*()[]"); name != "" {
+		name := strings.Trim(string(letters[from:to]), " \t\r\n.*()[]")
+		if name = strings.Join(strings.Fields(name), " "); name != "" {
 			names = append(names, name)
 		}
 		from = to + 1
@@ -46,7 +109,8 @@ func separate(text string) (names []string) {
 	for i, r := range letters {
 		digits := r == ',' && i > 0 && i+1 < len(letters) && unicode.IsDigit(letters[i-1]) &&
 			unicode.IsDigit(letters[i+1])
-		if strings.ContainsRune(",;•·\n\r", r) && !digits {
+		line := !broken && (r == '\n' || r == '\r')
+		if (strings.ContainsRune(separators, r) || line) && !digits {
 			take(i)
 		}
 	}
@@ -54,9 +118,8 @@ func separate(text string) (names []string) {
 	return names
 }
 
-// place finds the word of the longest known name that a name on a pack begins with.
-func place(name string) (word string, placed bool) {
-	plain := strings.Join(strings.Fields(strings.ToLower(name)), " ")
+// place finds the word of the longest known name that a name on a pack, in lower case, begins with.
+func place(plain string) (word string, placed bool) {
 	for end := len(plain); end > 0; end-- {
 		if w, is := labels[plain[:end]]; is && whole(plain, end) {
 			return w, true

@@ -188,7 +188,8 @@ func (p *Product) Breaks(wanted []string) string {
 
 func (p *Product) holds(tag string) bool {
 	for _, t := range p.Tags {
-		if normal(t) == tag {
+		if n := normal(t); n == tag || synonyms[n] == tag || synonyms[strings.TrimSuffix(n, "s")] == tag ||
+			strings.TrimSuffix(n, "s") == tag {
 			return true
 		}
 	}
