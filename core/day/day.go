@@ -113,10 +113,38 @@ type Place struct {
 	HeightM float64 `json:"height_m,omitempty" in:"-500..9000"`
 }
 
-// Air is the air of the room the prep is done in.
+// Air is the air of the room the prep is done in, or that of a segment.
 type Air struct {
 	TempC    *float64 `json:"temp_c,omitempty" in:"-30..55"`
 	Humidity *float64 `json:"humidity,omitempty" in:"0..1" doc:"relative, 0 to 1"`
+	Fan      bool     `json:"fan,omitempty" doc:"a fan runs at the chair"`
+}
+
+// BodyZone is a zone of the body that may be bare.
+type BodyZone string
+
+// BodyZones lists them.
+var BodyZones = []BodyZone{"scalp", "nape", "shoulders", "torso", "hands", "forearms", "upper_arms", "back", "thighs",
+	"lower_legs", "feet"}
+
+// UnmarshalText accepts the words of BodyZones.
+func (z *BodyZone) UnmarshalText(b []byte) error {
+	*z = BodyZone(b)
+	return doc.OneOf(*z, BodyZones)
+}
+
+// Repair is a mistake put right while making up: when, on which zone, and what slipped.
+type Repair struct {
+	At   Local  `json:"at" need:"yes"`
+	Zone string `json:"zone" need:"yes" len:"1..40"`
+	Item string `json:"item,omitempty" len:"0..80"`
+}
+
+// Booked is hair removal or a treatment that is booked before the day.
+type Booked struct {
+	Kind string `json:"kind" need:"yes" len:"1..40"`
+	Zone string `json:"zone,omitempty" len:"0..40"`
+	On   Date   `json:"on" need:"yes"`
 }
 
 // Temp is the air's temperature in °C.
@@ -225,28 +253,35 @@ type Segment struct {
 	Flash      bool     `json:"flash,omitempty"`
 	KeepFree   bool     `json:"keep_free,omitempty"`
 	Wind       bool     `json:"wind,omitempty" doc:"windy: less of a mist lands"`
+	Air        *Air     `json:"air,omitempty" doc:"outdoors, where it differs from the room's"`
 	Note       string   `json:"note,omitempty" len:"0..200"`
 }
 
 // Day is everything about the date, the clock, the place and the weather.
 type Day struct {
-	Date      Date      `json:"date" need:"yes"`
-	Timezone  string    `json:"timezone" need:"yes" len:"1..60"`
-	Place     Place     `json:"place" need:"yes"`
-	Sky       Sky       `json:"sky,omitempty"`
-	OzoneDU   *float64  `json:"ozone_du,omitempty" in:"100..600"`
-	Air       Air       `json:"air,omitzero"`
-	SurfaceC  *float64  `json:"surface_c,omitempty" in:"20..45" doc:"skin surface, °C, as read"`
-	Washed    *Wash     `json:"washed,omitempty"`
-	PlannedOn Date      `json:"planned_on,omitzero" doc:"made on; the countdown drops what is before it"`
-	ShavedAt  Local     `json:"shaved_at,omitzero" doc:"when the beard was last shaved, where it was within a day"`
-	ChairAt   Local     `json:"chair_at" need:"yes"`
-	BaseAt    Local     `json:"base_at" need:"yes"`
-	WearUntil Local     `json:"wear_until" need:"yes"`
-	LiftAt    Local     `json:"lift_at" need:"yes"`
-	BudgetMED *float64  `json:"budget_med,omitempty" in:"0..0.5"`
-	Segments  []Segment `json:"segments,omitempty" len:"0..200"`
-	Licensed  []string  `json:"licensed,omitempty" len:"0..20" doc:"names of acts a licensed person of the studio does"`
+	Date      Date       `json:"date" need:"yes"`
+	Timezone  string     `json:"timezone" need:"yes" len:"1..60"`
+	Place     Place      `json:"place" need:"yes"`
+	Sky       Sky        `json:"sky,omitempty"`
+	OzoneDU   *float64   `json:"ozone_du,omitempty" in:"100..600"`
+	Air       Air        `json:"air,omitzero"`
+	SurfaceC  *float64   `json:"surface_c,omitempty" in:"20..45" doc:"skin surface, °C, as read"`
+	Washed    *Wash      `json:"washed,omitempty"`
+	PlannedOn Date       `json:"planned_on,omitzero" doc:"made on; the countdown drops what is before it"`
+	ShavedAt  Local      `json:"shaved_at,omitzero" doc:"when the beard was last shaved, where it was within a day"`
+	ChairAt   Local      `json:"chair_at" need:"yes"`
+	BaseAt    Local      `json:"base_at" need:"yes"`
+	WearUntil Local      `json:"wear_until" need:"yes"`
+	LiftAt    Local      `json:"lift_at" need:"yes"`
+	BudgetMED *float64   `json:"budget_med,omitempty" in:"0..0.5"`
+	Segments  []Segment  `json:"segments,omitempty" len:"0..200"`
+	LeavesAt  Local      `json:"leaves_at,omitzero" doc:"when the client goes out after removal"`
+	Bare      []BodyZone `json:"bare,omitempty" len:"0..11" doc:"zones of the body that show"`
+	AlreadyOn []string   `json:"already_on,omitempty" len:"0..24" doc:"left alone, but their makeup is on"`
+	Repairs   []Repair   `json:"repairs,omitempty" len:"0..40"`
+	Planned   []Booked   `json:"planned,omitempty" len:"0..40"`
+	Licensed  []string   `json:"licensed,omitempty" len:"0..20" doc:"names of acts a licensed person of the " +
+		"studio does"`
 }
 
 // Zone returns the day's time zone from the embedded database.
@@ -298,6 +333,7 @@ func (d Day) Check(path string) doc.Faults {
 	k.clocks()
 	k.before()
 	k.segments()
+	k.later()
 	return k.fs
 }
 
@@ -351,6 +387,20 @@ func (k *checker) before() {
 	k.real("shaved_at", k.ShavedAt)
 	if k.ShavedAt.t.After(k.BaseAt.t) && !k.BaseAt.IsZero() {
 		k.fs.Add(k.at("shaved_at"), say.AfterBase, "time", k.ShavedAt, "base", k.BaseAt)
+	}
+}
+
+// later looks at what comes while making up, and after removal.
+func (k *checker) later() {
+	k.real("leaves_at", k.LeavesAt)
+	k.after("leaves_at", k.LeavesAt, "lift_at", k.LiftAt, true)
+	for i, r := range k.Repairs {
+		name := fmt.Sprintf("repairs[%d].at", i)
+		k.real(name, r.At)
+		k.after(name, r.At, "base_at", k.BaseAt, true)
+		if !r.At.IsZero() && !k.WearUntil.IsZero() && r.At.t.After(k.WearUntil.t) {
+			k.fs.Add(k.at(name), say.AfterWear, "time", r.At, "wear", k.WearUntil)
+		}
 	}
 }
 

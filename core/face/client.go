@@ -35,10 +35,29 @@ func (m *Mark) UnmarshalText(b []byte) error { *m = Mark(b); return doc.OneOf(*m
 
 // Grades is what was read on one zone. A grade left out is taken from the zone's neighbour.
 type Grades struct {
-	Oil   *int   `json:"oil,omitempty" in:"0..3"`
-	Water *int   `json:"water,omitempty" in:"0..3"`
-	Marks []Mark `json:"marks,omitempty" len:"0..9"`
+	Oil       *int   `json:"oil,omitempty" in:"0..3"`
+	Water     *int   `json:"water,omitempty" in:"0..3"`
+	Marks     []Mark `json:"marks,omitempty" len:"0..9"`
+	Phototype *int   `json:"phototype,omitempty" in:"1..6" doc:"where the zone differs from the client"`
+	Today     Today  `json:"today,omitempty"`
 }
+
+// Today is what a zone is on the day.
+type Today string
+
+// What a zone may be.
+const (
+	AsUsual   Today = ""
+	Leave     Today = "leave" // nothing may touch it
+	Self      Today = "self"  // the client does it herself
+	CleanZone Today = "clean" // no makeup is on it at removal, though the look puts some there
+)
+
+// Todays lists what a zone may be.
+var Todays = []Today{AsUsual, Leave, Self, CleanZone}
+
+// UnmarshalText accepts the words of Todays.
+func (t *Today) UnmarshalText(b []byte) error { *t = Today(b); return doc.OneOf(*t, Todays) }
 
 // ConditionKind is a condition the client tells of.
 type ConditionKind string
@@ -62,7 +81,30 @@ const (
 	Asthma       ConditionKind = "asthma"
 	EyeInfection ConditionKind = "eye_infection"
 	Exfoliated   ConditionKind = "exfoliated"
+
+	Radiotherapy   ConditionKind = "radiotherapy"
+	Chemotherapy   ConditionKind = "chemotherapy"
+	EyeSurgery     ConditionKind = "eye_surgery"
+	BrowTattoo     ConditionKind = "brow_tattoo"
+	LipTattoo      ConditionKind = "lip_tattoo"
+	LinerTattoo    ConditionKind = "liner_tattoo"
+	Waxed          ConditionKind = "waxed"
+	Sugared        ConditionKind = "sugared"
+	Threaded       ConditionKind = "threaded"
+	HairCream      ConditionKind = "hair_cream"
+	Bladed         ConditionKind = "bladed"
+	Nick           ConditionKind = "nick"
+	Photosensitive ConditionKind = "photosensitive"
+	Porphyria      ConditionKind = "porphyria"
+	Psoriasis      ConditionKind = "psoriasis"
+	BloodThinner   ConditionKind = "blood_thinner"
+	ThinSkin       ConditionKind = "thin_skin"
+	Keloid         ConditionKind = "keloid"
+	SelfTan        ConditionKind = "self_tan"
 )
+
+// HairRemovals lists the ways to take hair off that skin needs days to get over.
+var HairRemovals = []ConditionKind{Waxed, Sugared, Threaded, HairCream, Bladed}
 
 // Conditions lists the conditions: the marks, and what is not seen on the skin.
 var Conditions = func() (list []ConditionKind) {
@@ -70,7 +112,9 @@ var Conditions = func() (list []ConditionKind) {
 		list = append(list, ConditionKind(m))
 	}
 	return append(list, Isotretinoin, Retinoid, PeelLight, PeelMedium, PeelDeep, Laser, Needling, Injectables,
-		Toxin, Filler, LashLift, Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated)
+		Toxin, Filler, LashLift, Rosacea, Eczema, Pregnant, Asthma, EyeInfection, Exfoliated, Radiotherapy,
+		Chemotherapy, EyeSurgery, BrowTattoo, LipTattoo, LinerTattoo, Waxed, Sugared, Threaded, HairCream, Bladed,
+		Nick, Photosensitive, Porphyria, Psoriasis, BloodThinner, ThinSkin, Keloid, SelfTan)
 }()
 
 // UnmarshalText accepts the words of Conditions.
@@ -124,11 +168,56 @@ func (e *EyeShape) UnmarshalText(b []byte) error {
 	return doc.OneOf(*e, EyeShapes)
 }
 
-// Learned is what earlier sittings taught: factors by zone, and by remover and binder ("balm/waterproof_film").
+// Hair is what a face may be without.
+type Hair string
+
+// The hair.
+const (
+	Lashes    Hair = "lashes"
+	BrowHair  Hair = "brows"
+	ScalpHair Hair = "scalp_hair"
+)
+
+// Hairs lists it.
+var Hairs = []Hair{Lashes, BrowHair, ScalpHair}
+
+// UnmarshalText accepts the words of Hairs.
+func (h *Hair) UnmarshalText(b []byte) error { *h = Hair(b); return doc.OneOf(*h, Hairs) }
+
+// BeardKind is how much beard there is.
+type BeardKind string
+
+// The beards.
+const (
+	BeardNotTold BeardKind = ""
+	NoBeard      BeardKind = "none"
+	Stubble      BeardKind = "stubble"
+	FullBeard    BeardKind = "full"
+)
+
+// Beards lists them.
+var Beards = []BeardKind{BeardNotTold, NoBeard, Stubble, FullBeard}
+
+// UnmarshalText accepts the words of Beards.
+func (k *BeardKind) UnmarshalText(b []byte) error { *k = BeardKind(b); return doc.OneOf(*k, Beards) }
+
+// Habit is one thing of the client's own routine: a kind of product, which one, or "" for whichever of the kind there
+// is, on which zones, none for wherever it goes, how many times a week, and when last.
+type Habit struct {
+	Kind    string   `json:"kind" need:"yes" len:"1..60"`
+	Product string   `json:"product,omitempty" len:"0..200"`
+	Zones   []Zone   `json:"zones,omitempty" len:"0..24"`
+	PerWeek float64  `json:"per_week,omitempty" in:"0.1..14"`
+	LastOn  day.Date `json:"last_on,omitzero"`
+}
+
+// Learned is what earlier sittings taught: factors by zone, and by remover and binder ("balm/waterproof_film"), and
+// which products stung.
 type Learned struct {
 	Moisture map[Zone]float64   `json:"moisture,omitempty" in:"0.5..2"`
 	Sebum    map[Zone]float64   `json:"sebum,omitempty" in:"0.1..10"`
 	Lift     map[string]float64 `json:"lift,omitempty" in:"0.1..10"`
+	Never    []string           `json:"never,omitempty" len:"0..200"` // ids or names
 }
 
 // Client is the person in the chair.
@@ -148,6 +237,9 @@ type Client struct {
 	Eyes        []EyeShape      `json:"eyes,omitempty" len:"0..2"`
 	Conditions  []Condition     `json:"conditions,omitempty" len:"0..60"`
 	Guardian    bool            `json:"guardian,omitempty"`
+	Without     []Hair          `json:"without,omitempty" len:"0..3"`
+	Beard       BeardKind       `json:"beard,omitempty"`
+	Routine     []Habit         `json:"routine,omitempty" len:"0..40"`
 	Readings    []Reading       `json:"readings,omitempty" len:"0..2000"`
 	Learned     Learned         `json:"learned,omitzero"`
 }
@@ -162,6 +254,30 @@ func (c Client) Age(on day.Date) (years float64, known bool) {
 
 // Has reports whether the client wears w.
 func (c Client) Has(w Wear) bool { return slices.Contains(c.Wears, w) }
+
+// Lacks reports whether the client is without that hair.
+func (c Client) Lacks(h Hair) bool { return slices.Contains(c.Without, h) }
+
+// HasBeard reports whether a beard is worn, stubbled or full.
+func (c Client) HasBeard() bool { return c.Beard == Stubble || c.Beard == FullBeard }
+
+// PhototypeOf is the phototype of a zone: its own where it differs, else the client's.
+func (c Client) PhototypeOf(z Zone) int {
+	if g, there := c.Zones[z]; there && g.Phototype != nil {
+		return *g.Phototype
+	}
+	return c.Phototype
+}
+
+// Told is the zones that are so today.
+func (c Client) Told(t Today) (zones Set) {
+	for z := range N {
+		if g, there := c.Zones[z]; there && g.Today == t {
+			zones |= SetOf(z)
+		}
+	}
+	return zones
+}
 
 // Check returns what is wrong beyond the bounds of single fields.
 func (c Client) Check(path string, on day.Date) doc.Faults {
@@ -211,11 +327,14 @@ func (s State) WantsMattifying() bool {
 	return s.Oil >= figure.OilyFrom && s.Water >= figure.MoistFrom && !s.Has(Flaky)
 }
 
-// GradeFrom is the zone whose grades a zone takes that was left out: the forehead's for the oily middle, else the
-// cheeks'.
+// GradeFrom is the zone whose grades a zone takes that was left out: the forehead's for the oily middle, the neck's for
+// the body, else the cheeks'.
 func (z Zone) GradeFrom() Zone {
-	if z.TZone() {
+	switch {
+	case z.TZone():
 		return Forehead
+	case Body.Has(z):
+		return Neck
 	}
 	return Cheeks
 }
@@ -227,6 +346,9 @@ func (c Client) States(on day.Date) [N]State {
 	for z := range N {
 		from := z.GradeFrom()
 		all[z] = State{Oil: deref(c.Zones[from].Oil), Water: deref(c.Zones[from].Water)}
+		if from == Neck { // which stands before the body's zones
+			all[z] = State{Oil: all[Neck].Oil, Water: all[Neck].Water}
+		}
 		g := c.Zones[z]
 		if g.Oil != nil {
 			all[z].Oil = *g.Oil
@@ -238,7 +360,7 @@ func (c Client) States(on day.Date) [N]State {
 	}
 	for _, k := range c.Conditions {
 		m := Mark(k.Kind)
-		if !slices.Contains(Marks, m) || (!k.On.IsZero() && k.On.Before(on)) {
+		if !slices.Contains(Marks, m) || m != Scar && !k.On.IsZero() && k.On.Before(on) {
 			continue
 		}
 		for z := range N {
@@ -250,9 +372,6 @@ func (c Client) States(on day.Date) [N]State {
 	for z := range all {
 		slices.Sort(all[z].Marks)
 		all[z].Marks = slices.Compact(all[z].Marks)
-		if all[z].Has(Scar) && c.Zones[Zone(z)].Oil == nil { // scars make no oil
-			all[z].Oil = 0
-		}
 	}
 	return all
 }

@@ -169,9 +169,15 @@ func TestAChildsHeadIsLargeForItsBodyByAge(t *testing.T) {
 
 func TestZonesKnowTheirAreaClassAndPlace(t *testing.T) {
 	areas := face.Client{}.Areas(On(t, "2027-06-19"))
-	want := [face.N]float64{90, 30, 12, 33, 190, 120, 18, 15, 10, 12, 220, 60, 300}
+	want := [face.N]float64{90, 30, 12, 33, 190, 120, 18, 15, 10, 12, 220, 60, 300, 15, 120, 900, 1950, 430, 1040,
+		1380, 2250, 3290, 2420, 600}
 	if areas != want {
 		t.Errorf("%v", areas)
+	}
+	bald := face.Client{Without: []face.Hair{face.ScalpHair}, HeightCM: 170, WeightKG: 70}
+	if got, ratio := bald.Areas(On(t, "2027-06-19"))[face.Scalp], face.BSA(170,
+		70)/1.73; math.Abs(got-250*ratio) > 1e-9 {
+		t.Errorf("a bald scalp has %g cm²", got)
 	}
 	for z := range face.N {
 		if z.TZone() != (z <= face.Chin) || z.OnFace() != (z < face.Neck) ||
@@ -182,12 +188,12 @@ func TestZonesKnowTheirAreaClassAndPlace(t *testing.T) {
 		if b, _ := z.MarshalText(); again.UnmarshalText(b) != nil || again != z {
 			t.Errorf("%s does not come back", z)
 		}
-		if from := z.GradeFrom(); from != face.Forehead && from != face.Cheeks || z.TZone() != (from == face.Forehead) {
+		if from := z.GradeFrom(); (from == face.Neck) != face.Body.Has(z) || z.TZone() != (from == face.Forehead) {
 			t.Errorf("%s takes its grades from %s", z, from)
 		}
 	}
 	var z face.Zone
-	if err := z.UnmarshalText([]byte("knee")); err == nil || err.Error() != `"knee" is not a zone of the face` {
+	if err := z.UnmarshalText([]byte("knee")); err == nil || err.Error() != `"knee" is not a zone of the face or body` {
 		t.Errorf("%v", err)
 	}
 	s := face.SetOf(face.Chin, face.Nose)
@@ -245,8 +251,8 @@ func TestMarksAndScarsFillAZonesState(t *testing.T) {
 			{Kind: face.ConditionKind(face.Irritated)},
 			{Kind: face.ConditionKind(face.Pigment), On: on, Zone: P(face.Neck)}, {Kind: face.Rosacea}}}
 	s := c.States(on)
-	if s[face.Chin].Oil != 0 || s[face.Nose].Oil != 2 || s[face.Nose].Water != 1 {
-		t.Errorf("scars make no oil unless it was read: %+v %+v", s[face.Chin], s[face.Nose])
+	if s[face.Chin].Oil != 3 || s[face.Nose].Oil != 2 || s[face.Nose].Water != 1 {
+		t.Errorf("a scar without a date is skin like any: %+v %+v", s[face.Chin], s[face.Nose])
 	}
 	if !slices.Equal(s[face.Nose].Marks, []face.Mark{face.Flaky, face.Irritated, face.Scar}) ||
 		!slices.Equal(s[face.Lips].Marks, []face.Mark{face.ColdSore, face.Irritated}) {

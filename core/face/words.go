@@ -35,12 +35,16 @@ func Names(l *say.Language, set Set) string {
 var (
 	MarkList      = say.Words("mark", Marks, nil)
 	ConditionList = say.Words("condition", Conditions, nil)
-	WearList      = say.Words("wear", Wears, say.Labels{"contact_lenses_stay": "lenses that stay in"})
-	EyeList       = say.Words("eyes", EyeShapes, nil)
-	ByList        = say.Words("read_by", Bys, say.Labels{"blot": "blotting sheet", "probe": "probe (simulated)"})
-	SheetList     = say.Words("sheet_looks", Sheets, nil)
-	TypeList      = say.Words("skin_type", Types(), nil)
-	OverlayList   = say.Words("overlay", Overlays, nil)
+	HairList      = say.Words("hair", Hairs, say.Labels{"scalp_hair": "hair on the scalp"})
+	BeardList     = say.Words("beard", Beards[1:], nil)
+	TodayList     = say.Words("today", Todays[1:], say.Labels{"leave": "leave alone", "self": "does it herself",
+		"clean": "no makeup on it"})
+	WearList    = say.Words("wear", Wears, say.Labels{"contact_lenses_stay": "lenses that stay in"})
+	EyeList     = say.Words("eyes", EyeShapes, nil)
+	ByList      = say.Words("read_by", Bys, say.Labels{"blot": "blotting sheet", "probe": "probe (simulated)"})
+	SheetList   = say.Words("sheet_looks", Sheets, nil)
+	TypeList    = say.Words("skin_type", Types(), nil)
+	OverlayList = say.Words("overlay", Overlays, nil)
 )
 
 // Grades are numbers; these lists name them, in order.

@@ -28,6 +28,20 @@ const (
 	Neck
 	Ears
 	Chest
+
+	// The body's zones, used only where they are bare or carry makeup.
+	Scalp
+	Nape
+	Shoulders
+	Torso
+	Hands
+	Forearms
+	UpperArms
+	Back
+	Thighs
+	LowerLegs
+	Feet
+
 	N // how many there are
 )
 
@@ -68,7 +82,7 @@ func (z *Zone) UnmarshalText(text []byte) error {
 }
 
 // Set is a set of zones.
-type Set uint16
+type Set uint32
 
 // SetOf gathers zones.
 func SetOf(zs ...Zone) Set {
@@ -79,10 +93,12 @@ func SetOf(zs ...Zone) Set {
 	return s
 }
 
-// Face is the ten zones called face, and All every zone.
+// Face is the ten zones called face, Body those that only bare skin brings in, and All every zone.
 const (
-	Face Set = 1<<Neck - 1
-	All  Set = 1<<N - 1
+	Face  Set = 1<<Neck - 1
+	Upper Set = 1<<Scalp - 1 // face, neck, ears and chest, to which the day's dose and factor belong
+	Body  Set = All &^ Upper
+	All   Set = 1<<N - 1
 )
 
 // BaseArea is where a makeup item on "face" lies: the face without eyelids, brows and lips.
@@ -94,6 +110,32 @@ const Held Set = 1<<Eyelids | 1<<Brows | 1<<Lips
 // NearEyes is the lids and the skin under them.
 const NearEyes Set = 1<<Eyelids | 1<<UnderEyes
 
+// beside is the zones that touch each one, so far as a hand that works there reaches them.
+var beside = [N]Set{
+	Forehead:  SetOf(Brows, Eyelids, Nose, Jaw, Scalp),
+	Nose:      SetOf(Forehead, Cheeks, UnderEyes, UpperLip),
+	UpperLip:  SetOf(Nose, Cheeks, Lips, Chin),
+	Chin:      SetOf(UpperLip, Lips, Jaw, Cheeks, Neck),
+	Cheeks:    SetOf(Nose, UpperLip, Chin, Jaw, UnderEyes, Ears),
+	Jaw:       SetOf(Forehead, Cheeks, Chin, Neck, Ears),
+	UnderEyes: SetOf(Nose, Cheeks, Eyelids),
+	Eyelids:   SetOf(Forehead, UnderEyes, Brows),
+	Brows:     SetOf(Forehead, Eyelids),
+	Lips:      SetOf(UpperLip, Chin),
+	Neck:      SetOf(Chin, Jaw, Ears, Chest, Nape),
+	Ears:      SetOf(Cheeks, Jaw, Neck),
+	Chest:     SetOf(Neck, Shoulders, Torso),
+}
+
+// Around is some zones and those that touch them.
+func Around(s Set) Set {
+	all := s
+	for _, z := range s.List() {
+		all |= beside[z]
+	}
+	return all
+}
+
 // Has reports whether z is in s.
 func (s Set) Has(z Zone) bool { return s&(1<<z) != 0 }
 
@@ -102,12 +144,12 @@ func (s Set) First() Zone {
 	if s == 0 {
 		return N
 	}
-	return Zone(bits.TrailingZeros16(uint16(s)))
+	return Zone(bits.TrailingZeros32(uint32(s)))
 }
 
 // List returns the zones of s in order, never nil.
 func (s Set) List() []Zone {
-	list := make([]Zone, 0, bits.OnesCount16(uint16(s)))
+	list := make([]Zone, 0, bits.OnesCount32(uint32(s)))
 	for z := Zone(0); z < N; z++ {
 		if s.Has(z) {
 			list = append(list, z)
@@ -152,6 +194,9 @@ func (c Client) Areas(on day.Date) [N]float64 {
 	var areas [N]float64
 	for z := range N {
 		areas[z] = zones[z].cm2 * ratio
+		if z == Scalp && c.Lacks(ScalpHair) {
+			areas[z] = figure.BaldScalp * ratio
+		}
 		if z.OnFace() || z == Ears {
 			areas[z] *= head
 		}

@@ -46,6 +46,7 @@ var (
 var (
 	WarmestC     = lift.w("warmest", "warmest cloth", 38, "°C")
 	WarmC        = lift.w("warm", "warm water or cloth", 37, "°C")
+	HeatsFromC   = lift.w("heats_from", "water or a cloth counts as heat from", 36, "°C")
 	LukewarmC    = lift.w("lukewarm", "lukewarm water", 32, "°C")
 	BeardRemover = lift.w("beard_remover", "remover under a full beard", 1.5, "times")
 	EyeGrams     = lift.w("eye_grams", "one pass over both eyes", 1, "g")

@@ -93,6 +93,7 @@ var (
 	NeckSPFS   = prep.n("sunscreen_neck", "hands-on: sunscreen, neck", 20, "s")
 	EarsSPFS   = prep.n("sunscreen_ears", "hands-on: sunscreen, ears", 15, "s")
 	ChestSPFS  = prep.n("sunscreen_chest", "hands-on: sunscreen, chest", 20, "s")
+	BodySPFS   = prep.n("sunscreen_body", "hands-on: sunscreen, each zone of the body (ours)", 30, "s")
 	PolishS    = prep.n("polish", "hands-on: polish", 60, "s")
 	ColdPadS   = prep.n("cold_pads", "cold pads lie", 600, "s")
 	MassageUpS = prep.n("massage_up", "hands-on: brief upward massage (ours)", 60, "s")

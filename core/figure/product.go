@@ -4,16 +4,17 @@ const kit chapter = "kit"
 
 // Products and measures.
 var (
-	NeckShare      = kit.w("neck_share", "neck, more of a pass", 0.5, "share")
-	DropG          = kit.w("drop", "a drop", 0.03, "g")
-	FingertipUnitG = kit.p("fingertip_unit", "fingertip unit", 0.5, "g", "Long & Finlay 1991")
-	FingerStripG   = kit.w("finger_strip", "strip along one finger", 1, "g")
-	TeaspoonML     = kit.p("teaspoon", "teaspoon; half of it for face and neck", 5, "ml", "Schneider 2002")
-	PadHoldsG      = kit.w("pad_holds", "a cotton pad holds", 2, "g")
-	PadFaces       = kit.n("pad_faces", "clean faces of a pad", 2, "")
-	SoonMonths     = kit.n("soon", "a product goes out soon within", 1, "months")
-	MostScatter    = kit.w("most_scatter", "a calibration scatters at most", 0.1, "share")
-	LeastMeasure   = kit.w("least_measure", "under this much of the least hand measure it is said as less", 0.6,
+	NeckShare        = kit.w("neck_share", "neck, more of a pass", 0.5, "share")
+	DropG            = kit.w("drop", "a drop", 0.03, "g")
+	FingertipUnitG   = kit.p("fingertip_unit", "fingertip unit", 0.5, "g", "Long & Finlay 1991")
+	FingerStripG     = kit.w("finger_strip", "strip along one finger", 1, "g")
+	SunscreenDensity = kit.w("sunscreen_density", "a sunscreen weighs", 1, "g/ml")
+	TeaspoonML       = kit.p("teaspoon", "teaspoon; half of it for face and neck", 5, "ml", "Schneider 2002")
+	PadHoldsG        = kit.w("pad_holds", "a cotton pad holds", 2, "g")
+	PadFaces         = kit.n("pad_faces", "clean faces of a pad", 2, "")
+	SoonMonths       = kit.n("soon", "a product goes out soon within", 1, "months")
+	MostScatter      = kit.w("most_scatter", "a calibration scatters at most", 0.1, "share")
+	LeastMeasure     = kit.w("least_measure", "under this much of the least hand measure it is said as less", 0.6,
 		"share")
 	MostCounted = kit.n("most_counted", "hand measures are counted up to", 4, "")
 	CountedOff  = kit.w("counted_off", "each further one of a hand measure counts as off by", 0.03, "share")

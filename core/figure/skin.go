@@ -11,6 +11,7 @@ var (
 	BSALow      = face.w("bsa_low", "least ratio of skin areas, adults", 0.85, "")
 	BSAHigh     = face.w("bsa_high", "greatest ratio of skin areas, adults", 1.2, "")
 	AdultYears  = face.w("adult", "adult from", 18, "years")
+	BaldScalp   = face.w("bald_scalp", "area of a bald scalp", 250, "cm²")
 	OldestYears = face.w("oldest", "nobody is older than", 130, "years")
 )
 

@@ -22,6 +22,7 @@ type condition struct {
 	only     nature.Set     // where not 0, it speaks of what has one of these too
 	severity rules.Severity // "" for the rule's own
 	final    bool           // no reason lifts it
+	bars     bool           // planners must not, though it is no stop
 	lenses   bool           // while contact lenses are in
 	say      say.ID
 }
@@ -34,44 +35,79 @@ var conditions = []condition{
 	{rule: rules.Contagious, where: infectedEyes, rulesOut: nature.Touches, final: true},
 	{rule: rules.Contagious, where: catching, rulesOut: nature.Touches},
 	{rule: rules.BrokenSkin, where: open, rulesOut: nature.Touches},
-	{rule: rules.Sunburnt, where: blistered, rulesOut: nature.Touches, say: say.SunburntBland},
-	{rule: rules.Sunburnt, where: marked(face.Sunburn), rulesOut: nature.Harsh, say: say.SunburntBland},
+	{rule: rules.BrokenSkin, where: nicked, rulesOut: nature.Alcohol | nature.Acid | nature.Scent,
+		say: say.NickStings},
+	{rule: rules.LeaveAlone, where: toLeave, rulesOut: nature.Touches, say: say.ToldToLeave},
+	{rule: rules.LeaveAlone, where: herself, rulesOut: nature.Touches, severity: rules.Caution, bars: true,
+		say: say.DoneByClient},
+	{rule: rules.Sunburnt, where: blistered, rulesOut: nature.Touches, severity: rules.Stop, say: say.SunburntBland},
+	{rule: rules.Sunburnt, where: marked(face.Sunburn), rulesOut: nature.Harsh, bars: true, say: say.SunburntBland},
+	{rule: rules.Sunburnt, where: marked(face.Sunburn), rulesOut: nature.Polishes | nature.Massages | nature.Heats,
+		bars: true, say: say.SunburntBland},
 
 	{rule: rules.ScrubOnSore, where: sore, rulesOut: nature.Polishes, say: say.ScrubsSore},
+	{rule: rules.ScrubOnSore, where: marked(face.Irritated), rulesOut: nature.Fibres, severity: rules.Caution,
+		bars: true,
+		say:  say.MittOnSore},
+	{rule: rules.ScrubOnSore, where: keloid, rulesOut: nature.Polishes, only: nature.Rubs, say: say.ScrubsDarkMarks},
 	{rule: rules.TooOften, where: exfoliated, rulesOut: nature.Polishes | nature.AcidToner, but: nature.ForLips,
 		say: say.ExfoliatedLately},
 	{rule: rules.ShavenSkin, where: shaven, rulesOut: nature.Acid | nature.Scent | nature.Alcohol, only: nature.Leaves,
 		say: say.ShavenStings},
 
-	{rule: rules.Isotretinoin, where: isotretinoin, rulesOut: nature.Scours | nature.StrongGlue},
-	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Scours | nature.StrongGlue},
-	{rule: rules.RecentProcedure, where: fresh, rulesOut: nature.Leaves, severity: rules.Stop,
+	{rule: rules.Isotretinoin, where: isotretinoin, rulesOut: nature.Scours | nature.StrongGlue | nature.Pulls},
+	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Scours | nature.StrongGlue | nature.Pulls},
+	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Fibres, severity: rules.Caution, bars: true,
+		say: say.MittOnSore},
+	{rule: rules.RecentProcedure, where: closed, rulesOut: nature.Touches, severity: rules.Stop,
 		say: say.TreatmentFresh},
-	{rule: rules.RecentProcedure, where: healing, rulesOut: nature.Scours | nature.Massages | nature.Retinoid,
-		severity: rules.Stop, say: say.TreatmentHealing},
-	{rule: rules.RecentProcedure, where: but(healing, face.Held), rulesOut: nature.Works, severity: rules.Stop,
-		say: say.HealingNoMassage},
-	{rule: rules.Injectables, where: within(figure.InjectablePressDays, face.Injectables, face.Toxin, face.Filler),
-		rulesOut: nature.Presses,
-		say:      say.InjectablesPress},
+	{rule: rules.RecentProcedure, where: healing, rulesOut: nature.Scours | nature.Massages | nature.Retinoid |
+		nature.Pulls | nature.Sucks | nature.Fibres, severity: rules.Stop, say: say.TreatmentHealing},
+	{rule: rules.RecentProcedure, where: but(healing, face.Held), rulesOut: nature.Works | nature.Rubs,
+		severity: rules.Stop, say: say.HealingNoMassage},
+	{rule: rules.RecentProcedure, where: ByClinician, rulesOut: nature.Harsh | nature.Scent | nature.Scours |
+		nature.Heats | nature.Massages |
+		nature.Retinoid | nature.Sticks | nature.Pulls | nature.Sucks | nature.Fibres, bars: true,
+		say: say.ByClinicianBland},
+	{rule: rules.RecentProcedure, where: tattooed, rulesOut: nature.Acid | nature.Oily | nature.Polishes |
+		nature.Retinoid | nature.Massages | nature.Works, bars: true, say: say.TattooHeals},
+	{rule: rules.RecentProcedure, where: bared(figure.HairBareDays), rulesOut: nature.Acid | nature.Alcohol |
+		nature.Scent | nature.Heats | nature.Retinoid, bars: true, say: say.HairTakenOff},
+	{rule: rules.RecentProcedure, where: bared(figure.HairPolishDays), rulesOut: nature.Polishes, bars: true,
+		say: say.HairTakenOff},
+	{rule: rules.RecentProcedure, where: within(figure.SelfTanDays, face.SelfTan), rulesOut: nature.Oily | nature.Acid |
+		nature.Fibres, say: say.TanFades},
+	{rule: rules.Injectables, where: pressing, rulesOut: nature.Presses | nature.Rubs, say: say.InjectablesPress},
 	{rule: rules.Injectables, where: injected,
 		rulesOut: nature.Massages | nature.Sucks | nature.Heats | nature.Polishes,
 		say:      say.InjectablesMassage},
-	{rule: rules.Injectables, where: but(injected, face.Held), rulesOut: nature.Works, severity: rules.Stop,
+	{rule: rules.Injectables, where: but(pressing, face.Held), rulesOut: nature.Works, severity: rules.Stop,
 		say: say.FreshInjectables},
 	{rule: rules.RecentProcedure, where: lashLift,
-		rulesOut: nature.Oily | nature.Heats | nature.Massages | nature.Works,
+		rulesOut: nature.Oily | nature.Heats | nature.Massages | nature.Works | nature.Rubs,
 		severity: rules.Stop, say: say.LashLiftFresh},
 
 	{rule: rules.Rosacea, where: chronic(face.Rosacea), rulesOut: nature.Polishes | nature.Menthol |
-		nature.StrongAcid | nature.Massages | nature.Chills | nature.Heats | nature.Sucks},
+		nature.StrongAcid | nature.Massages | nature.Chills | nature.Heats | nature.Sucks | nature.Alcohol |
+		nature.Scent | nature.Fibres},
 	{rule: rules.Eczema, where: flare, rulesOut: nature.Leaves, but: nature.Moistens | nature.Screens | nature.Spots,
 		say: say.OnFlare},
 	{rule: rules.Eczema, where: chronic(face.Eczema), rulesOut: nature.Harsh, say: say.StingsEczema},
+	{rule: rules.Eczema, where: chronic(face.Eczema), rulesOut: nature.Massages, say: say.NoMassageEczema},
+	{rule: rules.Psoriasis, where: patches, rulesOut: nature.Polishes | nature.Massages | nature.Pulls | nature.Fibres},
+	{rule: rules.Pulls, where: thin, rulesOut: nature.Pulls | nature.Sucks, severity: rules.Stop,
+		say: say.PullsThinSkin},
+	{rule: rules.Pulls, where: keloid, rulesOut: nature.Pierces, severity: rules.Stop, say: say.PiercesKeloid},
 	{rule: rules.Pregnancy, where: anywhere(within(0, face.Pregnant)), rulesOut: nature.Retinoid,
 		say: say.HoldsRetinoid},
+	{rule: rules.Pregnancy, where: anywhere(within(0, face.Pregnant)), rulesOut: nature.ForLashes,
+		severity: rules.Caution, bars: true, say: say.LashesPregnant},
 	{rule: rules.Pregnancy, where: anywhere(within(0, face.Pregnant)), rulesOut: nature.StrongAcid,
-		severity: rules.Caution, say: say.StrongAcid},
+		severity: rules.Caution, bars: true, say: say.StrongAcid},
+	{rule: rules.Minor, where: child, rulesOut: nature.EyeCream | nature.Primes | nature.Acid | nature.Retinoid |
+		nature.Peels | nature.Polishes | nature.Scent, severity: rules.Caution, bars: true, say: say.NotForChild},
+	{rule: rules.Minor, where: minor, rulesOut: nature.ForLashes, severity: rules.Caution, bars: true,
+		say: say.NotForChild},
 	{rule: rules.Infant, where: infant, rulesOut: nature.Screens, say: say.UnderInfant},
 	{rule: rules.AsthmaAerosol, where: anywhere(chronic(face.Asthma)), rulesOut: nature.Aerosol,
 		say: say.AerosolAsthma},
@@ -84,7 +120,7 @@ var conditions = []condition{
 		say: say.NotForLenses},
 	{rule: rules.LensIn, where: nearEyes, lenses: true, rulesOut: nature.Removes, severity: rules.Caution,
 		say: say.LensesAway},
-	{rule: rules.OilOnExtensions, where: worn(face.LashExtensions, face.SetOf(face.Eyelids)), rulesOut: nature.Oily,
+	{rule: rules.OilOnExtensions, where: worn(face.LashExtensions, face.NearEyes), rulesOut: nature.Oily,
 		say: say.OilyExtensions},
 	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, only: nature.Removes, severity: rules.Stop,
 		say: say.WateryLids},
@@ -168,6 +204,50 @@ func blistered(c *sitting.Case) face.Set { return c.Barred().Burnt }
 
 func shaven(c *sitting.Case) face.Set { return c.Shaven }
 
+func toLeave(c *sitting.Case) face.Set { return c.Barred().Leave }
+
+func herself(c *sitting.Case) face.Set { return c.Barred().Self }
+
+func closed(c *sitting.Case) face.Set { return c.Barred().Fresh }
+
+func nicked(c *sitting.Case) face.Set { return c.Within(0, face.Nick) }
+
+func keloid(c *sitting.Case) face.Set { return wholly(c.Chronic(face.Keloid) != 0) }
+
+func patches(c *sitting.Case) face.Set { return c.Patches() }
+
+// thin is skin that nothing may pull at: thin, or bruising easily.
+func thin(c *sitting.Case) face.Set { return c.Chronic(face.ThinSkin) | c.Chronic(face.BloodThinner) }
+
+// ByClinician is skin that is worked on by its clinician's word alone, and then bland and patted: the field of a
+// radiotherapy, the eyes after surgery, everybody after chemotherapy.
+func ByClinician(c *sitting.Case) face.Set {
+	return c.Within(figure.RadiotherapyDays, face.Radiotherapy) | c.Within(figure.ChemotherapyDays, face.Chemotherapy) |
+		c.Within(figure.EyeSurgeryDays, face.EyeSurgery)&face.NearEyes
+}
+
+// tattooed is brows, lips or lids while a tattoo heals.
+func tattooed(c *sitting.Case) face.Set {
+	return c.Within(figure.TattooDays, face.BrowTattoo)&face.SetOf(face.Brows) |
+		c.Within(figure.TattooDays, face.LipTattoo)&face.SetOf(face.Lips) |
+		c.Within(figure.TattooDays, face.LinerTattoo)&face.SetOf(face.Eyelids)
+}
+
+// bared is where hair was taken off within so many days.
+func bared(days int) where { return within(days, face.HairRemovals...) }
+
+func child(c *sitting.Case) face.Set { return wholly(c.Child()) }
+
+func minor(c *sitting.Case) face.Set {
+	age, known := c.Client.Age(c.Day.Date)
+	return wholly(known && age < figure.AdultYears)
+}
+
+// pressing is the points of injectables in their first day.
+func pressing(c *sitting.Case) face.Set {
+	return c.Within(figure.InjectablePressDays, face.Injectables, face.Toxin, face.Filler)
+}
+
 // sore is skin that nothing may scrub: broken out, irritated, sensitive, or thin after a retinoid.
 func sore(c *sitting.Case) face.Set {
 	return c.Marked(face.Breakout) | c.Marked(face.Irritated) |
@@ -182,9 +262,10 @@ func isotretinoin(c *sitting.Case) face.Set {
 
 func retinoid(c *sitting.Case) face.Set { return c.Within(RetinoidWindow(c), face.Retinoid) }
 
+// injected is where a toxin or filler was set lately, and the zones beside.
 func injected(c *sitting.Case) face.Set {
-	return c.Within(figure.InjectableMassageDays, face.Injectables, face.Filler) |
-		c.Within(figure.ToxinMassageDays, face.Toxin)
+	return face.Around(c.Within(figure.InjectableMassageDays, face.Injectables, face.Filler) |
+		c.Within(figure.ToxinMassageDays, face.Toxin))
 }
 
 // lashLift is the lids while lifted lashes may bear no oil, steam or rubbing.
@@ -195,9 +276,7 @@ func lashLift(c *sitting.Case) face.Set {
 	return face.SetOf(face.Eyelids)
 }
 
-func healing(c *sitting.Case) face.Set { zones, _ := Healing(c); return zones }
-
-func fresh(c *sitting.Case) face.Set { _, zones := Healing(c); return zones }
+func healing(c *sitting.Case) face.Set { return Healing(c) }
 
 // flare is where eczema is irritated now.
 func flare(c *sitting.Case) face.Set { return c.Chronic(face.Eczema) & c.Marked(face.Irritated) }
@@ -233,15 +312,12 @@ func RetinoidWindow(c *sitting.Case) int {
 	return figure.RetinoidDays
 }
 
-// Healing returns the zones on which a procedure is still healing, and those in the first day after it.
-func Healing(c *sitting.Case) (healing, fresh face.Set) {
+// Healing is the zones on which a procedure is still healing.
+func Healing(c *sitting.Case) (healing face.Set) {
 	for _, k := range c.Conditions {
 		if days, is := Procedures[k.Kind]; is && k.Days <= days {
 			healing |= k.Zone
-			if k.Days <= figure.ProcedureFirstDays {
-				fresh |= k.Zone
-			}
 		}
 	}
-	return healing, fresh
+	return healing
 }

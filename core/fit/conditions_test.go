@@ -21,10 +21,26 @@ func marked(m face.Mark) func(s *sitting.Sitting) {
 	}
 }
 
+// today says what the chin is that day.
+func today(is face.Today) func(s *sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		s.Client.Zones[face.Chin] = face.Grades{Oil: P(1), Water: P(1), Today: is}
+	}
+}
+
+func bornOn(date string) func(s *sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		if err := s.Client.Born.UnmarshalText([]byte(date)); err != nil {
+			panic(err)
+		}
+	}
+}
+
 // TestWhatAConditionRulesOutHoldsWhereItIs asks the table as planners do, in whichever phase: which zones a nature is
 // ruled out on.
 func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
-	chin, all, lids := face.SetOf(face.Chin), face.All, face.SetOf(face.Eyelids)
+	chin, all, lids, brows := face.SetOf(face.Chin), face.All, face.SetOf(face.Eyelids), face.SetOf(face.Brows)
+	about := face.SetOf(face.UpperLip, face.Chin, face.Cheeks, face.Jaw, face.Lips, face.Neck)
 	none := func(*sitting.Sitting) {}
 	sensitive := func(s *sitting.Sitting) { s.Client.Sensitivity = 2 }
 	for _, c := range []struct {
@@ -54,18 +70,80 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		{"peel of the day before: an active tonight", told(face.PeelLight, "2027-06-18", face.Chin), nature.Treats,
 			chin},
 		{"injectables of the day: pressing", told(face.Injectables, "2027-06-19", face.Chin), nature.Presses, chin},
-		{"injectables of the day: suction", told(face.Injectables, "2027-06-19", face.Chin), nature.Sucks, chin},
-		{"injectables: a remover massaged in", told(face.Injectables, "2027-06-05", face.Chin), nature.Works, chin},
-		{"injectables in lips: a remover held there", told(face.Injectables, "2027-06-05", face.Lips), nature.Works, 0},
-		{"toxin: polish", told(face.Toxin, "2027-06-10", face.Chin), nature.Polishes, chin},
-		{"filler in the fourth week: suction", told(face.Filler, "2027-05-24", face.Chin), nature.Sucks, chin},
+		{"injectables of the day: suction", told(face.Injectables, "2027-06-19", face.Chin), nature.Sucks, about},
+		{"injectables of the day before: a remover massaged in", told(face.Injectables, "2027-06-18", face.Chin),
+			nature.Works, chin},
+		{"injectables of the day before: rubbing", told(face.Filler, "2027-06-18", face.Chin), nature.Rubs, chin},
+		{"injectables: two days on flat fingers may loosen a remover", told(face.Injectables, "2027-06-17", face.Chin),
+			nature.Works | nature.Rubs, 0},
+		{"injectables in lips: a remover held there", told(face.Injectables, "2027-06-18", face.Lips), nature.Works, 0},
+		{"toxin: polish, beside it too", told(face.Toxin, "2027-06-10", face.Chin), nature.Polishes, about},
+		{"filler in the fourth week: suction", told(face.Filler, "2027-05-24", face.Chin), nature.Sucks, about},
+		{"filler in the fifth week", told(face.Filler, "2027-05-21", face.Chin), nature.Sucks | nature.Polishes, 0},
 		{"a lash lift, no zone named: oil", told(face.LashLift, "2027-06-17"), nature.Oily, lids},
 		{"a lash lift: steam", told(face.LashLift, "2027-06-17"), nature.Heats, lids},
 		{"a lash lift: a remover massaged in", told(face.LashLift, "2027-06-17"), nature.Works, lids},
 		{"a lash lift: a film", told(face.LashLift, "2027-06-17"), nature.Leaves, 0},
 		{"a lash lift three days ago: oil", told(face.LashLift, "2027-06-16"), nature.Oily, 0},
-		{"a fresh peel: a film", told(face.PeelLight, "2027-06-18", face.Chin), nature.Leaves, chin},
-		{"a peel two days ago: a film", told(face.PeelLight, "2027-06-17", face.Chin), nature.Leaves, 0},
+		{"a fresh peel: anything at all", told(face.PeelLight, "2027-06-18", face.Chin), nature.Touches, chin},
+		{"a light peel two days ago: a film", told(face.PeelLight, "2027-06-17", face.Chin), nature.Leaves, 0},
+		{"a medium peel a week ago: anything", told(face.PeelMedium, "2027-06-12", face.Chin), nature.Touches, chin},
+		{"a medium peel eight days ago", told(face.PeelMedium, "2027-06-11", face.Chin), nature.Touches, 0},
+		{"a deep peel two weeks ago: anything", told(face.PeelDeep, "2027-06-05", face.Chin), nature.Touches, chin},
+		{"a deep peel fifteen days ago", told(face.PeelDeep, "2027-06-04", face.Chin), nature.Touches, 0},
+		{"a peel two days ago: rubbing", told(face.PeelLight, "2027-06-17", face.Chin), nature.Rubs, chin},
+		{"a peel two days ago: a mitt", told(face.PeelLight, "2027-06-17", face.Chin), nature.Fibres, chin},
+		{"a brow tattoo ten days ago: anything", told(face.BrowTattoo, "2027-06-09"), nature.Touches, brows},
+		{"a brow tattoo eleven days ago: oil", told(face.BrowTattoo, "2027-06-08"), nature.Oily, brows},
+		{"a brow tattoo eleven days ago: anything", told(face.BrowTattoo, "2027-06-08"), nature.Touches, 0},
+		{"a lip tattoo four weeks ago: acid", told(face.LipTattoo, "2027-05-22"), nature.Acid, face.SetOf(face.Lips)},
+		{"a liner tattoo four weeks ago: a remover worked in", told(face.LinerTattoo, "2027-05-22"), nature.Works,
+			lids},
+		{"a liner tattoo longer ago", told(face.LinerTattoo, "2027-05-21"), nature.Works | nature.Acid, 0},
+		{"waxed the day before: scent", told(face.Waxed, "2027-06-18", face.Chin), nature.Scent, chin},
+		{"sugared the day before: acid", told(face.Sugared, "2027-06-18", face.Chin), nature.Acid, chin},
+		{"threaded the day before: alcohol", told(face.Threaded, "2027-06-18", face.Chin), nature.Alcohol, chin},
+		{"hair cream the day before: heat", told(face.HairCream, "2027-06-18", face.Chin), nature.Heats, chin},
+		{"bladed two days before: polish", told(face.Bladed, "2027-06-17", face.Chin), nature.Polishes, chin},
+		{"waxed two days before: scent", told(face.Waxed, "2027-06-17", face.Chin), nature.Scent, 0},
+		{"waxed three days before: polish", told(face.Waxed, "2027-06-16", face.Chin), nature.Polishes, 0},
+		{"a nick: alcohol", told(face.Nick, "", face.Chin), nature.Alcohol, chin},
+		{"a nick: a film", told(face.Nick, "", face.Chin), nature.Leaves | nature.Touches, 0},
+		{"psoriasis: tape", told(face.Psoriasis, "", face.Chin), nature.Pulls, chin},
+		{"psoriasis: massage", told(face.Psoriasis, "", face.Chin), nature.Massages, chin},
+		{"psoriasis: a remover loosened", told(face.Psoriasis, "", face.Chin), nature.Works, 0},
+		{"vitiligo: polish", func(s *sitting.Sitting) {
+			s.Client.Phototype = 4
+			s.Client.Zones[face.Chin] = face.Grades{Oil: P(1), Water: P(1), Phototype: P(1)}
+		}, nature.Polishes, chin},
+		{"thin skin: tape", told(face.ThinSkin, "", face.Chin), nature.Pulls, chin},
+		{"blood thinners: suction", told(face.BloodThinner, ""), nature.Sucks, all},
+		{"keloids: what opens the skin", told(face.Keloid, "", face.Chin), nature.Pierces, all},
+		{"self-tan three days ago: oil", told(face.SelfTan, "2027-06-16", face.Chin), nature.Oily, chin},
+		{"self-tan four days ago: oil", told(face.SelfTan, "2027-06-15", face.Chin), nature.Oily, 0},
+		{"radiotherapy four weeks ago: adhesive", told(face.Radiotherapy, "2027-05-22", face.Chin), nature.Sticks,
+			chin},
+		{"radiotherapy longer ago", told(face.Radiotherapy, "2027-05-21", face.Chin), nature.Sticks, 0},
+		{"chemotherapy 90 days ago: scent", told(face.Chemotherapy, "2027-03-21"), nature.Scent, all},
+		{"chemotherapy 91 days ago: scent", told(face.Chemotherapy, "2027-03-20"), nature.Scent, 0},
+		{"eye surgery: adhesive", told(face.EyeSurgery, "2027-06-01"), nature.Sticks, face.NearEyes},
+		{"eye infection until yesterday: anything", told(face.EyeInfection, "2027-06-18"), nature.Touches,
+			face.NearEyes},
+		{"eye infection until two days ago", told(face.EyeInfection, "2027-06-17"), nature.Touches, 0},
+		{"a zone to leave", today(face.Leave), nature.Touches, chin},
+		{"a zone she does herself", today(face.Self), nature.Touches, chin},
+		{"a zone without makeup", today(face.CleanZone), nature.Touches, 0},
+		{"sunburn: a polish", marked(face.Sunburn), nature.Polishes, chin},
+		{"irritated: a mitt", marked(face.Irritated), nature.Fibres, chin},
+		{"a child: primer", bornOn("2019-03-01"), nature.Primes, all},
+		{"a child: scent", bornOn("2019-03-01"), nature.Scent, all},
+		{"sixteen: primer", bornOn("2011-06-19"), nature.Primes | nature.Acid, 0},
+		{"seventeen: a lash serum", bornOn("2010-01-01"), nature.ForLashes, all},
+		{"eighteen: a lash serum", bornOn("2009-06-19"), nature.ForLashes, 0},
+		{"pregnant: a lash serum", told(face.Pregnant, ""), nature.ForLashes, all},
+		{"rosacea: a mitt", told(face.Rosacea, "", face.Chin), nature.Fibres, chin},
+		{"rosacea: scent", told(face.Rosacea, "", face.Chin), nature.Scent, chin},
+		{"eczema: massage", told(face.Eczema, "", face.Chin), nature.Massages, chin},
 		{"a peel two days ago: massage", told(face.PeelLight, "2027-06-17", face.Chin), nature.Massages, chin},
 		{"a peel two days ago: a retinoid", told(face.PeelLight, "2027-06-17", face.Chin), nature.Retinoid, chin},
 		{"isotretinoin: glue", told(face.Isotretinoin, "2027-06-01"), nature.StrongGlue, all},
@@ -81,7 +159,7 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		{"watery eyes: eye cream", func(s *sitting.Sitting) { s.Client.Eyes = []face.EyeShape{face.Watery} },
 			nature.EyeCream, lids},
 		{"extensions: oil", func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} },
-			nature.Oily, lids},
+			nature.Oily, face.NearEyes},
 		{"lenses are for those who know whether they are in", func(s *sitting.Sitting) {
 			s.Client.Wears = []face.Wear{face.LensesStay}
 		}, nature.Oily | nature.Removes, 0},

@@ -4,6 +4,7 @@ package fit
 
 import (
 	"slices"
+	"strings"
 
 	"urncloth/core/act"
 	"urncloth/core/face"
@@ -27,6 +28,7 @@ type Use struct {
 	After   bool // after makeup: nothing that only matters before it
 
 	LensesIn bool       // contact lenses are in
+	TempC    float64    // of water or a cloth, 0 for not told
 	nature   nature.Set // once asked for
 	known    *known     // of the client on the day
 }
@@ -89,6 +91,7 @@ type held struct {
 // among the checks, and how each product stands to the client's allergies.
 type known struct {
 	held      [][]held
+	still     face.Set // where nothing may rub
 	allergies map[*kit.Product]allergy
 }
 
@@ -108,8 +111,11 @@ func hold(c *sitting.Case) *known {
 			list[n] = append(list[n], held{k, zones})
 		}
 	}
-	return &known{list, map[*kit.Product]allergy{}}
+	return &known{list, RuledOut(c, nature.Rubs), map[*kit.Product]allergy{}}
 }
+
+// Still is the zones on which nothing may rub: what comes off there is held and lifted.
+func Still(c *sitting.Case) face.Set { return sitting.Memo(c, hold).still }
 
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
@@ -183,7 +189,7 @@ func Stock(c *sitting.Case, p *kit.Product) int {
 // Nature is what the use does to skin.
 func (u *Use) Nature() nature.Set {
 	if u.nature == 0 {
-		u.nature = nature.Of(u.Product, u.Act, u.Kind, u.How)
+		u.nature = nature.Of(u.Product, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
 	}
 	return u.nature
 }
@@ -201,7 +207,7 @@ func (u *Use) condition(rows []held) *Objection {
 		k := &rows[i]
 		if k.zones.Has(u.Zone) && (!k.lenses || u.LensesIn) && k.meets(u.Nature()) {
 			o := u.when(true, k.say)
-			o.Severity, o.Final = k.severity, k.final
+			o.Severity, o.Final, o.Bars = k.severity, k.final, k.bars
 			return o
 		}
 	}
@@ -257,6 +263,7 @@ var checks = []check{
 	}},
 	{rules.Contagious, nil},
 	{rules.BrokenSkin, nil},
+	{rules.LeaveAlone, nil},
 	{rules.Sunburnt, nil},
 	{rules.StripsBeforeMakeup, strips},
 	{rules.ScrubOnSore, nil},
@@ -268,9 +275,31 @@ var checks = []check{
 	{rules.Injectables, nil},
 	{rules.Rosacea, nil},
 	{rules.Eczema, nil},
+	{rules.Psoriasis, nil},
+	{rules.Minor, nil},
 	{rules.Pregnancy, nil},
 	{rules.Infant, nil},
 	{rules.AsthmaAerosol, nil},
+	{rules.Heats, byNature(nature.Heats, say.HeatsThere)},
+	{rules.Pulls, byNature(nature.Pulls|nature.Sucks, say.PullsThere)},
+	{rules.Presses, byNature(nature.Presses|nature.Rubs|nature.Massages, say.PressesThere)},
+	{rules.Stung, func(u *Use) *Objection {
+		p := u.Product
+		if p == nil {
+			return nil
+		}
+		for _, w := range u.Case.Client.Learned.Never {
+			if w == p.ID || strings.EqualFold(strings.TrimSpace(w), p.Name) {
+				return u.when(true, say.StungBefore)
+			}
+		}
+		return nil
+	}},
+	{rules.Photosensitised, func(u *Use) *Objection {
+		p := u.Product
+		return u.when(u.sunscreen() && u.leaves() && p.SPF < figure.PhotosensitiveSPF && LightHarms(u.Case),
+			say.FactorTooLow).as(rules.Caution)
+	}},
 	{rules.LicensedOnly, func(u *Use) *Objection {
 		if u.Act != act.Treat || !slices.Contains(act.Licensed(), u.Kind) ||
 			slices.Contains(u.Case.Day.Licensed, string(u.Kind)) {
@@ -345,6 +374,35 @@ var checks = []check{
 			say.LeavesCast,
 		)
 	}},
+}
+
+// byNature objects to an act, whatever product it is done with, where a condition rules out what the act itself does.
+func byNature(n nature.Set, message say.ID) func(u *Use) *Objection {
+	return func(u *Use) *Objection {
+		act := nature.Of(nil, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
+		if !act.Has(n) {
+			return nil
+		}
+		for _, rows := range u.known.held {
+			for i := range rows {
+				if k := &rows[i]; k.zones.Has(u.Zone) && k.rulesOut&nature.Touches == 0 && k.rulesOut.Has(act&n) &&
+					!k.lenses {
+					o := u.when(true, message)
+					o.Severity, o.Bars = k.severity, k.bars
+					if o.Severity == "" {
+						o.Severity = rules.Get(k.rule).Severity
+					}
+					return o
+				}
+			}
+		}
+		return nil
+	}
+}
+
+// LightHarms reports whether the client has a condition, or takes a medicine, with which light does more harm.
+func LightHarms(c *sitting.Case) bool {
+	return c.Chronic(face.Photosensitive)|c.Chronic(face.Porphyria) != 0
 }
 
 // allergySaid is how each way in which a product meets an allergy is said.

@@ -94,6 +94,12 @@ type Product struct {
 
 	Ingredients          string `json:"ingredients,omitempty" len:"0..20000"` // the list as printed on the pack
 	IngredientsConfirmed bool   `json:"ingredients_confirmed,omitempty"`      // somebody has checked that it is whole
+
+	House       bool    `json:"house,omitempty"`                       // the studio's own choice of its kind
+	ContactMinS int     `json:"contact_min_s,omitempty" in:"0..14400"` // by the label; 0 for not said
+	ContactMaxS int     `json:"contact_max_s,omitempty" in:"0..14400"`
+	Neutralise  bool    `json:"neutralise,omitempty"` // the label asks for water when its time is up
+	PH          float64 `json:"ph,omitempty" in:"0..14"`
 }
 
 // Kit is the products at hand, in the studio's order, which decides ties.
@@ -124,6 +130,9 @@ func (k Kit) Check(path string) doc.Faults {
 		seen[p.ID] = i
 		if w := p.WaterResistantMin; w != 0 && w != figure.Label40 && w != figure.Label80 {
 			fs.Add(at+".water_resistant_min", say.NotALabel, "minutes", w)
+		}
+		if p.ContactMaxS > 0 && p.ContactMinS > p.ContactMaxS {
+			fs.Add(at+".contact_min_s", say.LongerThan, "least", p.ContactMinS, "most", p.ContactMaxS)
 		}
 		if !p.OpenedOn.IsZero() && !p.ExpiresOn.IsZero() &&
 			p.ExpiresOn.AddMonths(figure.PackMonths).Before(p.OpenedOn) {

@@ -226,8 +226,9 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 }
 
 func (g *group) alike(c *sitting.Case, o *group) bool {
-	scar := func(z face.Zone) bool { return c.Skin[z].Has(face.Scar) }
-	return slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed, o.allowed) &&
+	scar := c.Scarred.Has
+	return still(c, g.like) == still(c, o.like) && slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed,
+		o.allowed) &&
 		slices.Equal(g.cautions, o.cautions) &&
 		delicacy(g.like, scar(g.like)) == delicacy(o.like, scar(o.like)) &&
 		!slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) })
@@ -247,7 +248,7 @@ func level(load float64) int {
 // hasStrip reports whether strip lashes are on, to be kept or not.
 func hasStrip(c *sitting.Case, keep bool) bool {
 	return slices.ContainsFunc(
-		c.Look.Items,
+		c.Items,
 		func(it look.Item) bool { return it.Attach == look.GlueStrip && it.Keep == keep },
 	)
 }
@@ -328,7 +329,7 @@ func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
 
 // keptSingles reports whether single lashes are on that are to be kept.
 func keptSingles(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single })
+	return slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Keep && it.Attach == look.Single })
 }
 
 func effects(b look.Binder) bool {
@@ -343,7 +344,7 @@ func onlyWater(on Loads) bool {
 
 func glitter(c *sitting.Case, z face.Zone) bool {
 	return slices.ContainsFunc(
-		c.Look.Items,
+		c.Items,
 		func(it look.Item) bool { return named(it.Item, "glitter") && it.Zone.Zones.Has(z) },
 	)
 }
@@ -372,7 +373,7 @@ func grip(seconds float64) float64 {
 // options lists the ways a remover may make one pass on a group.
 func (ch *chooser) options(g *group, i int) []pass {
 	p := ch.removers[i]
-	if held(g.like) || turnOf(p.Kind) == turnEffects {
+	if held(g.like) || still(ch.c, g.like) && !p.Kind.Worked() || turnOf(p.Kind) == turnEffects {
 		longest := g.on.longest()
 		var list []pass
 		for _, m := range holds {
@@ -400,7 +401,7 @@ func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 		return 1
 	}
 	if p.Kind.Worked() || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt ||
-		!ch.c.Method.Is(method.RemovalTool, method.Pads) {
+		!ch.c.Method.Is(method.RemovalTool, method.Pads) && !still(ch.c, g.like) {
 		return 0
 	}
 	n := 0
@@ -413,11 +414,11 @@ func (ch *chooser) padsFor(g *group, p *kit.Product) int {
 // finish is what takes a remover off again: seconds, and the share of its film that is left.
 func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) {
 	switch {
-	case held(g.like) && films(p.Kind):
+	case (held(g.like) || still(ch.c, g.like)) && films(p.Kind):
 		return figure.DampS, figure.FilmPad
 	case held(g.like) && p.Kind.Worked():
 		return figure.RinseOffS, 0
-	case held(g.like):
+	case held(g.like), still(ch.c, g.like):
 		return figure.GlideS, 0
 	case films(p.Kind) && ch.byCloth(p.Kind):
 		return figure.ClothS, figure.FilmCloth
@@ -449,7 +450,7 @@ func byCloth(c *sitting.Case, k kit.Kind) bool {
 func (ch *chooser) price(g *group, k pass, second bool) float64 {
 	p := ch.removers[k.remover]
 	seconds, _ := ch.finish(g, p)
-	d := delicacy(g.like, ch.c.Skin[g.like].Has(face.Scar))
+	d := delicacy(g.like, ch.c.Scarred.Has(g.like))
 	if ch.c.Method.Is(method.Wipes, method.TravelOnly) && p.Kind == kit.Wipe {
 		d *= figure.TravelTimes
 	}
@@ -480,7 +481,8 @@ func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
 }
 
 func fullBeard(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return named(it.Item, "full beard") })
+	return c.Client.Beard == face.FullBeard || slices.ContainsFunc(c.Items,
+		func(it look.Item) bool { return named(it.Item, "full beard") })
 }
 
 // worst is the share left of the worst binder. A strip lash takes most of its glue with it once half has let go.

@@ -214,7 +214,7 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	},
 	act.Wipe: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
-			if held(z) {
+			if held(z) || still(e.c, z) {
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmPad), ""
 			}
 			e.soap[z] = ""
@@ -277,7 +277,7 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 		}
 		e.left[z][i] *= share(e.c, m.kind, z, e.on[z], b, contact)
 	}
-	if !held(z) && turnOf(m.kind) != turnEffects {
+	if !held(z) && !(still(e.c, z) && !m.kind.Worked()) && turnOf(m.kind) != turnEffects {
 		needed = 0
 		if m.kind.Worked() {
 			needed = e.on[z].massage(m.kind)
@@ -412,25 +412,25 @@ func padSays(z face.Zone, left float64) PadReading {
 }
 
 func hasLashes(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+	return slices.ContainsFunc(c.Items, func(it look.Item) bool {
 		return it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Magnetic
 	})
 }
 
 func keptLashes(c *sitting.Case) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+	return slices.ContainsFunc(c.Items, func(it look.Item) bool {
 		return it.Keep && (it.Attach == look.GlueStrip || it.Attach == look.Single || it.Attach == look.Magnetic)
 	})
 }
 
 func extended(c *sitting.Case) bool {
 	return c.Client.Has(face.LashExtensions) ||
-		slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
+		slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
 }
 
 func strongLips(c *sitting.Case) bool {
 	return slices.ContainsFunc(
-		c.Look.Items,
+		c.Items,
 		func(it look.Item) bool { return it.Strong && it.Zone.Zones.Has(face.Lips) },
 	)
 }

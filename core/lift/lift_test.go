@@ -282,9 +282,6 @@ func TestWhatWouldDoInsteadIsAKindThatThisClientMayHave(t *testing.T) {
 		{"lashes without a care", "balm", "nothing usual", func(*sitting.Sitting) {}},
 		{"extensions bear no oil", "micellar", "oil",
 			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }},
-		{"a sore is left to a clinician", "pharmacist", "kit", func(s *sitting.Sitting) {
-			s.Client.Conditions = []face.Condition{{Kind: "eye_infection"}}
-		}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			p := plan.Make(evening(t, func(s *sitting.Sitting) {

@@ -8,6 +8,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/sitting"
@@ -41,7 +42,7 @@ func named(item string, words ...string) bool {
 // Annotate writes onto every layer what holds it and how much of it there is.
 func Annotate(c *sitting.Case, all *stack.Layers) {
 	for z := range face.N {
-		scar := c.Skin[z].Has(face.Scar)
+		scar := c.Scarred.Has(z)
 		for i := range all[z] {
 			l := &all[z][i]
 			if l.Item == "" {
@@ -104,7 +105,7 @@ func (m Loads) heaviest(own look.Binder) look.Binder {
 
 // stays reports whether a declared item is meant to stay on: lash extensions.
 func stays(c *sitting.Case, z face.Zone, item string) bool {
-	return slices.ContainsFunc(c.Look.Items, func(it look.Item) bool {
+	return slices.ContainsFunc(c.Items, func(it look.Item) bool {
 		return it.Item == item && it.Attach == look.Extensions && it.Zone.Zones.Has(z)
 	})
 }
@@ -162,6 +163,9 @@ func (m Loads) massage(k kit.Kind) float64 {
 // held reports whether a remover is held against a zone rather than wiped or massaged over it.
 func held(z face.Zone) bool { return face.Held.Has(z) }
 
+// still reports whether nothing may rub on a zone, so that a wet pad is laid on it for its time and lifted.
+func still(c *sitting.Case, z face.Zone) bool { return !held(z) && fit.Still(c).Has(z) }
+
 // films reports whether a remover leaves a film of itself.
 func films(k kit.Kind) bool {
 	return k == kit.Balm || k == kit.CleansingOil || k == kit.PlantOil || k == kit.Biphase
@@ -180,7 +184,7 @@ func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, co
 	}
 	var times float64
 	switch {
-	case held(z) || strings.HasPrefix(string(k), "fx_"):
+	case held(z) || still(c, z) && !k.Worked() || strings.HasPrefix(string(k), "fx_"):
 		most := figure.MostWrong
 		if e >= figure.RightFrom {
 			most = figure.MostRight

@@ -17,6 +17,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -222,15 +223,12 @@ func (pl *planner) write() {
 		)
 	}
 	pl.add(stack.Step{Act: act.Setup, HandsS: figure.SetupOffS, Because: []rules.ID{}, Say: pl.setupWords()})
-	if barred := c.Barred().All(); barred != 0 {
-		pl.add(
-			stack.Step{
-				Act:     act.Refer,
-				Zones:   barred.List(),
-				Because: []rules.ID{rules.Contagious, rules.BrokenSkin},
-				Say:     c.Say(say.LeaveAloneLift, "zones", c.Names(barred)),
-			},
-		)
+	if zones := c.Barred().Alone() & (face.Face | c.Neighbours()); zones != 0 {
+		words := c.Say(say.LeaveAloneLift, "zones", c.Names(zones))
+		if on := c.Stranded(); on != 0 {
+			words += " " + c.Say(say.StrandedLift, "zones", c.Names(on))
+		}
+		pl.add(stack.Step{Act: act.Refer, Zones: zones.List(), Because: []rules.ID{rules.LeaveAlone}, Say: words})
 	}
 	pl.lashesFirst()
 	pl.effects()
@@ -289,7 +287,7 @@ func (pl *planner) lashesFirst() {
 		)
 		stack.Measure(pl.c, s, pl.looseBy, figure.BudGrams)
 	}
-	magnetic := slices.ContainsFunc(c.Look.Items, func(it look.Item) bool { return it.Attach == look.Magnetic })
+	magnetic := slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Attach == look.Magnetic })
 	switch {
 	case magnetic:
 		pl.add(
@@ -427,7 +425,7 @@ func (pl *planner) letsGo(list []planned, n int) bool {
 
 func glued(c *sitting.Case) bool {
 	return slices.ContainsFunc(
-		c.Look.Items,
+		c.Items,
 		func(it look.Item) bool { return it.Attach == look.GlueStrip || it.Attach == look.Single },
 	)
 }
@@ -458,7 +456,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 	case p.Kind == kit.WaterMitt:
 		s.Cloths, s.How, grams = 1, act.WithMitt, 0
 		s.Say = c.Say(say.MittOn, "product", p.Name, "zones", c.Names(zones), "seconds", seconds)
-		s.TempC = figure.WarmC
+		s.TempC = pl.warmth(zones)
 	case extended(c) && zones.Has(face.Eyelids):
 		s.Buds, s.How = figure.TipsPerPass, act.LintFree
 		s.Say = c.Say(say.TipBetween, "product", p.Name, "seconds", seconds)
@@ -468,6 +466,10 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact float64) {
 		s.Pads, s.PadFaces = pads, figure.FacesPerPad*pads
 		s.Say = c.Say(say.SoakAndWait, "pads", padWords(zones), "product", p.Name, "zones", c.Names(zones),
 			"seconds", seconds, "then", pl.eyeWords(zones))
+	}
+	if s.Pads > 0 && fit.Still(c)&zones != 0 {
+		s.How = act.Lay
+		s.Say = c.Say(say.LayAndLift, "product", p.Name, "zones", c.Names(zones), "seconds", seconds)
 	}
 	st := pl.add(s)
 	stack.Measure(c, st, p, grams)
@@ -511,10 +513,13 @@ func (pl *planner) wipeHeld(zones face.Set, tips bool) {
 		Because:  []rules.ID{rules.DirtyFace},
 		Say:      c.Say(say.WipeDamp, "zones", c.Names(zones)),
 	}
+	if fit.Still(c)&zones != 0 {
+		w.How, w.Say = act.LayDamp, c.Say(say.LayDampPad, "zones", c.Names(zones))
+	}
 	if tips {
 		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
 	} else if pl.short(pads) {
-		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, figure.WarmC
+		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, pl.warmth(zones)
 		w.Say = c.Say(say.LiftWarmCloth, "zones", c.Names(zones))
 	}
 	pl.add(w)
@@ -573,6 +578,7 @@ func (pl *planner) skin(first bool) {
 	type key struct {
 		remover, nth int
 		contact      float64
+		still        bool
 	}
 	var order []key
 	zones := map[key]face.Set{}
@@ -583,7 +589,7 @@ func (pl *planner) skin(first bool) {
 		for _, k := range p.passes {
 			q := pl.removers[k.remover]
 			early := films(q.Kind) || !anyFirst && turnOf(q.Kind) < turnWash
-			at := key{k.remover, nth[k.remover], k.contact}
+			at := key{k.remover, nth[k.remover], k.contact, still(pl.c, p.g.like)}
 			nth[k.remover]++
 			if early != first {
 				continue
@@ -600,10 +606,17 @@ func (pl *planner) skin(first bool) {
 	})
 	var done face.Set
 	for n, k := range order {
-		done |= zones[k]
-		pl.cleanse(pl.removers[k.remover], zones[k], k.contact, grams[k], !first && n+1 == len(order))
+		p := pl.removers[k.remover]
+		if k.still {
+			pl.laid(p, zones[k], k.contact, grams[k])
+		} else {
+			pl.cleanse(p, zones[k], k.contact, grams[k], !first && n+1 == len(order))
+		}
+		if !k.still || !films(p.Kind) {
+			done |= zones[k]
+		}
 		if n+1 == len(order) || order[n+1].remover != k.remover {
-			pl.takeOff(pl.removers[k.remover], done)
+			pl.takeOff(p, done)
 			done = 0
 		}
 	}
@@ -614,6 +627,41 @@ func (pl *planner) hasFirst(list []planned) bool {
 	return slices.ContainsFunc(list, func(p planned) bool {
 		return slices.ContainsFunc(p.passes, func(k pass) bool { return films(pl.removers[k.remover].Kind) })
 	})
+}
+
+// laid writes one pass on skin that nothing may rub: a wet pad is laid on for its time and lifted, and an oily one
+// followed by a damp pad the same way.
+func (pl *planner) laid(p *kit.Product, zones face.Set, contact, grams float64) {
+	c := pl.c
+	pads := (strokesOver(zones) + figure.FacesPerPad - 1) / figure.FacesPerPad
+	s := stack.Step{
+		Act:      act.Hold,
+		Kind:     act.Detail(p.Kind),
+		Product:  p.ID,
+		Zones:    zones.List(),
+		ContactS: int(contact),
+		HandsS:   int(contact),
+		Pads:     pads,
+		PadFaces: figure.FacesPerPad * pads,
+		How:      act.Lay,
+		Because:  append(pl.because(p, zones), rules.Presses),
+		Say: c.Say(say.LayAndLift, "product", p.Name, "zones", whereabouts(c, zones), "seconds",
+			pl.seconds(contact)),
+	}
+	st := pl.add(s)
+	stack.Measure(c, st, p, doc.Round(grams))
+	if films(p.Kind) {
+		pl.add(stack.Step{
+			Act:      act.Wipe,
+			Zones:    zones.List(),
+			HandsS:   figure.DampS,
+			Pads:     pads,
+			PadFaces: figure.FacesPerPad * pads,
+			How:      act.LayDamp,
+			Because:  []rules.ID{rules.DirtyFace, rules.Presses},
+			Say:      c.Say(say.LayDampPad, "zones", whereabouts(c, zones)),
+		})
+	}
 }
 
 // cleanse writes one pass on skin.
@@ -627,7 +675,8 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 		How:     act.Press,
 		Because: pl.because(p, zones),
 	}
-	if last && p.Kind.Worked() && c.Method.Is(method.Massage, method.Long) {
+	if last && p.Kind.Worked() && c.Method.Is(method.Massage, method.Long) &&
+		fit.RuledOut(c, nature.Massages)&zones == 0 {
 		contact = max(contact, min(figure.LongS, pl.longest(p, zones)))
 	}
 	s.ContactS, s.HandsS = int(contact), figure.WipeS
@@ -635,7 +684,7 @@ func (pl *planner) cleanse(p *kit.Product, zones face.Set, contact, grams float6
 	case p.Kind.Worked():
 		pl.worked(&s, p, last)
 	case p.Kind == kit.WaterMitt:
-		s.Cloths, s.How, s.TempC = 1, act.WithMitt, figure.WarmC
+		s.Cloths, s.How, s.TempC = 1, act.WithMitt, pl.warmth(zones)
 		s.Say = c.Say(say.WipeMitt, "zones", whereabouts(c, zones), "product", p.Name)
 	case p.Kind == kit.Wipe:
 		s.PadFaces, s.How = max(2, strokesOver(zones)), act.WithWipe
@@ -665,7 +714,8 @@ func (pl *planner) worked(s *stack.Step, p *kit.Product, last bool) {
 	on := c.Say(say.OnDrySkin)
 	if !films(p.Kind) {
 		on = c.Say(say.WithLukewarm)
-	} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) {
+	} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) &&
+		pl.warmth(face.SetOf(s.Zones...)) == figure.WarmC {
 		on = c.Say(say.OnWarmFace)
 		s.How = act.WarmDamp
 	}
@@ -726,10 +776,35 @@ func (pl *planner) longest(p *kit.Product, zones face.Set) float64 {
 	return most
 }
 
+// warmth is how warm a cloth or a mitt is on some zones: warm, or lukewarm where heat is ruled out.
+func (pl *planner) warmth(zones face.Set) float64 {
+	if fit.RuledOut(pl.c, nature.Heats)&zones != 0 {
+		return figure.LukewarmC
+	}
+	return figure.WarmC
+}
+
 // takeOff writes what takes a remover off skin again.
 func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	c, list := pl.c, zones.List()
+	if zones == 0 {
+		return
+	}
+	cool := pl.warmth(zones) < figure.WarmC
 	switch {
+	case films(p.Kind) && pl.byCloth(p.Kind) && cool:
+		pl.add(
+			stack.Step{
+				Act:     act.Cloth,
+				Zones:   list,
+				HandsS:  figure.ClothS,
+				Cloths:  1,
+				TempC:   figure.LukewarmC,
+				How:     act.CoolWrung,
+				Because: []rules.ID{rules.NotEmulsified, rules.Heats},
+				Say:     c.Say(say.LukewarmClothOn),
+			},
+		)
 	case films(p.Kind) && pl.byCloth(p.Kind):
 		pl.add(
 			stack.Step{
@@ -808,7 +883,7 @@ func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 func (pl *planner) finishUp(worked face.Set) {
 	c := pl.c
 	list := worked.List()
-	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 {
+	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 && !fit.Still(c).Has(face.Eyelids) {
 		pl.roots()
 	}
 	if c.Method.Is(method.CheckWithMicellar, method.Yes) {
@@ -900,7 +975,7 @@ func (pl *planner) micellarCheck(worked face.Set) {
 		}
 		var zones face.Set
 		for _, g := range pl.groups {
-			if !held(g.like) && slices.Contains(g.allowed, i) && pl.room(p, g.like) > 0 {
+			if !held(g.like) && !still(pl.c, g.like) && slices.Contains(g.allowed, i) && pl.room(p, g.like) > 0 {
 				zones |= g.zones
 			}
 		}
@@ -976,7 +1051,11 @@ func (pl *planner) tone(worked face.Set) {
 			Because: []rules.ID{},
 			Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
 		}
-		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) {
+		still := fit.RuledOut(c, nature.Presses)&on != 0
+		if still {
+			s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", p.Name, "zones", pl.c.Names(on))
+		}
+		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) && !still {
 			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
 		}
 		st := pl.add(s)

@@ -56,22 +56,31 @@ func (e *evaluation) met(zones face.Set, rule rules.ID, step string, message say
 	}
 }
 
+// untouching is the acts that touch nobody, or only to see.
+var untouching = []act.Act{act.Hands, act.Setup, act.LensOut, act.Refer, act.Ready, act.PadCheck, act.Dry}
+
 func tooHot(e *evaluation, m *moment) {
 	if m.TempC > figure.WarmestC {
 		e.find(rules.TooHot, m.ID, m.zones, say.TooHotC, "temp", m.TempC)
 	}
 }
 
-// objected gathers what speaks against a product into one finding a rule.
+// objected gathers what speaks against a step into one finding a rule.
 func objected(e *evaluation, m *moment) {
-	if m.p == nil {
+	if slices.Contains(untouching, m.Act) {
 		return
 	}
-	for _, met := range fit.Gather(m.zones.List(), func(z face.Zone) []fit.Objection {
-		if !m.remover && z.Class() != face.Eye && m.Act != act.Apply {
-			return nil
+	what, how := m.Act, m.How
+	if m.remover {
+		what = act.Remove
+		if m.Act == act.Massage { // loosening a remover with flat fingers is no facial massage
+			how = ""
 		}
-		return objections(e.c, m.p, z, m.lensesIn)
+	}
+	for _, met := range fit.Gather(m.zones.List(), func(z face.Zone) []fit.Objection {
+		u := fit.Use{Case: e.c, Product: m.p, Act: what, Kind: m.Kind, How: how, TempC: m.TempC, Zone: z, After: true,
+			LensesIn: m.lensesIn}
+		return u.Fits()
 	}) {
 		e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Lift, m.ID))
 	}
@@ -191,9 +200,9 @@ func wipeOnly(e *evaluation) {
 }
 
 func leftOn(e *evaluation) {
-	e.met(where(func(z face.Zone) bool { return e.missed(z) && padSays(z, e.worst(z)) == PadHeavy }),
-		rules.LeftOn, "", say.MakeupLeft)
-	if hasLashes(e.c) && !e.lashOff {
+	e.met(where(func(z face.Zone) bool { return e.missed(z) && padSays(z, e.worst(z)) == PadHeavy })&^
+		e.c.Barred().All(), rules.LeftOn, "", say.MakeupLeft)
+	if hasLashes(e.c) && !e.lashOff && !e.c.Barred().All().Has(face.Eyelids) {
 		e.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)
 	}
 }
@@ -213,7 +222,7 @@ type lack struct {
 // cannotDissolve says, for each zone that misses its target, what is left and which kind of product would take it off.
 func cannotDissolve(e *evaluation) {
 	var list []lack
-	for _, z := range where(e.missed).List() {
+	for _, z := range (where(e.missed) &^ e.c.Barred().All()).List() {
 		w := lack{target: Target(z)}
 		for i, b := range e.binders[z] {
 			if e.left[z][i] > w.left {
@@ -256,9 +265,6 @@ func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
 func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
-	if e.c.Barred().All().Has(z) {
-		return e.c.Say(say.LeftAsItIs)
-	}
 	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]

@@ -192,6 +192,7 @@ type Item struct {
 	Strong   bool     `json:"strong,omitempty"`
 	Tags     []string `json:"tags,omitempty" len:"0..30"`
 	FirstUse bool     `json:"first_use,omitempty"`
+	SPF      float64  `json:"spf,omitempty" in:"0..150" doc:"what a foundation claims; never counted"`
 }
 
 // Look is the finish and what it is made of.
@@ -226,6 +227,9 @@ func (s Spot) String() string {
 	b, _ := s.MarshalText()
 	return string(b)
 }
+
+// Plain is an item's name in plain words: what stands for a space becomes one.
+func Plain(item string) string { return strings.ReplaceAll(item, "_", " ") }
 
 // Open reports whether the chest shows.
 func (l Look) Open() bool { return l.Neckline == OpenNeck }

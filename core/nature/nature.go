@@ -3,6 +3,8 @@
 package nature
 
 import (
+	"strings"
+
 	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -11,7 +13,7 @@ import (
 )
 
 // Set is several natures.
-type Set uint32
+type Set uint64
 
 // The natures.
 const (
@@ -47,6 +49,12 @@ const (
 	StrongGlue                 // glue that pulls at skin
 	Glitters                   // loose or pressed glitter
 	Treats                     // an exfoliant or retinoid that a night would propose
+	Rubs                       // wiped, scrubbed or worked over the skin
+	Pulls                      // tape, strong glue, what is peeled off
+	Pierces                    // opens the skin
+	Fibres                     // a microfibre mitt
+	Primes                     // a primer
+	ForLashes                  // a serum for lashes
 )
 
 // Scours is all that takes skin away.
@@ -56,25 +64,31 @@ const Scours = Peels | Polishes | Acid
 func (s Set) Has(any Set) bool { return s&any != 0 }
 
 // ofAct is the nature of what is done, whatever it is done with.
-var ofAct = map[act.Act]Set{act.Massage: Massages}
+var ofAct = map[act.Act]Set{act.Massage: Massages | Rubs, act.Wipe: Rubs}
 
 // withProduct is the nature of what is done with a product.
 var withProduct = map[act.Act]Set{act.Cleanse: Removes, act.Remove: Removes}
 
 // ofDoing is the nature of acts that have no product.
 var ofDoing = map[act.Detail]Set{
-	act.Peel:      Peels,
-	act.Blading:   Peels,
-	act.Massaging: Massages,
-	act.Suction:   Sucks,
-	act.Steam:     Heats,
-	act.ColdPads:  Chills,
+	act.Peel:       Peels,
+	act.Blading:    Peels | Pierces,
+	act.Extraction: Pierces,
+	act.Needling:   Pierces,
+	act.Massaging:  Massages | Rubs,
+	act.Suction:    Sucks | Pulls,
+	act.Steam:      Heats,
+	act.ColdPads:   Chills,
+	act.Tape:       Pulls,
 }
 
 // ofHow is the nature of a way of the hands.
 var ofHow = map[act.How]Set{
-	act.Press:    Presses,
-	act.Massaged: Massages,
+	act.Press:     Presses,
+	act.Massaged:  Massages | Rubs,
+	act.WarmWrung: Heats,
+	act.WarmDamp:  Heats,
+	act.WithMitt:  Fibres,
 }
 
 // ofKind is the nature of a kind of product, beyond what its group and properties say.
@@ -83,14 +97,20 @@ var ofKind = map[kit.Kind]Set{
 	kit.LipBalm:      Spots,
 	kit.DryPatchBalm: Spots,
 	kit.AcidToner:    Acid | StrongAcid | AcidToner,
-	kit.Scrub:        Polishes,
+	kit.Scrub:        Polishes | Rubs,
 	kit.EnzymePolish: Polishes,
-	kit.LipScrub:     Polishes | ForLips,
+	kit.LipScrub:     Polishes | ForLips | Rubs,
+	kit.LashSerum:    ForLashes,
+	kit.Wipe:         Rubs,
 	kit.Powder:       Dusts,
 	kit.SPFPowder:    Dusts,
 
-	kit.WaterMitt: LensSafe,
-	kit.Mitt:      LensSafe,
+	kit.PrimerMattifying: Primes,
+	kit.PrimerHydrating:  Primes,
+	kit.PrimerGripping:   Primes,
+
+	kit.WaterMitt: LensSafe | Fibres,
+	kit.Mitt:      LensSafe | Fibres,
 }
 
 // ofProduct is the nature of a product by what it holds or is.
@@ -109,7 +129,7 @@ var ofProduct = []struct {
 	{Acid, (*kit.Product).Acid},
 	{StrongAcid, func(p *kit.Product) bool { return p.Strongest() >= figure.StrongAcid }},
 	{Retinoid, (*kit.Product).Retinoid},
-	{Peels, func(p *kit.Product) bool { return p.Tagged("peel_off") }},
+	{Peels | Pulls, func(p *kit.Product) bool { return p.Tagged("peel_off") }},
 	{Aerosol, func(p *kit.Product) bool { return p.Aerosol }},
 }
 
@@ -122,6 +142,9 @@ var (
 // Of is the nature of an act with a product, nil for none.
 func Of(p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
 	s := Touches | ofAct[what] | ofDoing[kind] | ofHow[how]
+	if how == act.Lay || how == act.LayDamp {
+		s &^= Rubs
+	}
 	if p == nil {
 		return s
 	}
@@ -130,9 +153,17 @@ func Of(p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
 		s |= Leaves
 	}
 	if what == act.Remove && p.Kind.Worked() {
-		s |= Works
+		s |= Works | Rubs
 	}
 	return s
+}
+
+// OfWarmth is the nature of water or a cloth of that temperature, °C; 0 for not told.
+func OfWarmth(tempC float64) Set {
+	if tempC >= figure.HeatsFromC {
+		return Heats
+	}
+	return 0
 }
 
 // Stays reports whether a film of a product stays when it is applied.
@@ -159,8 +190,14 @@ func OfItem(it *look.Item) Set {
 	if glued && !it.Zone.Zones.Has(face.Eyelids) {
 		s |= StrongGlue
 	}
+	if s.Has(StrongGlue) {
+		s |= Pulls
+	}
 	if glued || s.Has(StrongGlue) {
 		s |= Sticks
+	}
+	if strings.Contains(strings.ToLower(it.Item), "tape") {
+		s |= Pulls
 	}
 	if it.Item == "glitter" {
 		s |= Glitters

@@ -103,7 +103,7 @@ func orEmpty[T any](list []T) []T {
 
 func blank(c *sitting.Case) *Plan {
 	zones := Zones{map[face.Zone]doc.Num{}, map[face.Zone]doc.Num{}}
-	for z := range face.N {
+	for _, z := range (face.Upper | c.Bare()).List() {
 		zones.Areas[z], zones.Limits[z] = doc.Num(c.Area[z]), doc.Num(c.Limit(z))
 	}
 	s := *c.Sitting

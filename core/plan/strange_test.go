@@ -99,6 +99,33 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 		}
 		c.Conditions = append(c.Conditions, k)
 	}
+	for r.IntN(3) == 0 {
+		z := face.Zone(r.IntN(int(face.N)))
+		g := c.Zones[z]
+		g.Today = oneOf(r, face.Todays...)
+		if r.IntN(3) == 0 {
+			g.Phototype = P(1 + r.IntN(6))
+		}
+		c.Zones[z] = g
+	}
+	c.Without, c.Beard, c.Learned.Never = nil, "", nil
+	if r.IntN(5) == 0 {
+		c.Without = []face.Hair{oneOf(r, face.Hairs...)}
+	}
+	if r.IntN(5) == 0 {
+		c.Beard = oneOf(r, face.Beards...)
+	}
+	if r.IntN(8) == 0 {
+		c.Learned.Never = []string{oneOf(r, s.Kit...).ID}
+	}
+	s.Day.Bare, s.Day.AlreadyOn = nil, nil
+	for r.IntN(6) == 0 {
+		s.Day.Bare = append(s.Day.Bare, oneOf(r, day.BodyZones...))
+	}
+	if r.IntN(6) == 0 {
+		s.Day.AlreadyOn = []string{face.Zone(r.IntN(int(face.N))).String()}
+	}
+	s.Day.Air.Fan = r.IntN(6) == 0
 	if r.IntN(4) == 0 {
 		c.Born, c.Guardian = On(t, oneOf(r, "2027-03-01", "2025-06-01", "2019-01-01", "2012-05-05", "1950-01-01")),
 			r.IntN(2) == 0
@@ -112,7 +139,7 @@ func stranger(t testing.TB, r *rand.Rand, docs []sitting.Sitting) *sitting.Sitti
 	s.Look.Finish, s.Look.Coverage = look.Finish(oneOf(r, "matte", "satin", "dewy")),
 		look.Coverage(oneOf(r, "none", "sheer", "medium", "full"))
 	s.Look.Base = look.Base(oneOf(r, "water", "silicone", "oil", "emulsion", "powder", "none"))
-	s.Day.Air = day.Air{TempC: P(oneOf(r, -5.0, 12, 21, 34)), Humidity: P(oneOf(r, 0.1, 0.45, 0.9))}
+	s.Day.Air.TempC, s.Day.Air.Humidity = P(oneOf(r, -5.0, 12, 21, 34)), P(oneOf(r, 0.1, 0.45, 0.9))
 	if r.IntN(4) == 0 {
 		s.Day.SurfaceC = P(oneOf(r, 30.0, 34.9, 35.5))
 	}

@@ -63,11 +63,13 @@ func groups(c *sitting.Case) []*group {
 	for _, z := range (face.Face | c.Neighbours()).List() {
 		s := c.Skin[z]
 		class := z.Class()
+		onBody := face.Body.Has(z)
 		if class == face.Brow { // brows are handled as the skin around them
 			class = face.Skin
 		}
 		key := fmt.Sprint(s.Oil, s.Water, s.Marks, class, face.BaseArea.Has(z), z == face.Eyelids,
-			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z))
+			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z), onBody, c.Unmade().Has(z),
+			c.Scarred.Has(z), c.Client.PhototypeOf(z), c.Bearded().Has(z))
 		for _, k := range c.Conditions {
 			key += strconv.FormatBool(k.Zone.Has(z))
 		}
@@ -97,7 +99,7 @@ func (pl *planner) gather(g *group) {
 	}
 	for s := range slots {
 		dry := s == oil && !pl.mixed && len(g.cands[moisturiser]) < 2 // oil goes over a moisturiser or not at all
-		if !table[s].belongs(c, g.like) || dry {
+		if !table[s].belongs(c, g.like) || dry || face.Body.Has(g.like) && s != sunscreen {
 			g.cands[s] = []candidate{{order: math.MaxInt32}}
 			continue
 		}

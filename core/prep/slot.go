@@ -284,6 +284,7 @@ func sunscreenHands(zones face.Set, ofSeveral int) int {
 	if zones&face.Face != 0 {
 		t = max(figure.FaceSPFS/ofSeveral, figure.LeastPartS)
 	}
+	t += figure.BodySPFS * len((zones & face.Body).List())
 	for z, extra := range map[face.Zone]int{face.Neck: figure.NeckSPFS, face.Ears: figure.EarsSPFS,
 		face.Chest: figure.ChestSPFS} {
 		if zones.Has(z) {

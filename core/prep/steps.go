@@ -85,12 +85,19 @@ func (pl *planner) prelude() []*draft {
 	add(act.Setup, act.Consultation, figure.ConsultS, 0, pl.c.Say(say.AskAgain), rules.Allergen, rules.LensIn)
 	add(act.Hands, "", figure.HandsS, 0, pl.c.Say(say.WashHands), rules.HandsFirst)
 	add(act.Setup, "", figure.SetupS, 0, pl.setupWords())
-	if barred := c.Barred(); barred.All() != 0 {
-		why := rules.ID(rules.BrokenSkin)
-		if barred.Contagious|barred.Eye != 0 {
-			why = rules.Contagious
+	at := face.Face | c.Neighbours()
+	if barred := c.Barred(); barred.Alone()&at != 0 {
+		words := c.Say(say.LeaveAlone, "zones", c.Names(barred.Alone()&at))
+		if barred.Contagious|barred.Eye|barred.Broken != 0 {
+			words += " " + c.Say(say.ForDoctor)
 		}
-		add(act.Refer, "", 0, 0, c.Say(say.LeaveAlone, "zones", c.Names(barred.All())), why)
+		add(act.Refer, "", 0, 0, words, rules.LeaveAlone)
+	}
+	if self := c.Barred().Self & at; self != 0 {
+		add(act.Refer, "", 0, 0, c.Say(say.HerOwn, "zones", c.Names(self)), rules.LeaveAlone)
+	}
+	if nick := c.Within(0, face.Nick) & at &^ c.Barred().All(); nick != 0 {
+		add(act.Refer, "", 0, 0, c.Say(say.CloseNick, "zones", c.Names(nick)), rules.BrokenSkin)
 	}
 	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
 		add(act.LensOut, "", figure.LensS, 0, pl.c.Say(say.LensesOut), rules.LensIn)
@@ -180,7 +187,7 @@ func (pl *planner) cleanserCost(p *kit.Product) float64 {
 }
 
 func (pl *planner) mayClean(p *kit.Product) bool {
-	open := (face.Face | pl.c.Neighbours()) &^ pl.c.Barred().All()
+	open := (face.Face | pl.c.Neighbours()&face.Upper) &^ pl.c.Barred().All()
 	for _, z := range open.List() {
 		if z.Class() != face.Eye && !pl.clears(p, z) {
 			return false
@@ -217,7 +224,10 @@ func (pl *planner) stays(z face.Zone) (residue float64) {
 
 func (pl *planner) cleansing(add adder) {
 	c := pl.c
-	open := (face.Face | c.Neighbours()) &^ c.Barred().All()
+	open := (face.Face | c.Neighbours()&face.Upper) &^ c.Barred().All()
+	if open == 0 {
+		return
+	}
 	p, mild := pl.cleanser()
 	if p == nil {
 		open &^= face.SetOf(face.Eyelids)

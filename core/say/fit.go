@@ -35,6 +35,29 @@ var (
 	InjectablesMassage = row("fit.injectables_massage",
 		"Injectables are less than {fit.injectables_massage/7:words} weeks old (toxin: {fit.toxin_massage/7:words}): "+
 			"no massage, stones, suction, heat or polish there.")
+	NickStings       = row("fit.nick_stings", "{product} holds alcohol, acid or scent, and the skin there is nicked.")
+	ToldToLeave      = row("fit.told_to_leave", "This zone is to be left alone today.")
+	DoneByClient     = row("fit.done_by_client", "The client does this zone without help.")
+	MittOnSore       = row("fit.mitt_on_sore", "A mitt is too rough for skin that is sore or thin.")
+	ScrubsDarkMarks  = row("fit.scrubs_dark_marks", "The client scars thickly or darkly: no scrub.")
+	ByClinicianBland = row("fit.by_clinician_bland",
+		"Skin that its clinician still looks after: bland, unscented, lukewarm and patted only.")
+	TattooHeals  = row("fit.tattoo_heals", "The tattoo there is still healing: no acid, oil or rubbing.")
+	HairTakenOff = row("fit.hair_taken_off",
+		"Hair was taken off there: no acid, alcohol, scent or heat for {fit.hair_bare*24} hours, no polish for "+
+			"{fit.hair_polish*24}.")
+	TanFades        = row("fit.tan_fades", "Self-tan fades in patches under oil, acid or a mitt.")
+	NoMassageEczema = row("fit.no_massage_eczema", "No facial massage on eczema.")
+	PullsThinSkin   = row("fit.pulls_thin_skin", "The skin is thin or bruises easily: nothing that pulls.")
+	PiercesKeloid   = row("fit.pierces_keloid", "The client scars thickly: nothing that opens the skin.")
+	LashesPregnant  = row("fit.lashes_pregnant", "{product}: no lash serum while pregnant or nursing.")
+	NotForChild     = row("fit.not_for_child", "{product} is not for a child.")
+	HeatsThere      = row("fit.heats_there", "Warmth, on skin that must not be warmed today.")
+	PullsThere      = row("fit.pulls_there", "It pulls, at skin that must not be pulled today.")
+	PressesThere    = row("fit.presses_there", "It presses or rubs, on skin that must be left still today.")
+	StungBefore     = row("fit.stung_before", "{product} stung the client before.")
+	FactorTooLow    = row("fit.factor_too_low",
+		"Light harms this skin more than most: {product} is labelled under {fit.photosensitive_spf}.")
 	LashLiftFresh = row("fit.lash_lift_fresh",
 		"The lash lift is less than {fit.lash_lift*24} hours old: no oil, steam or rubbing there.")
 	OnFlare = row("fit.on_flare",

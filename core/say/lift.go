@@ -17,7 +17,6 @@ var (
 	SurfactantLeft   = row("lift.surfactant_left", "What cleans is still on {zones}.")
 	MakeupLeft       = row("lift.makeup_left", "Makeup is left on {zones}.")
 	LashesLeft       = row("lift.lashes_left", "The lashes are left on.")
-	LeftAsItIs       = row("lift.left_as_it_is", "Left as it is: a pharmacist or doctor says how to clean there.")
 	OnceMoreWith     = row("lift.once_more_with", "{product}, held or massaged for its time, and once more.")
 	NothingUsual     = row("lift.nothing_usual", "Nothing usual takes it off; ask who put it on.")
 	FreshInjectables = row("lift.fresh_injectables",
@@ -82,20 +81,29 @@ var (
 // More.
 var (
 	NotForLenses    = row("lift.not_for_lenses", "{product} is not made for eyes with lenses in.")
-	LeaveAloneLift  = row("lift.leave_alone", "Leave {zones} alone; a pharmacist or doctor says how to clean there.")
+	LeaveAloneLift  = row("lift.leave_alone", "Leave {zones} alone.")
 	HairBackCovered = row("lift.hair_back", "Hair back, clothes covered{jewellery}{glasses}.")
 	RinseZones      = row("lift.rinse_zones", "Rinse {zones} with lukewarm water.")
 	WipeDamp        = row("lift.wipe_damp", "Wipe {zones} with a damp pad, a clean face for every stroke.")
+	StrandedLift    = row("lift.stranded",
+		"The makeup on {zones} stays as it is: the client lifts it off by touch alone, or a pharmacist or doctor does.")
 	LiftWarmCloth   = row("lift.lift_warm_cloth", "Lift it from {zones} with the corner of a warm, wrung cloth.")
 	HairlineToo     = row("lift.hairline_too", "Hairline and behind the ears too.")
 	SupportSkin     = row("lift.support_skin", "Support the skin.")
 	ProductAmount   = row("lift.product_amount", "{product} ({amount})")
-	WarmClothOn     = row("lift.warm_cloth_on", "Lay a warm, wrung cloth on, wait a breath, and lift it off. {why}")
-	Emulsify        = row("lift.emulsify", "Wet hands over it until it turns milky. {why}")
-	BySkin          = row("lift.by_skin", "By skin: {why}")
-	MicellarLast    = row("lift.micellar_last", "{product} on pads last, as finisher and check.")
-	MicellarCloth   = row("lift.micellar_cloth", "{product} on a fresh white cloth last, as finisher and check.")
-	IsLeft          = row("lift.is_left",
+	LukewarmClothOn = row("lift.lukewarm_cloth_on",
+		"A fresh lukewarm, wrung cloth, laid on before it lifts: no warm one on this skin.")
+	PatOn      = row("lift.pat_on", "Pat {product} on {zones}.")
+	LayAndLift = row("lift.lay_and_lift",
+		"Lay pads wet with {product} on {zones}, wait {seconds}, and lift them off: no pressing, no wiping.")
+	LayDampPad = row("lift.lay_damp_pad", "Lay a damp pad on {zones} and lift it off, without drawing it "+
+		"over the skin.")
+	WarmClothOn   = row("lift.warm_cloth_on", "Lay a warm, wrung cloth on, wait a breath, and lift it off. {why}")
+	Emulsify      = row("lift.emulsify", "Wet hands over it until it turns milky. {why}")
+	BySkin        = row("lift.by_skin", "By skin: {why}")
+	MicellarLast  = row("lift.micellar_last", "{product} on pads last, as finisher and check.")
+	MicellarCloth = row("lift.micellar_cloth", "{product} on a fresh white cloth last, as finisher and check.")
+	IsLeft        = row("lift.is_left",
 		"On {zones} {left*100:f0} % of the {binder} is left; {target*100:f0} % may be.")
 	ThisWould    = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
 	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what}, and {has} are at hand.")

@@ -78,8 +78,11 @@ var (
 
 // Steps before the first layer.
 var (
-	LeaveAlone = row("prep.leave_alone",
-		"Leave {zones} alone: what it looks like is for a pharmacist or doctor to say.")
+	LeaveAlone = row("prep.leave_alone", "Leave {zones} alone today.")
+	ForDoctor  = row("prep.for_doctor", "What it looks like is for a pharmacist or doctor to say.")
+	HerOwn     = row("prep.her_own", "The client does this without help: {zones}.")
+	CloseNick  = row("prep.close_nick",
+		"Close the nick with a clean tissue ({zones}), and leave a finger's breadth around it alone.")
 	HairBackCape   = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
 	JewelleryOff   = row("prep.jewellery_off", ", jewellery off")
 	GlassesOff     = row("prep.glasses_off", ", glasses off")

@@ -29,7 +29,7 @@ var (
 	NotCleansed     = row("stack.not_cleansed", "{zones} {n|was|were} not cleansed.")
 	NoWorkCatching  = row("stack.no_work_catching", "No work on {zones}: something catching may be there.")
 	NoWorkOpen      = row("stack.no_work_open", "No work on {zones}: the skin is open.")
-	SunburntZones   = row("stack.sunburnt_zones", "{zones} is sunburnt: cool and bland only.")
+	SunburntZones   = row("stack.sunburnt_zones", "Sunburn on {zones}: cool and bland only, no actives.")
 	ShavedLate      = row("stack.shaved_late",
 		"Shaved at {time}, less than {sitting.shave_at_least} minutes before base.")
 	NoGuardian = row("stack.no_guardian",
@@ -37,6 +37,40 @@ var (
 	NotForToddler = row("stack.not_for_toddler", "{item} is not for a child under {fit.toddler:words}.")
 	NewAdhesive   = row("stack.new_adhesive",
 		"{item} is a new adhesive: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} hours ahead.")
-	PullsTears = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
-	PullsThin  = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
+	NoWorkEyes = row("stack.no_work_eyes",
+		"No work on {zones} while an eye is infected, nor for a day after: what is on comes off by the client's "+
+			"own hands, "+
+			"a fresh pad for each eye; lenses are not handled, and eye products that were used are thrown away.")
+	NickClosed = row("stack.nick_closed",
+		"A nick on {zones}: close it with a clean tissue and leave a finger's breadth around it; nothing with "+
+			"alcohol, "+
+			"acid or scent beside it. One that still bleeds is left alone.")
+	SunburntBlisters = row("stack.sunburnt_blisters", "Sunburn with blisters on {zones}: no work there.")
+	TreatmentOpen    = row("stack.treatment_open",
+		"The treatment on {zones} has not closed yet: nothing there until the clinic agrees.")
+	TreatmentHeals = row("stack.treatment_heals", "A treatment on {zones} is still healing: only what the "+
+		"clinic allowed.")
+	ByClinician = row("stack.by_clinician",
+		"{zones} is in a clinician's care: ask what was allowed; bland, unscented, lukewarm and patted.")
+	HairJustOff = row("stack.hair_just_off",
+		"Hair was taken off {zones} within a day: no makeup, acid, alcohol, scent or heat there, and no sun "+
+			"without cover.")
+	InjectedYesterday = row("stack.injected_yesterday",
+		"Injectables on {zones} are a day old or less: no makeup, pressing or rubbing there. Blanching, mottling, "+
+			"growing pain or changed sight: emergency care at once.")
+	EczemaHere = row("stack.eczema_here",
+		"Eczema on {zones}: bland and unscented only, patted on, no massage.")
+	PorphyriaTold = row("stack.porphyria_told", "Light itself can hurt this skin: no work without the "+
+		"clinician's word.")
+	LightHarmsMore = row("stack.light_harms_more",
+		"Light harms this skin more than most: a factor of {fit.photosensitive_spf}, hat and shade, and at most "+
+			"{fit.photosensitive_med:g} of a MED in the day.")
+	WholeClient   = row("stack.whole_client", "the whole client")
+	LeftAlone     = row("stack.left_alone", "{zones} left alone today, before makeup and after.{items}")
+	DoesHerself   = row("stack.does_herself", "{zones}: done by the client without help.{items}")
+	BurntUnmade   = row("stack.burnt_unmade", "No makeup on burnt skin ({zones}); care and sunscreen stay.{items}")
+	MakeupLeftOut = row("stack.makeup_left_out", " Left out there: {items}.")
+	PullsHere     = row("stack.pulls_here", "{item} is glued to skin that must not be pulled today.")
+	PullsTears    = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
+	PullsThin     = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
 )

@@ -11,6 +11,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/say"
 	"urncloth/core/sun"
@@ -41,7 +42,11 @@ type Case struct {
 	ShavedAt                          time.Time // zero where not told
 	Cold                              bool      // air under 5 °C: no mist, a richer moisturiser
 	Swims                             bool
+	Items                             []look.Item // the declared makeup that goes on
+	LeftOut                           []LeftOut   // and what of it does not
+	Scarred                           face.Set    // by a scar young enough to matter
 	barred                            Barred
+	unmade, bareBody                  face.Set
 	products                          map[string]*kit.Product
 	alike                             [face.N]face.Zone
 	memo                              any
@@ -59,10 +64,11 @@ func Memo[T any](c *Case, once func(c *Case) T) T {
 
 // Condition is a condition that still matters on the day: Days since it last applied, 0 for now.
 type Condition struct {
-	Kind face.ConditionKind
-	Days int
-	Now  bool
-	Zone face.Set // All where none was named
+	Kind  face.ConditionKind
+	Days  int
+	Now   bool
+	Dated bool
+	Zone  face.Set // All where none was named
 }
 
 // Beard is the zones that are shaved.
@@ -89,7 +95,8 @@ func Open(s *Sitting) *Case {
 	if !s.Day.ShavedAt.IsZero() {
 		c.ShavedAt = at(s.Day.ShavedAt)
 	}
-	if s.Look.CoversBeard() || !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) <= figure.ShavenFor {
+	if s.Look.CoversBeard() && !s.Client.HasBeard() || !c.ShavedAt.IsZero() &&
+		c.BaseAt.Sub(c.ShavedAt) <= figure.ShavenFor {
 		c.Shaven = Beard
 	}
 	surface := figure.SkinC
@@ -110,7 +117,16 @@ func Open(s *Sitting) *Case {
 		c.products[s.Kit[i].ID] = &s.Kit[i]
 	}
 	c.conditions()
+	c.Scarred = c.FreshScar()
+	for _, z := range c.Scarred.List() {
+		if c.Client.Zones[z].Oil == nil { // young scars make no oil
+			c.Skin[z].Oil = 0
+		}
+	}
+	c.bareBody = c.body()
 	c.barred = c.bar()
+	c.unmade = c.unmakeable()
+	c.sortOut()
 	c.likeness()
 	return c
 }
@@ -157,7 +173,7 @@ func (c *Case) conditions() {
 		n := Condition{Kind: k.Kind, Now: true, Zone: face.All}
 		if !k.On.IsZero() {
 			n.Days = c.Day.Date.DaysSince(k.On)
-			n.Now = n.Days <= 0
+			n.Now, n.Dated = n.Days <= 0, true
 		}
 		if k.Zone != nil {
 			n.Zone = face.SetOf(*k.Zone)
@@ -178,6 +194,8 @@ func (c *Case) likeness() {
 			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water &&
 				slices.Equal(a.Marks, b.Marks) &&
 				c.Shaven.Has(y) == c.Shaven.Has(z) &&
+				c.unmade.Has(y) == c.unmade.Has(z) && c.Scarred.Has(y) == c.Scarred.Has(z) &&
+				c.Client.PhototypeOf(y) == c.Client.PhototypeOf(z) &&
 				c.barred.All().Has(y) == c.barred.All().Has(z)
 			for _, k := range c.Conditions {
 				same = same && k.Zone.Has(y) == k.Zone.Has(z)
@@ -234,39 +252,14 @@ func (c *Case) Marked(m face.Mark) face.Set {
 	return zones
 }
 
-// Barred is the zones on which nobody may work that day: catching, open or blistered skin.
-type Barred struct {
-	Contagious, Eye, Broken, Burnt face.Set
-}
-
-// Barred returns the zones barred and why. A cold sore bars lips, upper lip and chin; an eye infection both eyes; a
-// wound or blister its zone; blistering sunburn its zone.
-func (c *Case) Barred() Barred { return c.barred }
-
-func (c *Case) bar() Barred {
-	var b Barred
-	if c.Marked(face.ColdSore) != 0 {
-		b.Contagious = face.SetOf(face.Lips, face.UpperLip, face.Chin) | c.Marked(face.ColdSore)
-	}
-	if c.Within(0, face.EyeInfection) != 0 {
-		b.Eye = face.SetOf(face.Eyelids, face.UnderEyes)
-	}
-	blister := c.Marked(face.Blister)
-	b.Broken = c.Marked(face.Broken) | blister
-	b.Burnt = c.Marked(face.Sunburn) & blister
-	return b
-}
-
-// All returns every barred zone.
-func (b Barred) All() face.Set { return b.Contagious | b.Eye | b.Broken | b.Burnt }
-
-// Neighbours is what belongs to the face beyond its ten zones: neck, ears, and the chest where it shows.
+// Neighbours is what belongs to the face beyond its ten zones: neck, ears, the chest where it shows, and what of the
+// body is bare.
 func (c *Case) Neighbours() face.Set {
 	s := face.SetOf(face.Neck, face.Ears)
 	if c.Look.Open() {
 		s |= face.SetOf(face.Chest)
 	}
-	return s
+	return s | c.bareBody
 }
 
 // Limit is the load limit of a zone in mg/cm².

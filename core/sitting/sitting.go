@@ -95,6 +95,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	fs = append(fs, s.Client.Check(prefix+"client", s.Day.Date)...)
 	fs = append(fs, s.Look.Check(prefix+"look")...)
 	fs = append(fs, s.Day.Check(prefix+"day")...)
+	fs = append(fs, s.words(prefix)...)
 	fs = append(fs, s.Method.Check(prefix+"method")...)
 	if !has(already, prefix+"kit") {
 		fs = append(fs, s.Kit.Check(prefix+"kit")...)
@@ -112,6 +113,43 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	}
 	return kept
 }
+
+// bookable lists what may be booked before the day: hair removal, and what heals.
+var bookable = slices.Concat(face.HairRemovals, []face.ConditionKind{face.PeelLight, face.PeelMedium, face.PeelDeep,
+	face.Laser, face.Needling, face.Injectables, face.Toxin, face.Filler, face.LashLift, face.BrowTattoo,
+	face.LipTattoo, face.LinerTattoo, face.SelfTan, face.Exfoliated})
+
+// words finds words that should name a zone, a kind of product or something bookable, and do not.
+func (s *Sitting) words(prefix string) (fs doc.Faults) {
+	zone := func(path, word string) {
+		var z face.Zone
+		if err := z.UnmarshalText([]byte(word)); err != nil && word != "" {
+			fs.AddError(prefix+"day."+path, err)
+		}
+	}
+	for i, h := range s.Client.Routine {
+		var k kit.Kind
+		if err := k.UnmarshalText([]byte(h.Kind)); err != nil && h.Kind != "" {
+			fs.AddError(prefix+"client.routine["+itoa(i)+"].kind", err)
+		}
+	}
+	for i, z := range s.Day.AlreadyOn {
+		zone("already_on["+itoa(i)+"]", z)
+	}
+	for i, r := range s.Day.Repairs {
+		zone("repairs["+itoa(i)+"].zone", r.Zone)
+	}
+	for i, b := range s.Day.Planned {
+		zone("planned["+itoa(i)+"].zone", b.Zone)
+		if k := face.ConditionKind(b.Kind); k != "" && k != extraction && !slices.Contains(bookable, k) {
+			fs.Add(prefix+"day.planned["+itoa(i)+"].kind", say.NotBookable, "word", b.Kind)
+		}
+	}
+	return fs
+}
+
+// extraction may be booked, though no condition is called so.
+const extraction = "extraction"
 
 func has(fs doc.Faults, path string) bool {
 	for _, f := range fs {

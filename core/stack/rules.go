@@ -16,6 +16,7 @@ import (
 	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
+	"urncloth/core/sitting"
 )
 
 // stepRules is the rules that look at one step, in the order in which they are read for each.
@@ -49,6 +50,7 @@ var sittingRules = []func(e *evaluation){
 	unknownAllergy,
 	toolsMet,
 	stopsSaid,
+	leftAlone,
 	scarredSkin,
 	shavenSkin,
 	minor,
@@ -273,11 +275,8 @@ func baseMismatch(e *evaluation) {
 }
 
 func dryPatch(e *evaluation) {
-	shown := face.All &^ e.c.Barred().All() &^ e.balmed
-	if !e.c.Look.Open() {
-		shown &^= face.SetOf(face.Chest)
-	}
-	e.on(zonesWhere(shown, func(z face.Zone) bool { return e.c.Skin[z].Has(face.Flaky) || z == face.Lips }),
+	open := (face.Face | e.c.Neighbours()&face.Upper) &^ e.c.Barred().All() &^ e.balmed
+	e.on(zonesWhere(open, func(z face.Zone) bool { return e.c.Skin[z].Has(face.Flaky) || z == face.Lips }),
 		rules.DryPatch, "", say.WithoutBalm)
 }
 
@@ -321,44 +320,126 @@ func toolsMet(e *evaluation) {
 	}
 }
 
-// stopsSaid says what stops work on a zone even where the plan avoids the zone.
+// standing is one condition that is always said, even where the plan avoids its zones: on which it holds, and how
+// grave it is there.
+type standing struct {
+	rule     rules.ID
+	where    func(c *sitting.Case) face.Set
+	severity rules.Severity
+	say      say.ID
+	final    bool
+	always   bool // also where a step has met the rule
+}
+
+// standings is the conditions that stop or shape the work, in the order in which they are said. Of two rows of one rule
+// the graver stands first; what one has said the next leaves out.
+var standings = []standing{
+	{rule: rules.Contagious, where: func(c *sitting.Case) face.Set { return c.Barred().Eye }, severity: rules.Stop,
+		say: say.NoWorkEyes, final: true},
+	{rule: rules.Contagious, where: func(c *sitting.Case) face.Set { return c.Barred().Contagious },
+		severity: rules.Stop, say: say.NoWorkCatching},
+	{rule: rules.BrokenSkin, where: func(c *sitting.Case) face.Set { return c.Barred().Broken }, severity: rules.Stop,
+		say: say.NoWorkOpen},
+	{rule: rules.BrokenSkin, where: func(c *sitting.Case) face.Set { return c.Within(0, face.Nick) },
+		severity: rules.Caution, say: say.NickClosed, always: true},
+	{rule: rules.Sunburnt, where: func(c *sitting.Case) face.Set { return c.Barred().Burnt }, severity: rules.Stop,
+		say: say.SunburntBlisters},
+	{rule: rules.Sunburnt, where: func(c *sitting.Case) face.Set { return c.Marked(face.Sunburn) &^ c.Barred().Burnt },
+		severity: rules.Caution, say: say.SunburntZones, always: true},
+	{rule: rules.RecentProcedure, where: func(c *sitting.Case) face.Set { return c.Barred().Fresh },
+		severity: rules.Stop, say: say.TreatmentOpen},
+	{rule: rules.RecentProcedure, where: func(c *sitting.Case) face.Set { return fit.Healing(c) &^ c.Barred().Fresh },
+		severity: rules.Caution, say: say.TreatmentHeals, always: true},
+	{rule: rules.RecentProcedure, where: fit.ByClinician, severity: rules.Caution, say: say.ByClinician, always: true},
+	{rule: rules.RecentProcedure, where: func(c *sitting.Case) face.Set {
+		return c.Within(figure.HairBareDays, face.HairRemovals...)
+	}, severity: rules.Caution, say: say.HairJustOff, always: true},
+	{rule: rules.Injectables, where: func(c *sitting.Case) face.Set {
+		return c.Within(figure.InjectablePressDays, face.Injectables, face.Toxin, face.Filler)
+	}, severity: rules.Stop, say: say.InjectedYesterday},
+	{rule: rules.Eczema, where: func(c *sitting.Case) face.Set { return c.Chronic(face.Eczema) },
+		severity: rules.Caution, say: say.EczemaHere},
+	{rule: rules.Photosensitised, where: func(c *sitting.Case) face.Set { return c.Chronic(face.Porphyria) },
+		severity: rules.Stop, say: say.PorphyriaTold},
+	{rule: rules.Photosensitised, where: func(c *sitting.Case) face.Set { return c.Chronic(face.Photosensitive) },
+		severity: rules.Note, say: say.LightHarmsMore},
+}
+
+// stopsSaid says what stops or shapes work on a zone even where the plan avoids the zone.
 func stopsSaid(e *evaluation) {
-	c, b := e.c, e.c.Barred()
-	said := func(rule rules.ID) face.Set {
-		var zones face.Set
-		for _, f := range e.res.Findings {
-			if f.Rule == rule {
-				zones |= face.SetOf(f.Zones...)
-			}
-		}
-		return zones
+	c := e.c
+	met := map[rules.ID]face.Set{}
+	for _, f := range e.res.Findings {
+		met[f.Rule] |= face.SetOf(f.Zones...)
 	}
-	if rest := (b.Contagious | b.Eye) &^ said(rules.Contagious); rest != 0 {
-		f := e.find(rules.Contagious, "", rest, say.NoWorkCatching, "zones", c.Names(rest))
-		if b.Eye != 0 {
+	said := map[rules.ID]face.Set{}
+	for _, k := range standings {
+		zones := k.where(c) &^ said[k.rule]
+		said[k.rule] |= zones
+		if !k.always {
+			zones &^= met[k.rule]
+		}
+		if zones == 0 {
+			continue
+		}
+		f := e.find(k.rule, "", shown(c, zones), k.say, "zones", whereabouts(c, zones))
+		*f = f.As(k.severity)
+		if k.final {
 			*f = f.NoReason()
-		}
-	}
-	if rest := b.Broken &^ said(rules.BrokenSkin); rest != 0 {
-		e.find(rules.BrokenSkin, "", rest, say.NoWorkOpen, "zones", c.Names(rest))
-	}
-	if rest := c.Marked(face.Sunburn) &^ said(rules.Sunburnt); rest != 0 {
-		f := e.find(rules.Sunburnt, "", rest, say.SunburntZones, "zones", c.Names(rest))
-		if b.Burnt == 0 {
-			*f = f.As(rules.Caution)
-		}
-	}
-	healing, fresh := fit.Healing(c)
-	if rest := healing &^ said(rules.RecentProcedure); rest != 0 {
-		f := e.find(rules.RecentProcedure, "", rest, say.None)
-		if fresh != 0 {
-			*f = f.As(rules.Stop)
 		}
 	}
 }
 
+// shown is the zones that a finding lists: those that are worked on at all.
+func shown(c *sitting.Case, zones face.Set) face.Set {
+	return zones & (face.Face | c.Neighbours() | c.Barred().All())
+}
+
+// whereabouts names the zones of a condition, or the whole client.
+func whereabouts(c *sitting.Case, zones face.Set) string {
+	if zones&face.Upper == face.Upper {
+		return c.Say(say.WholeClient)
+	}
+	return c.Names(shown(c, zones))
+}
+
+// leftAlone says once what is left alone that day, and which makeup is left out with it.
+func leftAlone(e *evaluation) {
+	c := e.c
+	self := c.Barred().Self
+	alone := c.Barred().Alone()
+	for _, l := range c.LeftOut {
+		alone |= l.Zones &^ self &^ c.Marked(face.Sunburn)
+	}
+	if zones := shown(c, alone); zones != 0 {
+		e.find(rules.LeaveAlone, "", zones, say.LeftAlone, "zones", c.Names(zones), "items", leftOut(c, alone))
+	}
+	if zones := shown(c, self); zones != 0 {
+		f := e.find(rules.LeaveAlone, "", zones, say.DoesHerself, "zones", c.Names(zones), "items", leftOut(c, self))
+		*f = f.As(rules.Note)
+	}
+	if burnt := c.Marked(face.Sunburn) &^ alone &^ self; leftOut(c, burnt) != "" {
+		f := e.find(rules.LeaveAlone, "", burnt, say.BurntUnmade, "zones", c.Names(burnt), "items", leftOut(c, burnt))
+		*f = f.As(rules.Caution)
+	}
+}
+
+// leftOut names the makeup that is left out on some zones, "" for none.
+func leftOut(c *sitting.Case, zones face.Set) string {
+	var names []string
+	for _, l := range c.LeftOut {
+		if name := look.Plain(l.Item.Item); l.Zones&zones != 0 && !slices.Contains(names, name) {
+			names = append(names, name)
+		}
+	}
+	if len(names) == 0 {
+		return ""
+	}
+	return c.Say(say.MakeupLeftOut, "items", c.List(names), "n", len(names))
+}
+
 func scarredSkin(e *evaluation) {
-	if scar := e.c.Marked(face.Scar); scar != 0 {
+	if scar := e.c.Scarred; scar != 0 {
 		e.find(rules.ScarredSkin, "", scar, say.None)
 	}
 }
@@ -385,8 +466,8 @@ func infant(e *evaluation) {
 
 // items looks at the declared makeup: what sticks or glitters is a matter for prep too.
 func items(e *evaluation) {
-	for i := range e.c.Look.Items {
-		it := &e.c.Look.Items[i]
+	for i := range e.c.Items {
+		it := &e.c.Items[i]
 		for _, rule := range itemRules {
 			rule(e, it, nature.OfItem(it))
 		}
@@ -421,19 +502,21 @@ var itemRules = []func(e *evaluation, it *look.Item, n nature.Set){
 		}
 	},
 	func(e *evaluation, it *look.Item, n nature.Set) {
-		for _, rule := range fit.Against(e.c, n&nature.StrongGlue, it.Zone.Zones) {
+		for _, rule := range fit.Against(e.c, n&(nature.StrongGlue|nature.Pulls|nature.Sticks), it.Zone.Zones) {
+			words := say.PullsHere
 			switch rule {
 			case rules.Isotretinoin:
-				e.find(rule, "", it.Zone.Zones, say.PullsTears, "item", it.Item)
+				words = say.PullsTears
 			case rules.RecentRetinoid:
-				e.find(rule, "", it.Zone.Zones, say.PullsThin, "item", it.Item)
+				words = say.PullsThin
 			}
+			e.find(rule, "", it.Zone.Zones, words, "item", it.Item)
 		}
 	},
 }
 
 func photosensitised(e *evaluation) {
-	if e.c.Daylight && e.c.Within(figure.PhotosensitiveDays, fit.Photosensitising...) != 0 {
+	if e.c.Daylight && !fit.LightHarms(e.c) && e.c.Within(figure.PhotosensitiveDays, fit.Photosensitising...) != 0 {
 		e.find(rules.Photosensitised, "", 0, say.None)
 	}
 }

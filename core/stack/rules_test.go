@@ -62,13 +62,29 @@ func at(clock string) day.Local {
 	return l
 }
 
-func marked(z face.Zone, m face.Mark) func(*sitting.Sitting) {
+func marked(z face.Zone, ms ...face.Mark) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) {
 		g := s.Client.Zones[z]
-		g.Marks = []face.Mark{m}
+		g.Marks = ms
 		s.Client.Zones[z] = g
 	}
 }
+
+func today(z face.Zone, is face.Today) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		g := s.Client.Zones[z]
+		g.Today = is
+		s.Client.Zones[z] = g
+	}
+}
+
+func stung(by string) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) { s.Client.Learned.Never = []string{by} }
+}
+
+// thirty is a sunscreen of factor thirty.
+var thirty = kit.Product{ID: "thirty", Name: "Thirty", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 30,
+	BroadSpectrum: true, EyeSafe: true}
 
 func told(kind face.ConditionKind, ago int) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) {
@@ -434,7 +450,9 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			steps: lay("lotion", "09:05", 0.5, face.Jaw), fires: true, severity: rules.Stop, step: "a"},
 		{name: "whole skin", rule: "broken-skin", steps: sound},
 		{name: "active on sunburn", rule: "sunburnt", change: both(marked(face.Cheeks, face.Sunburn), adding(strong)),
-			steps: lay("strong", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+			steps: lay("strong", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Caution, step: "a"},
+		{name: "sunburn with blisters", rule: "sunburnt", change: marked(face.Cheeks, face.Sunburn, face.Blister),
+			steps: sound, fires: true, severity: rules.Stop},
 		{name: "bland lotion on sunburn is a caution", rule: "sunburnt", change: marked(face.Cheeks, face.Sunburn),
 			steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
 		{name: "skin that is not burnt", rule: "sunburnt", steps: sound},
@@ -447,9 +465,46 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "scent on the cheeks above the shave", rule: "shaven-skin",
 			change: both(adding(scented), func(s *sitting.Sitting) { s.Day.ShavedAt = at("08:00") }),
 			steps:  lay("scented", "09:05", 0.5, face.Cheeks)},
-		{name: "a scar on the cheek", rule: "scarred-skin", change: marked(face.Cheeks, face.Scar), steps: sound,
+		{name: "a scar on the cheek", rule: "scarred-skin", change: told("scar", 91), steps: sound,
 			fires: true, severity: rules.Note},
-		{name: "no scar", rule: "scarred-skin", steps: sound},
+		{name: "a scar of the last year", rule: "scarred-skin", change: told("scar", 92), steps: sound},
+		{name: "a scar without a date", rule: "scarred-skin", change: marked(face.Cheeks, face.Scar), steps: sound},
+		{name: "a zone to leave", rule: "leave-alone", change: today(face.Chin, face.Leave), steps: sound, fires: true,
+			severity: rules.Stop},
+		{name: "a zone that the client does", rule: "leave-alone", change: today(face.Chin, face.Self),
+			steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Note},
+		{name: "a zone without makeup", rule: "leave-alone", change: today(face.Chin, face.CleanZone), steps: sound},
+		{name: "a scrub on psoriasis", rule: "psoriasis", change: both(told("psoriasis", 0), adding(scrub)),
+			steps: doing("treat", "scrub", "scrub", face.Cheeks), fires: true, severity: rules.Caution, step: "a"},
+		{name: "lotion on psoriasis", rule: "psoriasis", change: told("psoriasis", 0), steps: sound},
+		{name: "steam on rosacea", rule: "heats", change: told("rosacea", 0),
+			steps: doing("treat", "steam", "", face.Cheeks), fires: true, severity: rules.Caution, step: "a"},
+		{name: "steam on anybody", rule: "heats", steps: doing("treat", "steam", "", face.Cheeks)},
+		{name: "suction on blood thinners", rule: "pulls", change: told("blood_thinner", 0),
+			steps: doing("treat", "suction", "", face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+		{name: "blading with keloids", rule: "pulls", change: told("keloid", 0),
+			steps: doing("treat", "blading", "", face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+		{name: "suction on anybody", rule: "pulls", steps: doing("treat", "suction", "", face.Cheeks)},
+		{name: "a massage the day after filler", rule: "presses", change: told("filler", 1),
+			steps: doing("massage", "massage", "", face.Cheeks), fires: true, severity: rules.Stop, step: "a"},
+		{name: "a massage on anybody", rule: "presses", steps: doing("massage", "massage", "", face.Cheeks)},
+		{name: "what stung before", rule: "stung", change: stung("Lotion"), steps: sound, fires: true,
+			severity: rules.Stop},
+		{name: "what did not", rule: "stung", change: stung("cream"), steps: sound},
+		{name: "a nick", rule: "broken-skin", change: told("nick", 0), steps: sound, fires: true,
+			severity: rules.Caution},
+		{name: "waxed yesterday", rule: "recent-procedure", change: told("waxed", 1), steps: sound, fires: true,
+			severity: rules.Caution},
+		{name: "waxed two days ago", rule: "recent-procedure", change: told("waxed", 2), steps: sound},
+		{name: "radiotherapy", rule: "recent-procedure", change: told("radiotherapy", 20), steps: sound, fires: true,
+			severity: rules.Caution},
+		{name: "a factor of thirty where light harms", rule: "photosensitised",
+			change: both(told("photosensitive", 0), adding(thirty)), steps: lay("thirty", "09:05", 2, face.Cheeks),
+			fires: true, severity: rules.Caution},
+		{name: "porphyria", rule: "photosensitised", change: told("porphyria", 0), steps: sound, fires: true,
+			severity: rules.Stop},
+		{name: "primer on a child", rule: "minor", change: both(aged("2019-03-01"), guarded),
+			steps: lay("dew", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
 		{name: "eye cream on watery lids in spite of the method", rule: "on-lash-line",
 			change: both(picking("eye_cream_reach", "lids_too"),
 				func(s *sitting.Sitting) { s.Client.Eyes = []face.EyeShape{"watery"} }),
@@ -475,7 +530,9 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			severity: rules.Stop},
 		{name: "massage a week after injectables", rule: "injectables", change: told("injectables", 7),
 			steps: doing("massage", "massage", "", face.Cheeks), fires: true, severity: rules.Stop},
-		{name: "patting the day after injectables", rule: "injectables", change: told("injectables", 1), steps: sound},
+		{name: "patting the day after injectables", rule: "injectables", change: told("injectables", 2), steps: sound},
+		{name: "anything at all the day after injectables", rule: "injectables", change: told("injectables", 1),
+			steps: sound, fires: true, severity: rules.Stop},
 		{name: "massage five weeks after", rule: "injectables", change: told("injectables", 35),
 			steps: doing("massage", "massage", "", face.Cheeks)},
 		{name: "massage three weeks after toxin", rule: "injectables", change: told("toxin", 21),
@@ -487,7 +544,10 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "lotion on rosacea", rule: "rosacea", change: told("rosacea", 0), steps: sound},
 		{name: "scent on eczema", rule: "eczema", change: both(told("eczema", 0), adding(scented)),
 			steps: lay("scented", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
-		{name: "bland lotion on eczema", rule: "eczema", change: told("eczema", 0), steps: sound},
+		{name: "bland lotion on eczema is said too", rule: "eczema", change: told("eczema", 0), steps: sound,
+			fires:    true,
+			severity: rules.Caution},
+		{name: "lotion without eczema", rule: "eczema", steps: sound},
 		{name: "retinoid in pregnancy", rule: "pregnancy", change: both(told("pregnant", 0), adding(retinol)),
 			steps: lay("retinol", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Stop},
 		{name: "strong acid in pregnancy is a caution", rule: "pregnancy",

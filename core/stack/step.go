@@ -22,7 +22,7 @@ type Step struct {
 	Act      act.Act               `json:"act" need:"yes"`
 	Kind     act.Detail            `json:"kind" len:"0..60"`
 	Product  string                `json:"product" len:"0..80"`
-	Zones    []face.Zone           `json:"zones" len:"0..13"`
+	Zones    []face.Zone           `json:"zones" len:"0..24"`
 	Grams    doc.Num               `json:"grams" in:"0..1000"`
 	Units    doc.Num               `json:"units" in:"0..100000"`
 	Unit     string                `json:"unit" len:"0..40"`

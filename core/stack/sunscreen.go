@@ -22,6 +22,25 @@ type Dose struct {
 	SpoonML        doc.Num `json:"spoon_ml"`
 	FingerStrips   doc.Num `json:"finger_strips"`
 	FingertipUnits doc.Num `json:"fingertip_units"`
+	Body           *Body   `json:"body,omitempty"` // where the body is bare
+}
+
+// Body is the sunscreen laid on the body, beside the day's dose, which is that of head, neck and chest.
+type Body struct {
+	Grams    doc.Num    `json:"grams"`
+	AreaCM2  doc.Num    `json:"area_cm2"`
+	Zones    []BodyDose `json:"zones"`
+	Worst    string     `json:"worst"`     // the zone that most reaches, "" for none
+	WorstSED doc.Num    `json:"worst_sed"` // and how much of it
+}
+
+// BodyDose is the sunscreen of one zone of the body, in grams, millilitres and finger strips.
+type BodyDose struct {
+	Zone         face.Zone `json:"zone"`
+	Grams        doc.Num   `json:"grams"`
+	AreaCM2      doc.Num   `json:"area_cm2"`
+	SpoonML      doc.Num   `json:"spoon_ml"`
+	FingerStrips doc.Num   `json:"finger_strips"`
 }
 
 // screened is the zones with a coat of sunscreen.
@@ -32,16 +51,27 @@ func (e *evaluation) screened() face.Set {
 // dose reckons the sunscreen laid.
 func (e *evaluation) dose() {
 	var area, grams float64
+	var body Body
 	for z := range face.N {
+		var here float64
 		for _, k := range e.coats[z] {
-			grams += kit.Grams(k.film, e.c.Area[z])
+			here += kit.Grams(k.film, e.c.Area[z])
 		}
-		if len(e.coats[z]) > 0 {
-			area += e.c.Area[z]
+		switch {
+		case len(e.coats[z]) == 0:
+		case face.Body.Has(z):
+			body.Zones = append(body.Zones, BodyDose{z, doc.Num(here), doc.Num(e.c.Area[z]),
+				doc.Num(here / figure.SunscreenDensity), doc.Num(here / figure.FingerStripG)})
+			body.Grams, body.AreaCM2 = body.Grams+doc.Num(here), body.AreaCM2+doc.Num(e.c.Area[z])
+		default:
+			grams, area = grams+here, area+e.c.Area[z]
 		}
 	}
 	laid := e.screened()
-	if laid == 0 {
+	if len(body.Zones) > 0 {
+		e.res.Dose.Body = &body
+	}
+	if laid&face.Upper == 0 {
 		return
 	}
 	spoon := figure.TeaspoonML / 2
@@ -54,6 +84,7 @@ func (e *evaluation) dose() {
 		doc.Num(spoon),
 		doc.Num(grams / figure.FingerStripG),
 		doc.Num(grams / figure.FingertipUnitG),
+		e.res.Dose.Body,
 	}
 }
 
@@ -184,7 +215,7 @@ func spfSetTime(e *evaluation) {
 
 // uncoveredSkin looks for neck, ears or bare chest left out of what the face got.
 func uncoveredSkin(e *evaluation) {
-	can, laid := e.c.Neighbours()&^e.c.Barred().All(), e.screened()
+	can, laid := e.c.Neighbours()&face.Upper&^e.c.Barred().All(), e.screened()
 	if laid&face.Face != 0 {
 		e.on(zonesWhere(can&^laid, e.screenable), rules.UncoveredSkin, "", say.NoSunscreenGot)
 	}

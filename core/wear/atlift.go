@@ -22,7 +22,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 	dusted := dusts(events)
 	for z := range face.N {
 		films := end[z]
-		list := make([]stack.Layer, 0, len(base[z])+len(films)+len(c.Look.Items)+len(dusted))
+		list := make([]stack.Layer, 0, len(base[z])+len(films)+len(c.Items)+len(dusted))
 		for _, l := range base[z] {
 			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product &&
 				films[0].layer.SetAt == l.SetAt {
@@ -31,7 +31,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 			}
 			list = append(list, l)
 		}
-		for _, it := range c.Look.Items {
+		for _, it := range c.Items {
 			if it.Zone.Zones.Has(z) {
 				list = append(list, stack.Layer{Item: it.Item, Binder: it.Binder, Load: doc.Num(it.Load),
 					SetAt: c.Day.BaseAt})

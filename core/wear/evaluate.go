@@ -80,6 +80,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 		v.up.SPF = doc.Num(r.after[i])
 	}
 	e.honest(&r)
+	e.worstOfBody()
 	e.bag()
 	e.shine()
 	e.clocks()
@@ -323,6 +324,26 @@ func (e *evaluation) bag() {
 			e.res.Wear.Bag = append(e.res.Wear.Bag, BagItem{p.ID, doc.Num(g), n})
 		}
 	}
+}
+
+// worstOfBody names the zone of the body that most reaches.
+func (e *evaluation) worstOfBody() {
+	from := e.res.Wear.Dose.Body
+	bare := e.c.Bare() &^ e.c.Barred().All()
+	if from == nil && bare == 0 {
+		return
+	}
+	b := stack.Body{Zones: []stack.BodyDose{}}
+	if from != nil {
+		b = *from
+	}
+	b.Worst, b.WorstSED = "", 0
+	for _, z := range bare.List() {
+		if sed := e.reckon(e.first, face.SetOf(z), e.coats(), false).dose; b.Worst == "" || doc.Num(sed) > b.WorstSED {
+			b.Worst, b.WorstSED = z.String(), doc.Num(sed)
+		}
+	}
+	e.res.Wear.Dose.Body = &b
 }
 
 // honest gathers the numbers to say aloud.

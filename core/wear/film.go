@@ -84,18 +84,20 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	return s
 }
 
-// covered is the zones with a first coat, or, where there is none, those that one belongs on.
-func covered(c *sitting.Case, s *screen) face.Set {
+// covered is the zones of head, neck and chest that a first coat belongs on, whether it is there or not: those round
+// the eyes only where it is. They are the zones of the day's dose and factor.
+func covered(c *sitting.Case, s *screen) face.Set { return wide(c, s) & face.Upper }
+
+// wide is the covered zones and those of the body, which are renewed with them.
+func wide(c *sitting.Case, s *screen) face.Set {
 	var laid face.Set
 	for z := range s {
 		if len(s[z]) > 0 {
 			laid |= face.SetOf(face.Zone(z))
 		}
 	}
-	if laid != 0 {
-		return laid
-	}
-	return (face.Face&^face.SetOf(face.Lips, face.Eyelids, face.UnderEyes) | c.Neighbours()) &^ c.Barred().All()
+	ought := (face.Face&^face.SetOf(face.Lips, face.Eyelids, face.UnderEyes) | c.Neighbours()) &^ c.Barred().All()
+	return laid&^face.SetOf(face.Lips) | ought
 }
 
 // over is the mean film on zones by area and the factor of the whole: area ÷ Σ (zone area ÷ zone factor).

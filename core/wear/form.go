@@ -29,7 +29,7 @@ func powdery(c *sitting.Case, z face.Zone) bool {
 		return true
 	}
 	return slices.ContainsFunc(
-		c.Look.Items,
+		c.Items,
 		func(it look.Item) bool { return it.Binder == look.Powder && it.Zone.Zones.Has(z) },
 	)
 }

@@ -56,7 +56,7 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 				s.takes = figure.PrimerTakes
 			}
 		}
-		for _, it := range c.Look.Items {
+		for _, it := range c.Items {
 			if it.Binder == look.Powder && it.Zone.Zones.Has(z) {
 				s.takes += figure.PowderTakes
 				break

@@ -42,7 +42,7 @@ type TouchStep struct {
 	Product string   `json:"product,omitempty" len:"0..80"`
 	Coats   int      `json:"coats,omitempty" in:"0..20"`
 	Grams   doc.Num  `json:"grams,omitempty" in:"0..1000"`
-	Zones   []string `json:"zones,omitempty" len:"0..13"`
+	Zones   []string `json:"zones,omitempty" len:"0..24"`
 	How     act.How  `json:"how,omitempty" len:"0..60"`
 	Say     string   `json:"say,omitempty" len:"0..1000"`
 }
@@ -52,7 +52,7 @@ type TouchStep struct {
 type TouchUp struct {
 	ID      string      `json:"id,omitempty" len:"0..40"`
 	At      day.Local   `json:"at" need:"yes"`
-	Zones   []string    `json:"zones" len:"0..13"`
+	Zones   []string    `json:"zones" len:"0..24"`
 	Steps   []TouchStep `json:"steps" len:"0..20"`
 	Film    doc.Num     `json:"film_mg_cm2" in:"0..100"`
 	SPF     doc.Num     `json:"spf_effective" in:"0..1000"`
@@ -150,6 +150,7 @@ type planner struct {
 	c       *sitting.Case
 	first   screen
 	covered face.Set
+	wide    face.Set // and the body's zones
 	sheens  []sheen
 	form    chooser
 	body    *form
@@ -164,7 +165,7 @@ func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
 		first:  firstCoat(c, &prep.Layers),
 		sheens: sheens(c, &prep.Layers, prep.Steps),
 	}
-	p.covered = covered(c, &p.first)
+	p.covered, p.wide = covered(c, &p.first), wide(c, &p.first)
 	return p
 }
 
@@ -172,7 +173,7 @@ func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
 func (p *planner) choose() {
 	wet := p.wetMinutes() > figure.WetLong
 	p.form = chooser{p.c, p.covered, wet, map[bool]*form{}}
-	p.body = ordinary(p.c, &p.first, p.covered&^face.Face, wet)
+	p.body = ordinary(p.c, &p.first, p.wide&^face.Face, wet)
 }
 
 // powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature
@@ -188,7 +189,7 @@ func powders(c *sitting.Case) face.Set {
 			zones |= face.SetOf(z)
 		}
 	}
-	return zones &^ c.Barred().All()
+	return zones & pressable(c)
 }
 
 func (p *planner) powder() *kit.Product {
@@ -237,7 +238,8 @@ func (p *planner) blotting() func(coats []time.Time) []time.Time {
 	if p.powder() != nil {
 		powdered = powders(p.c)
 	}
-	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return p.c.Barred().All().Has(s.zone) })
+	may := pressable(p.c)
+	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return !may.Has(s.zone) })
 	return func(coats []time.Time) []time.Time { return p.blots(tend(open, p.c.BaseAt, powdered), coats) }
 }
 
@@ -399,7 +401,7 @@ func (p *planner) lays(windy bool) []laid {
 		return nil
 	}
 	list = append(list, laid{f.product, f.film, f.zones})
-	rest := p.covered &^ face.Face
+	rest := p.wide &^ face.Face
 	if p.body != nil {
 		list = append(list, laid{p.body.product, p.body.film, p.body.zones & rest})
 	} else if zones, _ := screenable(p.c, f.product, rest); zones != 0 {

@@ -9,8 +9,10 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -43,7 +45,7 @@ var (
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
 func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []rules.ID{}}
-	zones := face.BaseArea &^ p.c.Barred().All()
+	zones := face.BaseArea & pressable(p.c)
 	u.Steps = append(u.Steps, p.blot())
 	if reset {
 		u.Because = append(u.Because, becauseReset)
@@ -58,7 +60,7 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 				Act:     act.Reapply,
 				Product: l.product.ID,
 				How:     p.how(l.product),
-				Zones:   names(l.zones, place(p.c, p.covered, act.Reapply, l.product)),
+				Zones:   p.names(l.zones, place(p.c, p.covered, act.Reapply, l.product)),
 			}
 			_, s.Coats = delivers(l.product, 0)
 			zones |= l.zones
@@ -72,20 +74,20 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 				TouchStep{
 					Act:     act.Apply,
 					Product: q.ID,
-					Zones:   names(on, place(p.c, p.covered, act.Apply, q)),
+					Zones:   p.names(on, place(p.c, p.covered, act.Apply, q)),
 					How:     act.Press,
 				},
 			)
 		}
 	}
-	u.Zones = names(zones, face.BaseArea)
+	u.Zones = p.names(zones, face.BaseArea)
 	return u
 }
 
 // blot takes up what shines, with whatever the kit has for it that this client may be touched with.
 func (p *planner) blot() TouchStep {
-	on := blotted &^ p.c.Barred().All()
-	s := TouchStep{Act: act.Blot, Zones: names(on, blotted)}
+	on := blotted & pressable(p.c)
+	s := TouchStep{Act: act.Blot, Zones: p.names(on, blotted)}
 	for _, kind := range []kit.Kind{kit.BlottingPaper, kit.Tissue} {
 		for i := range p.c.Kit {
 			if q := &p.c.Kit[i]; q.Kind == kind && !q.Empty() {
@@ -97,6 +99,19 @@ func (p *planner) blot() TouchStep {
 		}
 	}
 	return s
+}
+
+// pressable is the zones that a sheet or a puff may be pressed on.
+func pressable(c *sitting.Case) face.Set {
+	return face.All &^ c.Barred().All() &^ fit.RuledOut(c, nature.Presses)
+}
+
+// names writes zones one by one where any of the face is left alone.
+func (p *planner) names(zones, whole face.Set) []string {
+	if pressable(p.c)&face.Face != face.Face {
+		whole = 0
+	}
+	return names(zones, whole)
 }
 
 // names writes zones one by one, but "face" where those of the face are all of the whole that the word stands for.

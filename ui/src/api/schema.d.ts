@@ -449,6 +449,17 @@ export interface components {
             steps: components["schemas"]["StackStep"][];
             tomorrow: string[];
         };
+        Air: {
+            /** @description a fan runs at the chair */
+            fan?: boolean;
+            /**
+             * Format: double
+             * @description relative, 0 to 1
+             */
+            humidity?: number;
+            /** Format: double */
+            temp_c?: number;
+        };
         AppAllergy: {
             /** @description names of the products that the client is asked about */
             asks: string[];
@@ -679,6 +690,16 @@ export interface components {
             at?: string;
             by?: string;
         };
+        Body: {
+            /** Format: double */
+            area_cm2: number;
+            /** Format: double */
+            grams: number;
+            worst: string;
+            /** Format: double */
+            worst_sed: number;
+            zones: components["schemas"]["StackBodyDose"][];
+        };
         Credentials: {
             email: string;
             password: string;
@@ -686,6 +707,8 @@ export interface components {
         /** @enum {string} */
         DayActivity: "" | "still" | "active" | "swim";
         DayAir: {
+            /** @description a fan runs at the chair */
+            fan?: boolean;
             /**
              * Format: double
              * @description relative, 0 to 1
@@ -694,21 +717,34 @@ export interface components {
             /** Format: double */
             temp_c?: number;
         };
+        DayBooked: {
+            kind: string;
+            on: string;
+            zone?: string;
+        };
         DayDay: {
             air?: components["schemas"]["DayAir"];
+            /** @description left alone, but their makeup is on */
+            already_on?: string[];
+            /** @description zones of the body that show */
+            bare?: string[];
             base_at: string;
             /** Format: double */
             budget_med?: number;
             chair_at: string;
             date: string;
-            /** @description names of acts a licensed person of the studio does */
+            /** @description when the client goes out after removal */
+            leaves_at?: string;
+            /** @description names of acts a licensed person of the */
             licensed?: string[];
             lift_at: string;
             /** Format: double */
             ozone_du?: number;
             place: components["schemas"]["DayPlace"];
+            planned?: components["schemas"]["DayBooked"][];
             /** @description made on; the countdown drops what is before it */
             planned_on?: string;
+            repairs?: components["schemas"]["DayRepair"][];
             segments?: components["schemas"]["DaySegment"][];
             /** @description when the beard was last shaved, where it was within a day */
             shaved_at?: string;
@@ -738,8 +774,15 @@ export interface components {
              */
             lon: number;
         };
+        DayRepair: {
+            at: string;
+            item?: string;
+            zone: string;
+        };
         DaySegment: {
             activity?: components["schemas"]["DayActivity"];
+            /** @description outdoors, where it differs from the room's */
+            air?: components["schemas"]["Air"];
             flash?: boolean;
             from: string;
             ground?: components["schemas"]["DayGround"];
@@ -804,6 +847,7 @@ export interface components {
         FaceBy: "touch" | "blot" | "bare_wait" | "probe";
         FaceClient: {
             allergies?: string[];
+            beard?: string;
             born?: string;
             conditions?: components["schemas"]["FaceCondition"][];
             dislikes?: string[];
@@ -817,12 +861,14 @@ export interface components {
             /** Format: int64 */
             phototype: number;
             readings?: components["schemas"]["FaceReading"][];
+            routine?: components["schemas"]["FaceHabit"][];
             /** Format: int64 */
             sensitivity?: number;
             wears?: components["schemas"]["FaceWear"][];
             /** Format: double */
             weight_kg?: number;
             wishes?: string[];
+            without?: string[];
             zones: {
                 [key: string]: components["schemas"]["FaceGrades"];
             };
@@ -834,15 +880,29 @@ export interface components {
             zone?: components["schemas"]["FaceZone"];
         };
         /** @enum {string} */
-        FaceConditionKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "toxin" | "filler" | "lash_lift" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated";
+        FaceConditionKind: "flaky" | "breakout" | "pigment" | "scar" | "irritated" | "sunburn" | "blister" | "broken" | "cold_sore" | "isotretinoin" | "retinoid" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "toxin" | "filler" | "lash_lift" | "rosacea" | "eczema" | "pregnant" | "asthma" | "eye_infection" | "exfoliated" | "radiotherapy" | "chemotherapy" | "eye_surgery" | "brow_tattoo" | "lip_tattoo" | "liner_tattoo" | "waxed" | "sugared" | "threaded" | "hair_cream" | "bladed" | "nick" | "photosensitive" | "porphyria" | "psoriasis" | "blood_thinner" | "thin_skin" | "keloid" | "self_tan";
         /** @enum {string} */
         FaceEyeShape: "watery" | "hooded";
         FaceGrades: {
             marks?: components["schemas"]["FaceMark"][];
             /** Format: int64 */
             oil?: number;
+            /**
+             * Format: int64
+             * @description where the zone differs from the client
+             */
+            phototype?: number;
+            today?: string;
             /** Format: int64 */
             water?: number;
+        };
+        FaceHabit: {
+            kind: string;
+            last_on?: string;
+            /** Format: double */
+            per_week?: number;
+            product?: string;
+            zones?: components["schemas"]["FaceZone"][];
         };
         FaceLearned: {
             lift?: {
@@ -851,6 +911,7 @@ export interface components {
             moisture?: {
                 [key: string]: number;
             };
+            never?: string[];
             sebum?: {
                 [key: string]: number;
             };
@@ -891,7 +952,7 @@ export interface components {
         /** @enum {string} */
         FaceWear: "contact_lenses" | "contact_lenses_stay" | "lash_extensions" | "glasses" | "jewellery";
         /** @enum {string} */
-        FaceZone: "forehead" | "nose" | "upper_lip" | "chin" | "cheeks" | "jaw" | "under_eyes" | "eyelids" | "brows" | "lips" | "neck" | "ears" | "chest";
+        FaceZone: "forehead" | "nose" | "upper_lip" | "chin" | "cheeks" | "jaw" | "under_eyes" | "eyelids" | "brows" | "lips" | "neck" | "ears" | "chest" | "scalp" | "nape" | "shoulders" | "torso" | "hands" | "forearms" | "upper_arms" | "back" | "thighs" | "lower_legs" | "feet";
         /** @enum {string} */
         FigureBasis: "P" | "W";
         FigureFigure: {
@@ -937,6 +998,10 @@ export interface components {
             aerosol?: boolean;
             base?: components["schemas"]["KitBase"];
             broad_spectrum?: boolean;
+            /** Format: int64 */
+            contact_max_s?: number;
+            /** Format: int64 */
+            contact_min_s?: number;
             container?: components["schemas"]["KitContainer"];
             /** Format: int64 */
             count?: number;
@@ -950,6 +1015,7 @@ export interface components {
             flammable?: boolean;
             /** Format: double */
             grams_per_unit?: number;
+            house?: boolean;
             id: string;
             ingredients?: string;
             ingredients_confirmed?: boolean;
@@ -958,11 +1024,14 @@ export interface components {
             lens_safe?: boolean;
             maker?: string;
             name: string;
+            neutralise?: boolean;
             opened_on?: string;
             /** Format: double */
             pack_g?: number;
             /** Format: int64 */
             pao_months?: number;
+            /** Format: double */
+            ph?: number;
             /** Format: double */
             price?: number;
             /** Format: double */
@@ -1048,6 +1117,11 @@ export interface components {
             keep?: boolean;
             /** Format: int64 */
             load: number;
+            /**
+             * Format: double
+             * @description what a foundation claims; never counted
+             */
+            spf?: number;
             strong?: boolean;
             tags?: string[];
             zone: string;
@@ -1270,9 +1344,21 @@ export interface components {
             };
             told?: components["schemas"]["Told"];
         };
+        StackBodyDose: {
+            /** Format: double */
+            area_cm2: number;
+            /** Format: double */
+            finger_strips: number;
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            spoon_ml: number;
+            zone: components["schemas"]["FaceZone"];
+        };
         StackDose: {
             /** Format: double */
             area_cm2: number;
+            body?: components["schemas"]["Body"];
             /** Format: double */
             finger_strips: number;
             /** Format: double */

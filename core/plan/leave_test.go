@@ -1,0 +1,268 @@
+package plan_test
+
+import (
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+
+	"urncloth/core/act"
+	"urncloth/core/face"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/plan"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	. "urncloth/core/testutil"
+)
+
+// closed reckons anew, from what was told alone, which zones nothing may touch that day.
+func closed(s *sitting.Sitting) face.Set {
+	var zones face.Set
+	days := map[face.ConditionKind]int{"peel_light": 1, "needling": 1, "laser": 1, "peel_medium": 7, "peel_deep": 14}
+	tattoo := map[face.ConditionKind]face.Zone{"brow_tattoo": face.Brows, "lip_tattoo": face.Lips,
+		"liner_tattoo": face.Eyelids}
+	mark := func(m string, z face.Zone) {
+		switch m {
+		case "broken", "blister":
+			zones |= face.SetOf(z)
+		case "cold_sore":
+			zones |= face.SetOf(z, face.Lips, face.UpperLip, face.Chin)
+		}
+	}
+	for z, g := range s.Client.Zones {
+		if g.Today == face.Leave || g.Today == face.Self {
+			zones |= face.SetOf(z)
+		}
+		for _, m := range g.Marks {
+			mark(string(m), z)
+		}
+	}
+	for _, k := range s.Client.Conditions {
+		ago := 0
+		if !k.On.IsZero() {
+			ago = s.Day.Date.DaysSince(k.On)
+		}
+		for z := range face.N {
+			if k.Zone != nil && *k.Zone != z {
+				continue
+			}
+			if within, is := days[k.Kind]; is && ago <= within {
+				zones |= face.SetOf(z)
+			}
+			if where, is := tattoo[k.Kind]; is && where == z && ago <= 10 {
+				zones |= face.SetOf(z)
+			}
+			if ago <= 0 && z.OnFace() && (k.Kind != "cold_sore" || k.Zone != nil || z == face.Lips) {
+				mark(string(k.Kind), z)
+			}
+			if ago <= 0 && !z.OnFace() && k.Zone != nil {
+				mark(string(k.Kind), z)
+			}
+		}
+		if k.Kind == "eye_infection" && ago <= 1 {
+			zones |= face.NearEyes
+		}
+	}
+	return zones
+}
+
+// hands is every step of a plan that touches the client, with its zones.
+func hands(p *plan.Plan) (steps []stack.Step) {
+	for _, st := range slices.Concat(p.Prep.Steps, p.Lift.Steps, p.Aftercare.Steps) {
+		if st.Act != act.Refer && st.Act != act.Setup {
+			steps = append(steps, st)
+		}
+	}
+	for _, u := range p.Wear.TouchUps {
+		for _, st := range u.Steps {
+			words := st.Zones
+			if len(words) == 0 {
+				words = u.Zones
+			}
+			s := stack.Step{ID: u.ID, Act: st.Act, Product: st.Product}
+			for _, w := range words {
+				var z face.Zone
+				if z.UnmarshalText([]byte(w)) == nil {
+					s.Zones = append(s.Zones, z)
+				} else {
+					s.Zones = append(s.Zones, face.Face.List()...)
+				}
+			}
+			steps = append(steps, s)
+		}
+	}
+	return steps
+}
+
+func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
+	r := rand.New(rand.NewPCG(11, 10))
+	docs := demoSittings(t)
+	valid, met := 0, 0
+	for n := range 2200 {
+		if testing.Short() && n == 300 {
+			break
+		}
+		s := stranger(t, r, docs)
+		if len(s.Check("", nil)) > 0 {
+			continue
+		}
+		valid++
+		alone := closed(s)
+		p := plan.Make(s)
+		for _, st := range hands(p) {
+			if bad := face.SetOf(st.Zones...) & alone; bad != 0 {
+				t.Errorf("stranger %d: %s of %q (%s) touches %v", n, st.Act, st.Product, st.ID, bad.List())
+			}
+		}
+		shows := face.Face | sitting.Open(s).Neighbours()
+		if alone&shows == 0 {
+			continue
+		}
+		met++
+		said := 0
+		for _, f := range p.Findings {
+			if f.Rule == rules.LeaveAlone && f.Severity == rules.Stop {
+				said++
+			}
+		}
+		if said > 1 {
+			t.Errorf("stranger %d: said %d times that zones are left alone", n, said)
+		}
+	}
+	if !testing.Short() && (valid < 2000 || met < 300) {
+		t.Errorf("only %d strangers, %d with a zone to leave", valid, met)
+	}
+}
+
+// painted is a sitting with makeup on face, lids and lips, and one zone of which something is told.
+func painted(t *testing.T, change func(s *sitting.Sitting)) *sitting.Sitting {
+	return With(t, func(s *sitting.Sitting) {
+		item := func(z string, name string, b look.Binder) look.Item {
+			it := look.Item{Item: name, Binder: b, Load: 2}
+			if err := it.Zone.UnmarshalText([]byte(z)); err != nil {
+				t.Fatal(err)
+			}
+			return it
+		}
+		s.Look.Items = []look.Item{item("face", "foundation", look.Emulsion), item("lips", "lipstick", look.WaxOil),
+			item("brows", "brow_pencil", look.WaxOil)}
+		change(s)
+	})
+}
+
+func TestLeftAloneMeansNoMakeupThereEitherAndIsSaidOnce(t *testing.T) {
+	for _, c := range []struct {
+		name      string
+		change    func(s *sitting.Sitting)
+		zone      face.Zone
+		left      string // makeup that is named as left out
+		severity  rules.Severity
+		care      bool // care goes there all the same
+		unstacked bool
+	}{
+		{"a zone to leave", func(s *sitting.Sitting) { s.Client.Zones[face.Lips] = face.Grades{Today: face.Leave} },
+			face.Lips, "lipstick", rules.Stop, false, true},
+		{"a zone she does herself", func(s *sitting.Sitting) { s.Client.Zones[face.Brows] = face.Grades{Today: face.Self} },
+			face.Brows, "brow pencil", rules.Note, false, true},
+		{"a wound", func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Marks: []face.Mark{face.Broken}} },
+			face.Chin, "foundation", rules.Stop, false, true},
+		{"a cold sore", func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "cold_sore"}} },
+			face.Lips, "foundation and lipstick", rules.Stop, false, true},
+		{"sunburn: care stays, makeup does not", func(s *sitting.Sitting) {
+			s.Client.Zones[face.Nose] = face.Grades{Marks: []face.Mark{face.Sunburn}}
+		}, face.Nose, "foundation", rules.Caution, true, true},
+		{"filler of yesterday", func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "filler", On: On(t, "2027-06-18"), Zone: P(face.Cheeks)}}
+		}, face.Cheeks, "foundation", rules.Stop, true, true},
+		{"waxed yesterday", func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "waxed", On: On(t, "2027-06-18"), Zone: P(face.Chin)}}
+		}, face.Chin, "foundation", rules.Stop, true, true},
+	} {
+		t.Run(c.name, func(t *testing.T) {
+			p := plan.Make(painted(t, c.change))
+			var said []rules.Finding
+			for _, f := range p.Findings {
+				if f.Rule == rules.LeaveAlone {
+					said = append(said, f)
+				}
+			}
+			if len(said) != 1 || said[0].Severity != c.severity || !slices.Contains(said[0].Zones, c.zone) ||
+				!strings.Contains(said[0].Say, "Left out there: "+c.left+".") || said[0].Phase != rules.Prep {
+				t.Fatalf("%+v", said)
+			}
+			care := false
+			for _, st := range p.Prep.Steps {
+				care = care || st.Act == act.Apply && slices.Contains(st.Zones, c.zone)
+			}
+			if care != c.care {
+				t.Errorf("care is %t there", care)
+			}
+			for _, l := range p.Stack.AtLift[c.zone] {
+				if l.Item != "" {
+					t.Errorf("%s lies there at removal", l.Item)
+				}
+			}
+			for _, f := range p.Findings {
+				if f.Rule == rules.LeftOn || f.Rule == rules.MissedSkin || f.Rule == rules.CannotDissolve {
+					t.Errorf("%s: %s", f.Rule, f.Say)
+				}
+			}
+		})
+	}
+}
+
+func TestAZoneSaidToBeCleanCarriesNoMakeupAndNobodySpeaksOfIt(t *testing.T) {
+	p := plan.Make(painted(t, func(s *sitting.Sitting) { s.Client.Zones[face.Lips] = face.Grades{Today: face.CleanZone} }))
+	for _, l := range p.Stack.AtLift[face.Lips] {
+		if l.Item != "" {
+			t.Errorf("%s lies there", l.Item)
+		}
+	}
+	if len(Found(p.Findings, rules.LeaveAlone)) > 0 || len(p.Stack.AtBase[face.Lips]) == 0 {
+		t.Errorf("care stays and nothing is said: %s", Rules(p.Findings))
+	}
+}
+
+func TestMakeupThatIsOnAZoneToLeaveStaysForTheClientOrAClinician(t *testing.T) {
+	p := plan.Make(painted(t, func(s *sitting.Sitting) {
+		s.Client.Zones[face.Lips] = face.Grades{Today: face.Leave}
+		s.Day.AlreadyOn = []string{"lips"}
+	}))
+	refers := slices.ContainsFunc(p.Lift.Steps, func(st stack.Step) bool {
+		return st.Act == act.Refer && strings.Contains(st.Say, "makeup on lips stays")
+	})
+	if !refers || len(Found(p.Findings, rules.LeftOn)) > 0 || len(Found(p.Findings, rules.CannotDissolve)) > 0 {
+		t.Errorf("%t %s", refers, Rules(p.Findings))
+	}
+}
+
+func TestWhereNothingMayRubMakeupIsLaidOffWithWetPads(t *testing.T) {
+	p := plan.Make(painted(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "twin", Name: "Twin", Kind: "biphase", Base: "oil", EyeSafe: true},
+			kit.Product{ID: "melt", Name: "Melt", Kind: "balm", Base: "oil", EyeSafe: true})
+		s.Client.Conditions = []face.Condition{{Kind: "filler", On: On(t, "2027-06-18"), Zone: P(face.Cheeks)}}
+		s.Day.AlreadyOn = []string{"cheeks"}
+	}))
+	laid := 0
+	for _, st := range p.Lift.Steps {
+		if !slices.Contains(st.Zones, face.Cheeks) {
+			continue
+		}
+		switch st.Act {
+		case act.Hold, act.Wipe:
+			if st.How != act.Lay && st.How != act.LayDamp || st.Pads == 0 {
+				t.Errorf("%s %s: %s", st.Act, st.How, st.Say)
+			}
+			if st.Act == act.Hold {
+				laid++
+			}
+		case act.Massage, act.Emulsify, act.Cloth:
+			t.Errorf("%s: %s", st.Act, st.Say)
+		}
+	}
+	if left := p.Lift.Residue[face.Cheeks]; laid == 0 || left.Left > left.Target {
+		t.Errorf("%d pads laid, %v left", laid, left.Left)
+	}
+}
