@@ -280,8 +280,7 @@ type Day struct {
 	AlreadyOn []string   `json:"already_on,omitempty" len:"0..24" doc:"left alone, but their makeup is on"`
 	Repairs   []Repair   `json:"repairs,omitempty" len:"0..40"`
 	Planned   []Booked   `json:"planned,omitempty" len:"0..40"`
-	Licensed  []string   `json:"licensed,omitempty" len:"0..20" doc:"names of acts a licensed person of the " +
-		"studio does"`
+	Licensed  []string   `json:"licensed,omitempty" len:"0..20" doc:"acts of a licensed person of the studio"`
 }
 
 // Zone returns the day's time zone from the embedded database.

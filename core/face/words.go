@@ -36,8 +36,8 @@ var (
 	MarkList      = say.Words("mark", Marks, nil)
 	ConditionList = say.Words("condition", Conditions, nil)
 	HairList      = say.Words("hair", Hairs, say.Labels{"scalp_hair": "hair on the scalp"})
-	BeardList     = say.Words("beard", Beards[1:], nil)
-	TodayList     = say.Words("today", Todays[1:], say.Labels{"leave": "leave alone", "self": "does it herself",
+	BeardList     = say.Words("beard", Beards, say.Labels{"": "not told"})
+	TodayList     = say.Words("today", Todays, say.Labels{"": "as usual", "leave": "leave alone", "self": "does it herself",
 		"clean": "no makeup on it"})
 	WearList    = say.Words("wear", Wears, say.Labels{"contact_lenses_stay": "lenses that stay in"})
 	EyeList     = say.Words("eyes", EyeShapes, nil)

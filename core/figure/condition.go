@@ -20,6 +20,7 @@ var (
 	RadiotherapyDays      = fit.n("radiotherapy", "radiotherapy, by the clinician's word alone for", 28, "days")
 	EyeSurgeryDays        = fit.n("eye_surgery", "eye surgery, the same for", 28, "days")
 	ChemotherapyDays      = fit.n("chemotherapy", "chemotherapy, the same for", 90, "days")
+	RecentDays            = fit.n("recent", "a procedure after which any sun at all matters, for", 28, "days")
 	SelfTanDays           = fit.n("self_tan", "self-tan, no oil, acid or mitt for", 3, "days")
 	PhotosensitiveSPF     = fit.w("photosensitive_spf", "factor for skin that light harms, at least", 50, "")
 	PhotosensitiveMED     = fit.w("photosensitive_med", "budget of skin that light harms, at most", 0.25, "MED")

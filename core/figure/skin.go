@@ -53,6 +53,7 @@ var (
 	SkinC        = sitting.w("skin_temp", "skin surface that was not read", 32, "°C")
 	Magnus       = sitting.formula("magnus", "vapour pressure over water: a·exp(b·T/(c + T))", "hPa, –, °C",
 		"Magnus formula, WMO guide", 6.112, 17.62, 243.12)
+	FanTimes     = sitting.w("fan", "a fan makes water leave, more by", 1.5, "times")
 	EvaporateMin = sitting.w("evaporate_least", "least slowing of evaporation", 0.5, "times")
 	EvaporateMax = sitting.w("evaporate_most", "greatest slowing of evaporation", 3, "times")
 	CoolDown     = sitting.minutes("cool_down", "cool-down after a hot wash", 20)

@@ -41,6 +41,8 @@ var (
 	OzoneWave = sun.formula("ozone_wave", "ozone, mean, days to degrees, and the wave by longitude",
 		"DU, °/d, DU", "Van Heuklon 1979", 235, 0.9865, 20)
 	StrongUVI     = sun.p("strong", "UV index from which sunscreen is due outdoors", 3, "", "WHO 2002")
+	SomeUVI       = sun.w("some", "UV index from which any time outdoors is daylight", 1, "")
+	DaylightFor   = sun.minutes("daylight_for", "sun above the horizon that counts as daylight", 60)
 	StrongFor     = sun.minutes("strong_for", "for how long outdoors", 10)
 	SEDPerUVIHour = sun.w("sed_per_uvi", "reddening dose of one UV index", 0.9, "SED/h")
 	Grid          = sun.minutes("grid", "grid of the day", 5)
@@ -48,7 +50,8 @@ var (
 
 // Labels.
 var (
-	FullDose  = sun.p("full_dose", "sunscreen dose", 2, "mg/cm²", "ISO 24444")
-	LeastSPF  = sun.w("least_spf", "least label factor", 30, "")
-	BeforeSun = sun.pMinutes("before_sun", "sunscreen before sun", 15, cfr)
+	FullDose   = sun.p("full_dose", "sunscreen dose", 2, "mg/cm²", "ISO 24444")
+	LeastSPF   = sun.w("least_spf", "least label factor", 30, "")
+	ActiveLong = sun.minutes("active_long", "activity or sweat that asks for a label for water", 40)
+	BeforeSun  = sun.pMinutes("before_sun", "sunscreen before sun", 15, cfr)
 )

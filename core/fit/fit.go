@@ -289,11 +289,19 @@ var checks = []check{
 			return nil
 		}
 		for _, w := range u.Case.Client.Learned.Never {
-			if w == p.ID || strings.EqualFold(strings.TrimSpace(w), p.Name) {
+			if Names(w, p) {
 				return u.when(true, say.StungBefore)
 			}
 		}
 		return nil
+	}},
+	{rules.OffItsMark, func(u *Use) *Objection {
+		p := u.Product
+		if p == nil || u.Act != act.Apply || !slices.Contains(Aimed, p.Kind) || OfRoutine(u.Case, p, u.Zone) {
+			return nil
+		}
+		targeted, here := Aims(p, u.state())
+		return u.when(targeted && !here, say.AimsElsewhere)
 	}},
 	{rules.Photosensitised, func(u *Use) *Objection {
 		p := u.Product
@@ -456,6 +464,32 @@ var TargetedActives = []struct {
 }{
 	{face.Pigment, []string{"vitamin_c", "niacinamide"}},
 	{face.Breakout, []string{"salicylic", "niacinamide", "zinc_pca"}},
+}
+
+// Aimed is the kinds whose targeted actives go on their marks alone.
+var Aimed = []kit.Kind{kit.Toner, kit.AcidToner, kit.Essence, kit.Serum}
+
+// Aims reports whether a product brings a targeted active, and whether skin in that state has a mark that it is for.
+func Aims(p *kit.Product, s face.State) (targeted, here bool) {
+	for _, t := range TargetedActives {
+		if p.Has(t.Actives...) {
+			targeted, here = true, here || s.Has(t.Mark)
+		}
+	}
+	return targeted, here
+}
+
+// OfRoutine reports whether a product belongs to the client's own routine on a zone.
+func OfRoutine(c *sitting.Case, p *kit.Product, z face.Zone) bool {
+	return slices.ContainsFunc(c.Client.Routine, func(h face.Habit) bool {
+		return h.Kind == string(p.Kind) && (h.Product == "" || Names(h.Product, p)) &&
+			(len(h.Zones) == 0 || slices.Contains(h.Zones, z))
+	})
+}
+
+// Names reports whether words name a product, by its id or its name.
+func Names(words string, p *kit.Product) bool {
+	return words == p.ID || strings.EqualFold(strings.TrimSpace(words), p.Name)
 }
 
 // Targeted lists the actives that a mark asks for.

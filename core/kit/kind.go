@@ -124,6 +124,9 @@ func (k Kind) Moisturiser() bool {
 	return false
 }
 
+// ScreenKinds is the kinds of sunscreen that are a first coat.
+var ScreenKinds = []Kind{Sunscreen, MoisturiserSPF}
+
 // SpotBalm reports whether the kind is pressed on small spots only, so that what comes later does not lie on it.
 func (k Kind) SpotBalm() bool { return k == LipBalm || k == DryPatchBalm }
 

@@ -2,6 +2,7 @@ package kit_test
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"urncloth/core/face"
@@ -11,7 +12,7 @@ import (
 )
 
 func TestHandMeasuresAreTheNearestOfAFewThings(t *testing.T) {
-	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain", 0.05: "a rice grain",
+	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain: what stays on a fingertip", 0.05: "a rice grain",
 		0.1: "two rice grains", 0.25: "a pea", 0.5: "a bean",
 		0.6: "a 20 mm coin", 0.75: "three peas", 1: "a hazelnut", 2: "a grape", 4.1: "two grapes", 20: "10 grapes"} {
 		if got := kit.Hand(say.English, grams); got != want {
@@ -142,11 +143,14 @@ func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
 		"0.6 g, 2 units, a 20 mm coin":         {Container: kit.Tube, GramsPerUnit: 0.3},
 		"0.6 g, 2 squishes, a 20 mm coin":      {Container: kit.Tube, Unit: "squish", GramsPerUnit: 0.3},
 		"0.6 g, 2 dabs, a 20 mm coin":          {Container: kit.Tube, Unit: "dab", GramsPerUnit: 0.3},
-		"0.6 g, ¼ tin, a 20 mm coin":           {Container: kit.Tube, Unit: "tin", GramsPerUnit: 9},
+		"0.6 g, a 20 mm coin ":                 {Container: kit.Tube, Unit: "tin", GramsPerUnit: 9},
+		"0.6 g, ¼ jar, a 20 mm coin":           {Container: kit.Tube, Unit: "jar", GramsPerUnit: 2.2},
+		"0.6 g, 1½ squirts, a 20 mm coin":      {Container: kit.Pump, Unit: "squirt", GramsPerUnit: 0.4},
+		"0.6 g, a 20 mm coin  ":                {Container: kit.Pump, GramsPerUnit: 0.48}, // 1¼ is no half
 		"0.6 g, a 20 mm coin":                  {Container: kit.Tube},
 	} {
 		n, unit := p.Units(0.6)
-		if got := kit.Amount(say.English, 0.6, n, unit); got != want {
+		if got := kit.Amount(say.English, 0.6, n, unit); got != strings.TrimSpace(want) {
 			t.Errorf("got %q, want %q", got, want)
 		}
 	}
@@ -156,7 +160,8 @@ func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
 }
 
 func TestHandMeasuresAtTheirEdges(t *testing.T) {
-	for grams, want := range map[float64]string{0.0299: "less than a rice grain", 0.03: "a rice grain",
+	for grams, want := range map[float64]string{0.0434: "less than a rice grain: what stays on a fingertip", 0.0436: "a rice grain",
+		0.35: "between a pea and a bean", 0.16: "three rice grains", 0.3: "between a pea and a bean",
 		8: "four grapes", 9: "four grapes", 9.01: "5 grapes", 0.15: "three rice grains",
 		0.2: "four rice grains", 3: "three hazelnuts", -1: "", 4: "two grapes", 1.2: "two 20 mm coins"} {
 		if got := kit.Hand(say.English, grams); got != want {

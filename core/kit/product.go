@@ -2,6 +2,7 @@
 package kit
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -359,37 +360,81 @@ var measureNames = func() (ids [][2]say.ID) {
 
 var counted = []say.ID{say.None, say.None, say.MeasuresTwo, say.MeasuresThree, say.MeasuresFour}
 
-// Hand says grams as a measure in the hand: the nearest of one to four of a thing.
+// handful is so many of one hand measure.
+type handful struct {
+	grams        float64
+	which, count int
+}
+
+// handfuls is every hand measure one to four times, the lightest first; of two alike the one with fewer to count.
+var handfuls = func() (list []handful) {
+	for i, m := range measures {
+		for n := 1; n <= figure.MostCounted; n++ {
+			list = append(list, handful{m.grams * float64(n), i, n})
+		}
+	}
+	slices.SortStableFunc(list, func(a, b handful) int { return cmp.Or(cmp.Compare(a.grams, b.grams), a.count-b.count) })
+	return slices.CompactFunc(list, func(a, b handful) bool { return math.Abs(a.grams-b.grams) < figure.Same })
+}()
+
+func (h handful) said(l *say.Language) string {
+	if h.count == 1 {
+		return l.Say(measureNames[h.which][0])
+	}
+	return l.Say(counted[h.count], "measures", l.Say(measureNames[h.which][1]))
+}
+
+// Hand says grams as a measure in the hand: the nearest of one to four of a thing, where it is near enough to be true,
+// or else the two that it lies between.
 func Hand(l *say.Language, grams float64) string {
 	if grams <= 0 {
 		return ""
 	}
-	if grams < measures[0].grams*figure.LeastMeasure {
+	if grams < measures[0].grams && !True(measures[0].grams, grams) {
 		return l.Say(say.LessThanRice)
 	}
-	best, which, count := math.Inf(1), 0, 0
-	for i, m := range measures {
-		for n := 1; n <= figure.MostCounted; n++ {
-			whole := m.grams * float64(n)
-			off := math.Abs(grams-whole)/whole + figure.CountedOff*float64(n-1)
-			if off < best-figure.SameExactly {
-				best, which, count = off, i, n
-			}
-		}
-	}
-	last := len(measures) - 1
-	switch {
-	case grams > measures[last].grams*figure.GrapesFrom:
+	if last := len(measures) - 1; grams > measures[last].grams*figure.GrapesFrom {
 		n := math.RoundToEven(grams / measures[last].grams)
 		return l.Say(say.MeasuresMany, "n", n, "measures", l.Say(measureNames[last][1]))
-	case count == 1:
-		return l.Say(measureNames[which][0])
 	}
-	return l.Say(counted[count], "measures", l.Say(measureNames[which][1]))
+	best, nearest := math.Inf(1), handful{}
+	above := len(handfuls) - 1
+	for i := len(handfuls) - 1; i >= 0; i-- {
+		h := handfuls[i]
+		if h.grams >= grams {
+			above = i
+		}
+		if off := math.Abs(grams-h.grams)/h.grams + figure.CountedOff*float64(h.count-1); off <= best+figure.SameExactly {
+			best, nearest = off, h
+		}
+	}
+	if True(nearest.grams, grams) {
+		return nearest.said(l)
+	}
+	return l.Say(say.BetweenMeasures, "less", handfuls[above-1].said(l), "more", handfuls[above].said(l))
 }
 
-// units is what a container gives by the stroke.
-var units = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}
+// True reports whether a measure of so many grams may be said for others: within 15 % of them.
+func True(said, grams float64) bool {
+	return math.Abs(said-grams) <= figure.SaidWithin*grams+figure.Same
+}
+
+// Said is how many of a unit are said for an exact number of them: whole drops, halves above one, quarters below; ok is
+// false where that would not be true.
+func Said(units float64, unit string) (n float64, ok bool) {
+	parts := figure.UnitParts
+	switch {
+	case unit == perStroke[Dropper]:
+		parts = 1
+	case units > 1:
+		parts = figure.UnitHalves
+	}
+	n = math.Round(units*parts) / parts
+	return n, n > 0 && True(n, units)
+}
+
+// perStroke is what a container gives by the stroke.
+var perStroke = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}
 
 // Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of
 // 0.03 g.
@@ -398,14 +443,14 @@ func (p *Product) Units(grams float64) (n float64, unit string) {
 	case p.GramsPerUnit > 0:
 		unit = p.Unit
 		if unit == "" {
-			unit = units[p.Container]
+			unit = perStroke[p.Container]
 		}
 		if unit == "" {
 			unit = "unit"
 		}
 		return grams / p.GramsPerUnit, unit
 	case p.Container == Dropper:
-		return grams / figure.DropG, units[Dropper]
+		return grams / figure.DropG, perStroke[Dropper]
 	}
 	return 0, ""
 }

@@ -12,8 +12,7 @@ import (
 // Amount says a dose all three ways: grams, the product's own unit, and the hand measure.
 func Amount(l *say.Language, grams, units float64, unit string) string {
 	parts := []string{l.Say(say.Grams, "grams", Weight(grams))}
-	if units > 0 {
-		n := max(1/figure.UnitParts, math.Round(units*figure.UnitParts)/figure.UnitParts)
+	if n, ok := Said(units, unit); ok {
 		parts = append(parts, l.Say(say.AmountUnits, "n", Quarters(n), "unit", plural(l, unit, n)))
 	}
 	if hand := Hand(l, grams); hand != "" {

@@ -255,7 +255,11 @@ func (pl *planner) write() {
 
 func (pl *planner) setupWords() string {
 	jewellery, glasses := stack.Off(pl.c)
-	return pl.c.Say(say.HairBackCovered, "jewellery", jewellery, "glasses", glasses)
+	words := say.HairBackCovered
+	if pl.c.Client.Lacks(face.ScalpHair) {
+		words = say.ClothesCovered
+	}
+	return pl.c.Say(words, "jewellery", jewellery, "glasses", glasses)
 }
 
 // lashesFirst peels magnetic lashes and frees those to be kept before anything oily comes near.
@@ -721,7 +725,7 @@ func (pl *planner) worked(s *stack.Step, p *kit.Product, last bool) {
 	}
 	s.Say = c.Say(say.MassageOver, "product", p.Name, "zones", whereabouts(c, face.SetOf(s.Zones...)), "seconds",
 		pl.seconds(float64(s.ContactS)), "on", on)
-	if last {
+	if last && !c.Client.Lacks(face.ScalpHair) {
 		s.Say += " " + c.Say(say.HairlineToo)
 	}
 	if c.Client.Mature {
@@ -883,7 +887,8 @@ func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 func (pl *planner) finishUp(worked face.Set) {
 	c := pl.c
 	list := worked.List()
-	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 && !fit.Still(c).Has(face.Eyelids) {
+	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 && !fit.Still(c).Has(face.Eyelids) &&
+		!c.Client.Lacks(face.Lashes) {
 		pl.roots()
 	}
 	if c.Method.Is(method.CheckWithMicellar, method.Yes) {

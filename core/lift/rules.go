@@ -307,7 +307,7 @@ func sundryShort(e *evaluation) {
 			}
 		}
 		if known && n.need > have {
-			e.find(rules.RunsOut, "", 0, say.RemovalNeeds, "n", n.need, "what", n.name, "has", have)
+			e.find(rules.SundryShort, "", 0, say.RemovalNeeds, "n", n.need, "what", n.name, "has", have)
 		}
 	}
 }

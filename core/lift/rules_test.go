@@ -149,12 +149,12 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 				return s.Act == "lashes_off" || slices.Contains(s.Zones, face.Eyelids) && s.Product != ""
 			})
 		}, true, "stop"},
-		{"more pads than there are", "runs-out", func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) },
+		{"more pads than there are", "sundry-short", func(s *sitting.Sitting) { s.Kit.Find("pads").Count = P(1) },
 			func(l []stack.Step) []stack.Step {
 				l[len(l)-1].Pads = 5
 				return l
 			}, true, "caution"},
-		{"pads enough", "runs-out", none, same, false, ""},
+		{"pads enough", "sundry-short", none, same, false, ""},
 	} {
 		p := mangled(t, evening(t, c.sitting), c.change)
 		var found []rules.Finding

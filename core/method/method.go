@@ -106,8 +106,8 @@ var methods = []Method{
 			"A thin veil of the hydrating one over the mattified zones, so that base blends."},
 		{None, "None", "Fewer layers."}}},
 	{PrimerSPFOrder, "prep", "Primer and sunscreen", []Option{
-		{PrimerThenSPF, "Sunscreen last", "Nothing lies over the film that protects."},
-		{SPFThenPrimer, "Primer last", "Base meets the primer made for it."}}},
+		{SPFThenPrimer, "Primer last", "Sunscreen closes the care; primer opens the makeup, and base meets it."},
+		{PrimerThenSPF, "Sunscreen last", "Nothing lies over the film that protects."}}},
 	{SPFLayer, "prep", "How sunscreen is laid", []Option{
 		{Separate, "A layer of its own", "The only way to lay the full dose."},
 		{MoisturiserWithSPF, "Moisturiser with a factor", "One layer for both, at the sunscreen's dose."},
@@ -116,6 +116,13 @@ var methods = []Method{
 		{AreaDose, "Grams for the area", "{sun.full_dose} mg/cm² of this face."},
 		{Spoon, "Half a teaspoon", "Half as much again for face and neck: a safe habit."},
 		{TwoFingers, "Two finger strips", "About right for face, neck, ears and chest."}}},
+	{SameDayMask, "prep", "Mask on the day", []Option{
+		{Never, "Never", "The evening before is the time."},
+		{HydratingMask, "Hydrating", "Plumps thirsty skin, rinsed off well before base."},
+		{ByZone, "By zone", "Clay where it is oily and hydrating on the rest, at the same time, each rinsed."}}},
+	{Facial, "prep", "A facial before a base test", []Option{
+		{No, "No", "Prep is about what sits on the skin, not about treating it."},
+		{Yes, "Yes", "Polish where allowed, masks by zone, toner, targeted layers; redness may show."}}},
 	{SecondCoat, "wear", "Early second coat", []Option{
 		{No, "No", "The label's clock is enough."},
 		{Early, "{wear.early_from} to {wear.early_until} minutes after going out",
@@ -127,6 +134,9 @@ var methods = []Method{
 	{NightLayers, "aftercare", "Layers at night", []Option{
 		{Lean, "Lean", "A serum and a moisturiser."},
 		{Layered, "Layered", "Everything the skin asks for, thin to thick."}}},
+	{NightExfoliant, "aftercare", "Exfoliant at night", []Option{
+		{RoutineOnly, "Her routine's alone", "Nothing exfoliates that the client's own routine does not ask for."},
+		{BySkin, "By skin", "A gentle one where nothing speaks against it."}}},
 	{CleanserSpend, "lift", "Where the money goes", []Option{
 		{BestSecond, "The better one second", "The second touches skin."},
 		{Same, "The same for both", "One product to carry."}}},
@@ -214,6 +224,9 @@ var asOfOld = Choice{
 	SPFMeasure:        AreaDose,
 	SecondCoat:        No,
 	SameDayPolish:     Never,
+	SameDayMask:       Never,
+	Facial:            No,
+	NightExfoliant:    BySkin,
 	NightLayers:       Lean,
 	CleanserSpend:     BestSecond,
 	LipOrder:          StrongFirst,
@@ -271,6 +284,12 @@ func Default(key Key) OptionID { return defaults[key] }
 func Reason(l *say.Language, key Key, option OptionID) string {
 	return l.Say(say.Named(optionID(key, option, "reason")))
 }
+
+// NameOf is the message that names a method, OptionName the one that names an option of it.
+func NameOf(key Key) say.ID { return say.Named(nameID(key)) }
+
+// OptionName is the message that names an option.
+func OptionName(key Key, option OptionID) say.ID { return say.Named(optionID(key, option, "name")) }
 
 func optionID(key Key, option OptionID, what string) string {
 	return "method." + string(key) + "." + string(option) + "." + what

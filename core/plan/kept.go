@@ -22,6 +22,8 @@ var upgrades = []func(p *Plan, mixed bool){
 	},
 	// Edition 2 named only the house methods that somebody had picked.
 	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
+	// Edition 3 knew no masks or facials on the day, nor a method for exfoliants at night.
+	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
 }
 
 // ErrLater is a kept plan that a later version of the program wrote.

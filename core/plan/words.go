@@ -43,9 +43,10 @@ func words[W ~string](named string, ws []W) list {
 var lists = []list{
 	words(face.MarkList, face.Marks), words(face.ConditionList, face.Conditions), words(face.WearList, face.Wears),
 	words(face.EyeList, face.EyeShapes), words(face.ByList, face.Bys), words(face.SheetList, face.Sheets),
+	words(face.TodayList, face.Todays), words(face.HairList, face.Hairs), words(face.BeardList, face.Beards),
 	words(face.TypeList, face.Types()), words(face.OverlayList, face.Overlays),
 	words(day.SkyList, day.Skies), words(day.PlaceList, day.Places), words(day.GroundList, day.Grounds),
-	words(day.ActivityList, day.Activities),
+	words(day.ActivityList, day.Activities), words("", day.BodyZones),
 	words(kit.KindList, kinds()), words(kit.BaseList, kit.Bases), words(kit.FilterList, kit.FilterFamilies),
 	words(kit.ContainerList, kit.Containers),
 	words(look.FinishList, look.Finishes), words(look.CoverageList, look.Coverages), words(look.BaseList, look.Bases),

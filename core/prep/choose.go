@@ -11,9 +11,11 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 )
 
 // group is zones that are alike in everything a choice depends on.
@@ -78,7 +80,10 @@ func groups(c *sitting.Case) []*group {
 		g := index[key]
 		if g == nil {
 			g = &group{like: z, limit: c.Limit(z)}
-			if face.BaseArea.Has(z) {
+			if c.BareFaced() { // there is no makeup to slide
+				g.limit = math.Inf(1)
+			}
+			if face.BaseArea.Has(z) && c.Look.Coverage != look.NoCoverage && !c.Unmade().Has(z) {
 				g.base = surfaceOf(c.Look.Base.Film())
 			}
 			index[key] = g
@@ -118,6 +123,9 @@ func (pl *planner) gather(g *group) {
 			list = pl.veiled(g, list, area)
 		}
 		list = pl.byMethod(g, s, list)
+		if s == sunscreen {
+			list = resistant(c, list)
+		}
 		g.cands[s] = append(worthwhile(list), pl.nothing(g, s, list))
 	}
 	var most float64
@@ -130,6 +138,21 @@ func (pl *planner) gather(g *group) {
 		}
 		most += heaviest
 	}
+}
+
+// resistant charges a caution for every sunscreen that water takes off sooner than the day asks, where another would
+// do better.
+func resistant(c *sitting.Case, list []candidate) []candidate {
+	want, best := stack.Resistance(c), 0
+	for i := range list {
+		best = max(best, list[i].product.WaterResistantMin)
+	}
+	for i := range list {
+		if label := list[i].product.WaterResistantMin; label < want && label < best {
+			list[i].cost += figure.CautionCost
+		}
+	}
+	return list
 }
 
 // worthwhile drops candidates that two others beat in every respect: neither the best nor the second-best stack can
@@ -184,7 +207,7 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 	if p.Short(grams) || pl.scarce[p.ID] {
 		k.cost += figure.CautionCost
 	}
-	k.residue = k.film * p.Kind.Of().Stays
+	k.residue = c.OnSkin(g.like, k.film) * p.Kind.Of().Stays
 	k.set = int(p.Kind.Of().SetS)
 	switch {
 	case p.Kind.SpotBalm():

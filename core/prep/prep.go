@@ -157,7 +157,9 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		Steps:    res.Steps,
 	}
 	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
-	p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
+	if !slices.ContainsFunc(res.Findings, func(f rules.Finding) bool { return f.Rule == rules.KitCannot }) {
+		p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
+	}
 	res.Findings = WithGivenUp(c.Words, res.Findings, p.GaveUp)
 	res.Steps = p.Steps
 	return p, res
@@ -213,6 +215,9 @@ func number(steps []stack.Step, drafts []draft) {
 
 func (pl *planner) ready(at time.Time, n int) stack.Step {
 	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: act.Ready, Start: day.Wall(at), Say: pl.c.Say(say.ReadyForBase)}
+	if pl.c.BareFaced() {
+		s.Say = pl.c.Say(say.DoneBare)
+	}
 	s.Complete()
 	return s
 }

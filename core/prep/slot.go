@@ -116,7 +116,7 @@ var table = [slots]slotRow{
 		kinds:   []kit.Kind{kit.LipBalm},
 		belongs: func(_ *sitting.Case, z face.Zone) bool { return z == face.Lips },
 		empty:   costs(figure.NoLipBalm),
-		misfit:  none,
+		misfit:  lipMisfit,
 		hands:   always(figure.LipsS),
 		because: []rules.ID{rules.DryPatch},
 	},
@@ -150,7 +150,8 @@ var table = [slots]slotRow{
 		name:  say.SlotPrimer,
 		kinds: []kit.Kind{kit.PrimerMattifying, kit.PrimerHydrating, kit.PrimerGripping},
 		belongs: func(c *sitting.Case, z face.Zone) bool {
-			return face.BaseArea.Has(z) && !c.Method.Is(method.PrimerSplit, method.None)
+			return face.BaseArea.Has(z) && !c.Method.Is(method.PrimerSplit, method.None) && !c.BareFaced() &&
+				!c.Bearded().Has(z) && !c.Unmade().Has(z)
 		},
 		empty: func(c *sitting.Case, z face.Zone) float64 {
 			g := c.Skin[z]
@@ -216,19 +217,8 @@ func wants(s face.State) []string {
 	return list
 }
 
-// aims reports whether a serum is a targeted one, and whether it belongs on skin in that state.
-func aims(p *kit.Product, s face.State) (isTargeted, here bool) {
-	for _, t := range fit.TargetedActives {
-		if p.Has(t.Actives...) {
-			isTargeted = true
-			here = here || s.Has(t.Mark)
-		}
-	}
-	return isTargeted, here
-}
-
 func serumMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason, bool) {
-	isTargeted, here := aims(p, c.Skin[z])
+	isTargeted, here := fit.Aims(p, c.Skin[z])
 	if isTargeted && !here {
 		return 0, reason{}, false
 	}
@@ -267,16 +257,29 @@ func primerMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason
 	return 0, chosenFor(say.PrimerForOil, "oil", oil), true
 }
 
-func sunscreenMisfit(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
+func sunscreenMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, reason, bool) {
 	cast := figure.CastCost
 	if c.Client.Phototype >= figure.DarkFrom {
 		cast = figure.CastDarkCost
 	}
 	cost := figure.HeavySunscreen*max(0, p.Weight-figure.SunscreenWeight) + cast*float64(p.WhiteCast)
-	if c.Swims && p.WaterResistantMin < figure.Label80 {
-		cost += figure.NotForSwim
+	for _, label := range []int{figure.Label40, figure.Label80} {
+		if label <= stack.Resistance(c) && p.WaterResistantMin < label {
+			cost += figure.NotResistant
+		}
+	}
+	if !p.Tinted && (c.Client.PhototypeOf(z) >= figure.DarkFrom || c.Skin[z].Has(face.Pigment)) {
+		cost += figure.Untinted
 	}
 	return cost, chosenFor(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
+}
+
+// lipMisfit is what a lip balm lacks: a factor, outdoors by day.
+func lipMisfit(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
+	if p.SPF == 0 && c.Daylight && !c.FirstSun.IsZero() {
+		return figure.LipsUnscreened, reason{}, true
+	}
+	return 0, reason{}, true
 }
 
 func sunscreenHands(zones face.Set, ofSeveral int) int {

@@ -12,6 +12,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/nature"
 	"urncloth/core/rules"
@@ -111,24 +112,29 @@ func (pl *planner) prelude() []*draft {
 
 func (pl *planner) setupWords() string {
 	jewellery, glasses := stack.Off(pl.c)
-	return pl.c.Say(say.HairBackCape, "jewellery", jewellery, "glasses", glasses)
+	words := say.HairBackCape
+	if pl.c.Client.Lacks(face.ScalpHair) {
+		words = say.CapeOn
+	}
+	return pl.c.Say(words, "jewellery", jewellery, "glasses", glasses)
 }
 
 type adder func(what act.Act, kind act.Detail, hands int, zones face.Set, say string, because ...rules.ID) *draft
 
 func (pl *planner) cooling(add adder) {
 	c := pl.c
-	switch {
-	case c.CoolAt.After(c.ChairAt):
+	if c.CoolAt.After(c.ChairAt) {
 		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
+	}
+	switch {
 	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
 		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven),
 			rules.ShavenSkin)
 		d.step.ContactS = figure.CoolClothS
 	case c.Hot:
 		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
-		d.step.ContactS = figure.CoolClothS
+		d.step.ContactS, d.step.Until = figure.CoolClothS, figure.HotSurfaceC
 	}
 }
 
@@ -495,6 +501,9 @@ func (pl *planner) newLayer(k layerKey) *draft {
 	if s == primer && p.Kind != kit.PrimerMattifying {
 		st.Because = []rules.ID{rules.BaseMismatch}
 	}
+	if veil {
+		st.Method = method.PrimerSplit
+	}
 	d.step, d.veil = st, veil
 	return &d
 }
@@ -524,24 +533,58 @@ func (pl *planner) word(d *draft) {
 }
 
 // manner says what the hands mind at a layer.
-func (pl *planner) manner(d *draft) []string {
+func (pl *planner) manner(d *draft) (said []string) {
 	c := pl.c
 	switch s := d.slot; {
-	case s == moisturiser && d.zones.Has(face.Cheeks):
-		return []string{c.Say(say.CheeksFirst)}
+	case s == moisturiser && d.zones.Has(face.Cheeks) && d.zones&middle != 0:
+		said = append(said, c.Say(say.CheeksFirst))
 	case s == eyeCream:
-		return []string{c.Say(say.OrbitalBone)}
-	case s == sunscreen && d.zones&face.Face&^face.NearEyes == 0:
-		return []string{c.Say(say.RingFinger)}
+		said = append(said, c.Say(say.OrbitalBone))
+	case s == sunscreen && d.zones&^face.NearEyes == 0:
+		said = append(said, c.Say(say.RingFinger))
 	case s == sunscreen:
-		return []string{c.Say(say.IntoHairline), pl.measureWords(float64(d.step.Grams), d.zones)}
-	case s == lips:
-		return []string{c.Say(say.BlotBeforeColour)}
+		said = append(said, pl.edges(d.zones)...)
+		said = append(said, pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d))
+	case s == lips && c.Look.Coverage != look.NoCoverage:
+		said = append(said, c.Say(say.BlotBeforeColour))
 	case d.veil:
-		return []string{method.Reason(c.Words, method.PrimerSplit, method.ByZoneWithVeil)}
+		said = append(said, method.Reason(c.Words, method.PrimerSplit, method.ByZoneWithVeil))
 	}
-	return nil
+	if d.zones&c.Bearded() != 0 && (d.slot == moisturiser || d.slot == sunscreen) {
+		said = append(said, c.Say(say.WithTheGrain))
+	}
+	return slices.DeleteFunc(said, func(w string) bool { return w == "" })
 }
+
+// middle is the oily middle of the face.
+var middle = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin)
+
+// edges says where sunscreen is easily forgotten.
+func (pl *planner) edges(zones face.Set) []string {
+	if zones&face.Face&^face.NearEyes == 0 {
+		return nil
+	}
+	if pl.c.Client.Lacks(face.ScalpHair) {
+		return []string{pl.c.Say(say.BesideNose)}
+	}
+	return []string{pl.c.Say(say.IntoHairline)}
+}
+
+// bodyWords says the sunscreen of each zone of the body in finger strips and millilitres.
+func (pl *planner) bodyWords(d *draft) string {
+	var list []string
+	for _, z := range (d.zones & face.Body).List() {
+		grams := kit.Grams(float64(d.step.Film[z]), pl.c.Area[z])
+		list = append(list, pl.c.Say(say.BodyMeasure, "zone", z.NameIn(pl.c.Words), "strips",
+			kit.Quarters(grams/figure.FingerStripG), "ml", kit.Quarters(grams/figure.SunscreenDensity)))
+	}
+	if len(list) == 0 {
+		return ""
+	}
+	return sentence(pl.c.List(list)) + "."
+}
+
+func sentence(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 // measureWords says the sunscreen dose as the house measures it.
 func (pl *planner) measureWords(grams float64, zones face.Set) string {
@@ -637,10 +680,12 @@ func (pl *planner) depuff() []*draft {
 	}
 	st := stack.Step{Zones: zones.List(), Because: []rules.ID{rules.Rosacea, rules.Injectables}}
 	if how == method.Cold {
+		st.Method = method.Depuff
 		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS,
 			figure.ColdPadS, 2, act.Press
 		st.Say = pl.c.Say(say.ColdPads)
 	} else {
+		st.Method = method.Depuff
 		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged
 		st.Say = pl.c.Say(say.MassageUp)
 	}

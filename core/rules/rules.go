@@ -80,6 +80,7 @@ type Finding struct {
 	Instead     string      `json:"instead"`
 	Overridable bool        `json:"overridable"`
 	Override    string      `json:"lifted,omitempty"` // the reason a person wrote, where one lifted a stop
+	Method      method.Key  `json:"method,omitempty"` // the house method that it is about
 }
 
 // Get returns the rule with that id, in English. An unknown id is a mistake of the program.

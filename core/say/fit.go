@@ -55,6 +55,7 @@ var (
 	HeatsThere      = row("fit.heats_there", "Warmth, on skin that must not be warmed today.")
 	PullsThere      = row("fit.pulls_there", "It pulls, at skin that must not be pulled today.")
 	PressesThere    = row("fit.presses_there", "It presses or rubs, on skin that must be left still today.")
+	AimsElsewhere   = row("fit.aims_elsewhere", "{product} is aimed at a mark that this zone has not.")
 	StungBefore     = row("fit.stung_before", "{product} stung the client before.")
 	FactorTooLow    = row("fit.factor_too_low",
 		"Light harms this skin more than most: {product} is labelled under {fit.photosensitive_spf}.")

@@ -93,8 +93,9 @@ var (
 	ProductAmount   = row("lift.product_amount", "{product} ({amount})")
 	LukewarmClothOn = row("lift.lukewarm_cloth_on",
 		"A fresh lukewarm, wrung cloth, laid on before it lifts: no warm one on this skin.")
-	PatOn      = row("lift.pat_on", "Pat {product} on {zones}.")
-	LayAndLift = row("lift.lay_and_lift",
+	ClothesCovered = row("lift.clothes_covered", "Clothes covered{jewellery}{glasses}.")
+	PatOn          = row("lift.pat_on", "Pat {product} on {zones}.")
+	LayAndLift     = row("lift.lay_and_lift",
 		"Lay pads wet with {product} on {zones}, wait {seconds}, and lift them off: no pressing, no wiping.")
 	LayDampPad = row("lift.lay_damp_pad", "Lay a damp pad on {zones} and lift it off, without drawing it "+
 		"over the skin.")

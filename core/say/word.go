@@ -22,13 +22,14 @@ var (
 
 // Amounts.
 var (
-	Grams         = row("amount.grams", "{grams} g")
-	AmountUnits   = row("amount.units", "{n} {unit}")
-	LessThanRice  = row("amount.less_than_rice", "less than a rice grain")
-	MeasuresMany  = row("amount.many", "{n} {measures}")
-	MeasuresTwo   = row("amount.two", "two {measures}")
-	MeasuresThree = row("amount.three", "three {measures}")
-	MeasuresFour  = row("amount.four", "four {measures}")
+	Grams           = row("amount.grams", "{grams} g")
+	AmountUnits     = row("amount.units", "{n} {unit}")
+	LessThanRice    = row("amount.less_than_rice", "less than a rice grain: what stays on a fingertip")
+	BetweenMeasures = row("amount.between", "between {less} and {more}")
+	MeasuresMany    = row("amount.many", "{n} {measures}")
+	MeasuresTwo     = row("amount.two", "two {measures}")
+	MeasuresThree   = row("amount.three", "three {measures}")
+	MeasuresFour    = row("amount.four", "four {measures}")
 )
 
 // Looks of our own.

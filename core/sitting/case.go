@@ -30,11 +30,12 @@ type Case struct {
 	Area                              [face.N]float64
 	Type                              face.Type
 	Conditions                        []Condition
-	Daylight                          bool      // the sun is up at some moment from base to the end of wear
+	Daylight                          bool      // there is so much of it from base to removal that sunscreen has a place
 	Strong                            bool      // outdoors at UV index 3 or more for ten minutes
 	FirstSun                          time.Time // zero where the client is never outdoors in daylight
 	Flash                             bool
 	Evaporation                       float64 // how much slower water leaves than at the reference
+	Damp                              bool    // nothing evaporates: the figure above is a guess
 	CoolAt                            time.Time
 	Hot                               bool // a reading says the skin is still hot
 	FreshlyWashed                     bool
@@ -42,9 +43,11 @@ type Case struct {
 	ShavedAt                          time.Time // zero where not told
 	Cold                              bool      // air under 5 °C: no mist, a richer moisturiser
 	Swims                             bool
-	Items                             []look.Item // the declared makeup that goes on
-	LeftOut                           []LeftOut   // and what of it does not
-	Scarred                           face.Set    // by a scar young enough to matter
+	ActiveFor                         time.Duration // active or sweating, swimming too
+	OverSnowOrWater                   bool          // outdoors there
+	Items                             []look.Item   // the declared makeup that goes on
+	LeftOut                           []LeftOut     // and what of it does not
+	Scarred                           face.Set      // by a scar young enough to matter
 	barred                            Barred
 	unmade, bareBody                  face.Set
 	products                          map[string]*kit.Product
@@ -84,14 +87,12 @@ func Open(s *Sitting) *Case {
 	c.Skin = s.Client.States(s.Day.Date)
 	c.Area = s.Client.Areas(s.Day.Date)
 	c.Type = s.Client.TypeOf(c.Words, c.Skin)
-	c.Daylight = sun.Daylight(c.BaseAt, c.WearUntil, s.Day.Place.Lat, s.Day.Place.Lon)
-	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil) >= figure.StrongFor
-	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.WearUntil)
-	for _, seg := range s.Day.Segments {
-		c.Flash = c.Flash || seg.Flash
-		c.Swims = c.Swims || seg.Activity == day.Swim
-	}
+	c.Strong = sun.StrongOutdoors(s.Day, c.Loc, c.BaseAt, c.Until) >= figure.StrongFor
+	c.FirstSun, _ = sun.FirstOutdoors(s.Day, c.Loc, c.BaseAt, c.Until)
 	c.Cold = s.Day.Air.Temp() < figure.ColdBelowC
+	for _, seg := range s.Day.Segments {
+		c.segment(seg)
+	}
 	if !s.Day.ShavedAt.IsZero() {
 		c.ShavedAt = at(s.Day.ShavedAt)
 	}
@@ -104,7 +105,7 @@ func Open(s *Sitting) *Case {
 		surface = *s.Day.SurfaceC
 		c.Hot = surface >= figure.HotSurfaceC
 	}
-	c.Evaporation = Evaporation(surface, s.Day.Air.Temp(), s.Day.Air.RH())
+	c.Evaporation, c.Damp = Drying(surface, s.Day.Air)
 	if w := s.Day.Washed; w != nil {
 		washed := at(w.At)
 		c.FreshlyWashed = c.ChairAt.Sub(washed) <= figure.CleanFor
@@ -117,6 +118,7 @@ func Open(s *Sitting) *Case {
 		c.products[s.Kit[i].ID] = &s.Kit[i]
 	}
 	c.conditions()
+	c.Daylight = c.daylight()
 	c.Scarred = c.FreshScar()
 	for _, z := range c.Scarred.List() {
 		if c.Client.Zones[z].Oil == nil { // young scars make no oil
@@ -129,6 +131,39 @@ func Open(s *Sitting) *Case {
 	c.sortOut()
 	c.likeness()
 	return c
+}
+
+// segment takes note of one stretch of the wear. Outdoor rules go by its own air.
+func (c *Case) segment(s day.Segment) {
+	c.Flash = c.Flash || s.Flash
+	c.Swims = c.Swims || s.Activity == day.Swim
+	if s.Activity == day.Swim || s.Activity == day.Active {
+		from, _ := s.From.In(c.Loc)
+		to, _ := s.To.In(c.Loc)
+		c.ActiveFor += to.Sub(from)
+	}
+	if s.Place.Outdoors() && s.Air != nil && s.Air.Temp() < figure.ColdBelowC {
+		c.Cold = true
+	}
+	c.OverSnowOrWater = c.OverSnowOrWater || s.Place.Outdoors() &&
+		(s.Ground == day.Snow || s.Ground == day.OverWater || s.Place == day.InWater)
+}
+
+// daylight is an hour or more of sun above the horizon between base and removal, or any time outdoors at a UV index of
+// one or more; with pigment, or on skin that light harms or that a procedure has opened, any sun at all.
+func (c *Case) daylight() bool {
+	at := c.Day.Place
+	up := sun.UpFor(c.BaseAt, c.Until, at.Lat, at.Lon)
+	if up >= figure.DaylightFor || sun.SomeOutdoors(c.Day, c.Loc, c.BaseAt, c.Until, figure.SomeUVI) {
+		return true
+	}
+	return c.burnsEasily() && sun.Daylight(c.BaseAt, c.Until, at.Lat, at.Lon)
+}
+
+// burnsEasily reports whether any sun at all matters to the skin.
+func (c *Case) burnsEasily() bool {
+	return c.Marked(face.Pigment)|c.Chronic(face.Photosensitive)|c.Chronic(face.Porphyria)|
+		c.Within(figure.RecentDays, face.PeelLight, face.PeelMedium, face.PeelDeep, face.Laser, face.Needling) != 0
 }
 
 // Say renders a message in the language of the case.
@@ -146,15 +181,19 @@ func Vapour(tempC float64) float64 {
 	return m[0] * math.Exp(m[1]*tempC/(m[2]+tempC))
 }
 
-// Evaporation is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C
-// in air of 21 °C and 45 %, held to 0.5–3. [W]
-func Evaporation(surfaceC, airC, humidity float64) float64 {
-	pull := Vapour(surfaceC) - humidity*Vapour(airC)
+// Drying is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
+// of 21 °C and 45 %, held to 0.5–3; a fan makes the pull half as large again. Where nothing evaporates at all the air is
+// damp, and what is returned no more than a guess. [W]
+func Drying(surfaceC float64, air day.Air) (slower float64, damp bool) {
+	pull := Vapour(surfaceC) - air.RH()*Vapour(air.Temp())
 	if pull <= 0 {
-		return figure.EvaporateMax
+		return figure.EvaporateMax, true
+	}
+	if air.Fan {
+		pull *= figure.FanTimes
 	}
 	reference := Vapour(figure.SkinC) - figure.RoomHumidity*Vapour(figure.RoomTempC)
-	return min(max(reference/pull, figure.EvaporateMin), figure.EvaporateMax)
+	return min(max(reference/pull, figure.EvaporateMin), figure.EvaporateMax), false
 }
 
 // DryS is how many seconds a film of a kind takes to set here: the absorbing part as it is, the evaporating part by
@@ -276,16 +315,28 @@ func (c *Case) Grams(film map[face.Zone]doc.Num) float64 {
 	return g
 }
 
+// OnSkin is the part of a film that reaches the skin of a zone: a beard holds a third of what is worked through it.
+func (c *Case) OnSkin(z face.Zone, film float64) float64 {
+	if c.Bearded().Has(z) {
+		return film / figure.BeardDose
+	}
+	return film
+}
+
 // Film is the film in mg/cm² to lay of a kind on a zone: moisturisers by oil, water, age and what was learned, all
 // others their nominal film.
 func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 	f := k.Of()
-	if !k.Moisturiser() {
-		return f.Film
+	beard := 1.0
+	if c.Bearded().Has(z) && (k.Moisturiser() || f.Group == kit.Sunscreens) {
+		beard = figure.BeardDose
 	}
-	film := f.Film
+	if !k.Moisturiser() {
+		return f.Film * beard
+	}
+	film, most := f.Film, math.Inf(1)
 	if c.Method.Is(method.MoistureDose, method.Generous) {
-		film = f.Full
+		film, most = f.Full, figure.GenerousMost
 	}
 	s := c.Skin[z]
 	times := figure.LeanByOil[s.Oil]
@@ -301,5 +352,5 @@ func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 	if learned, ok := c.Client.Learned.Moisture[z]; ok {
 		times *= learned
 	}
-	return film * times
+	return min(film*times, most) * beard
 }

@@ -32,15 +32,22 @@ func TestVapourFollowsMagnus(t *testing.T) {
 }
 
 func TestEvaporationIsSetAgainstTheReferenceAndHeld(t *testing.T) {
-	for _, c := range []struct{ skin, air, humidity, want float64 }{
-		{32, 21, 0.45, 1}, {32, 19, 0.70, 1.13022}, {32, 21, 0.90, 1.44439}, {35, 25, 0.60, 0.976279},
-		{32, 5, 0.20, 0.793892},
-		{32, 30, 0.85, 3}, // 3.165 is held to three
-		{45, 5, 0, 0.5},   // and 0.379 to a half
-		{20, 45, 0.9, 3},  // nothing evaporates
-		{32, 32, 1, 3},    // nor where skin and air are even
+	for _, c := range []struct {
+		skin, air, humidity, want float64
+		damp                      bool
+	}{
+		{32, 21, 0.45, 1, false}, {32, 19, 0.70, 1.13022, false}, {32, 21, 0.90, 1.44439, false},
+		{35, 25, 0.60, 0.976279, false}, {32, 5, 0.20, 0.793892, false},
+		{32, 30, 0.85, 3, false}, // 3.165 is held to three
+		{45, 5, 0, 0.5, false},   // and 0.379 to a half
+		{20, 45, 0.9, 3, true},   // nothing evaporates
+		{32, 32, 1, 3, true},     // nor where skin and air are even
 	} {
-		six(t, "slowing", sitting.Evaporation(c.skin, c.air, c.humidity), c.want)
+		got, damp := sitting.Drying(c.skin, day.Air{TempC: &c.air, Humidity: &c.humidity})
+		six(t, "slowing", got, c.want)
+		if damp != c.damp {
+			t.Errorf("%v: damp is %t", c, damp)
+		}
 	}
 }
 
@@ -211,7 +218,13 @@ func TestFilmGramsAndLimitOfAZone(t *testing.T) {
 		s.Method[method.MoistureDose] = method.Generous
 		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(0), Water: P(0)}
 	}))
-	six(t, "a generous lotion on parched cheeks", generous.Film(kit.MoisturiserLotion, face.Cheeks), 1.2*1.6)
+	six(t, "a generous lotion on parched cheeks, at most", generous.Film(kit.MoisturiserLotion, face.Cheeks), 1.2)
+	six(t, "a generous lotion on the forehead", generous.Film(kit.MoisturiserLotion, face.Forehead), 1.2*0.8)
+	bearded := sitting.Open(With(t, func(s *sitting.Sitting) { s.Client.Beard = face.Stubble }))
+	six(t, "sunscreen through a beard", bearded.Film(kit.Sunscreen, face.Chin), 3)
+	six(t, "what of it reaches the skin", bearded.OnSkin(face.Chin, 3), 2)
+	six(t, "sunscreen beside the beard", bearded.Film(kit.Sunscreen, face.Cheeks), 2)
+	six(t, "a primer through a beard", bearded.Film(kit.PrimerHydrating, face.Chin), 0.5)
 }
 
 func TestAWrittenReasonLiftsAStopItNamesOnItsZoneAndNoOther(t *testing.T) {

@@ -201,10 +201,14 @@ func (e *evaluation) apply(m *moment) {
 
 // lay puts one film on a zone, of which a share stays.
 func (e *evaluation) lay(m *moment, z face.Zone, film, stays float64) {
-	set, residue := m.done.Add(seconds(m.SetS)), film*stays
+	set, residue := m.done.Add(seconds(m.SetS)), e.c.OnSkin(z, film)*stays
 	e.res.Layers[z] = append(e.res.Layers[z], Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
-		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID})
+		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID,
+		rubbed: slices.Contains(rubs, m.How)})
 }
+
+// rubs is the ways of the hands that rub one layer over another.
+var rubs = []act.How{act.Smooth, act.Massaged, act.Glide}
 
 // cleanse takes off what lay there; what is left on stays as a film.
 func (e *evaluation) cleanse(m *moment) {

@@ -27,6 +27,8 @@ var stepRules = []func(e *evaluation, m *moment){
 	layerNotSet,
 	beadsOnBase,
 	oilTooEarly,
+	thickBeforeThin,
+	contactTimes,
 	spfNotLast,
 	spfDiluted,
 	runsOut,
@@ -39,9 +41,13 @@ var sittingRules = []func(e *evaluation){
 	overloaded,
 	baseMismatch,
 	dryPatch,
+	kitCannot,
 	noMoisture,
 	notRinsed,
+	airTooDamp,
 	spfMissing,
+	notResistant,
+	lipsBare,
 	spfShort,
 	spfNoSum,
 	spfAtNight,
@@ -57,6 +63,7 @@ var sittingRules = []func(e *evaluation){
 	infant,
 	items,
 	photosensitised,
+	methodNotMet,
 	timeShort,
 }
 
@@ -104,7 +111,10 @@ func hotSkin(e *evaluation, m *moment) {
 			"minutes", Minutes(e.c.Words, int(e.c.CoolAt.Sub(m.start).Seconds())))
 		return
 	}
-	said := slices.ContainsFunc(e.res.Findings, func(f rules.Finding) bool {
+	cooled := e.any(func(o *moment) bool {
+		return o.Act == act.Cool && o.Until > 0 && o.Until <= figure.HotSurfaceC && o.start.Before(m.start)
+	})
+	said := cooled || slices.ContainsFunc(e.res.Findings, func(f rules.Finding) bool {
 		return f.Rule == rules.HotSkin && f.Severity == rules.Caution
 	})
 	if e.c.Hot && !said {
@@ -258,6 +268,9 @@ func handsBusy(e *evaluation) {
 }
 
 func overloaded(e *evaluation) {
+	if e.c.BareFaced() { // there is no makeup to slide
+		return
+	}
 	for _, z := range face.All.List() {
 		if residue, limit := e.res.Layers.Residue(z), e.c.Limit(z); residue > limit+figure.Same {
 			e.find(rules.Overloaded, "", face.SetOf(z), say.HoldsOver, "zone", z.NameIn(e.c.Words), "holds",
@@ -268,7 +281,10 @@ func overloaded(e *evaluation) {
 
 func baseMismatch(e *evaluation) {
 	base := e.c.Look.Base
-	e.on(zonesWhere(face.BaseArea, func(z face.Zone) bool {
+	if e.c.Look.Coverage == look.NoCoverage {
+		return
+	}
+	e.on(zonesWhere(face.BaseArea&^e.c.Unmade(), func(z face.Zone) bool {
 		top := topmost(e.res.Layers[z])
 		return top != nil && kit.OverWhat(base.Film(), top.Base) >= figure.MismatchFrom
 	}), rules.BaseMismatch, "", say.FoundationOn, "base", say.Word(look.BaseList, base))
@@ -281,8 +297,9 @@ func dryPatch(e *evaluation) {
 }
 
 func noMoisture(e *evaluation) {
-	e.on(zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool { return !moistened(e.res.Layers[z]) }),
-		rules.NoMoisture, "", say.NoMoisturiserOn)
+	e.on(zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool {
+		return !moistened(e.res.Layers[z]) && CanMoisten(e.c, z)
+	}), rules.NoMoisture, "", say.NoMoisturiserOn)
 }
 
 func notRinsed(e *evaluation) {

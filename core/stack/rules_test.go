@@ -82,6 +82,37 @@ func stung(by string) func(*sitting.Sitting) {
 	return func(s *sitting.Sitting) { s.Client.Learned.Never = []string{by} }
 }
 
+func habit(kind, product string) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) { s.Client.Routine = []face.Habit{{Kind: kind, Product: product}} }
+}
+
+func air(tempC, humidity float64) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) { s.Day.Air.TempC, s.Day.Air.Humidity = &tempC, &humidity }
+}
+
+// rowing is forty minutes of it.
+func rowing(s *sitting.Sitting) {
+	s.Day.Segments = []day.Segment{{From: at("12:00"), To: at("12:40"), Place: "sun", Activity: day.Active}}
+}
+
+// treating leaves a product on the cheeks for so many seconds.
+func treating(product string, seconds int) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		st := Do(t, "a", By("treat", product), "09:05", 60, face.Cheeks)
+		st.ContactS = seconds
+		return []stack.Step{Do(t, "h", By("hands", ""), "09:00", 30), st}
+	}
+}
+
+var (
+	bright = kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water",
+		Actives: map[string]float64{"vitamin_c": 10}}
+	mask = kit.Product{ID: "mask", Name: "Mask", Kind: "mask_hydrating", Base: "water", ContactMinS: 300,
+		ContactMaxS: 600}
+	forty = kit.Product{ID: "forty", Name: "Forty", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 50,
+		BroadSpectrum: true, EyeSafe: true, WaterResistantMin: 40}
+)
+
 // thirty is a sunscreen of factor thirty.
 var thirty = kit.Product{ID: "thirty", Name: "Thirty", Kind: "sunscreen", Base: "emulsion", Weight: 2, SPF: 30,
 	BroadSpectrum: true, EyeSafe: true}
@@ -469,6 +500,75 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			fires: true, severity: rules.Note},
 		{name: "a scar of the last year", rule: "scarred-skin", change: told("scar", 92), steps: sound},
 		{name: "a scar without a date", rule: "scarred-skin", change: marked(face.Cheeks, face.Scar), steps: sound},
+		{name: "a mask by method and none in the kit", rule: "method-not-met",
+			change: picking("same_day_mask", "hydrating"), steps: sound, fires: true, severity: rules.Note},
+		{name: "a veil by method over no primer", rule: "method-not-met",
+			change: picking("primer_split", "by_zone_with_veil"), steps: sound},
+		{name: "a veil by method that is not there", rule: "method-not-met",
+			change: picking("primer_split", "by_zone_with_veil"), steps: lay("matte", "09:05", 0.4, face.Nose), fires: true,
+			severity: rules.Note},
+		{name: "a polish by method, polished", rule: "method-not-met", change: picking("same_day_polish", "gentle"),
+			steps: doing("treat", "enzyme_polish", "polish", face.Cheeks)},
+		{name: "a polish by method, and none", rule: "method-not-met", change: picking("same_day_polish", "gentle"),
+			steps: sound, fires: true, severity: rules.Note},
+		{name: "cold pads by method, and none", rule: "method-not-met", change: picking("depuff", "cold"), steps: sound,
+			fires: true, severity: rules.Note},
+		{name: "massage by method, massaged", rule: "method-not-met", change: picking("depuff", "massage"),
+			steps: doing("massage", "massage", "", face.Cheeks)},
+		{name: "eye cream on lids by method, and none", rule: "method-not-met",
+			change: picking("eye_cream_reach", "lids_too"), steps: sound, fires: true, severity: rules.Note},
+		{name: "oil mixed by method, laid alone", rule: "method-not-met",
+			change: picking("oil_slot", "mixed_with_serum"), steps: lay("oil", "09:05", 0.15, face.Cheeks), fires: true,
+			severity: rules.Note},
+		{name: "a moisturiser with a factor by method, and none", rule: "method-not-met",
+			change: picking("spf_layer", "moisturiser_with_spf"), steps: sound, fires: true, severity: rules.Note},
+		{name: "blended by method, and not", rule: "method-not-met", change: picking("spf_layer", "blended"),
+			steps: sound, fires: true, severity: rules.Note},
+		{name: "oily zones without their moisturising sunscreen", rule: "method-not-met",
+			change: picking("oily_moisture", "spf_counts"), steps: sound, fires: true, severity: rules.Note},
+		{name: "a mist sprayed by method on a sponge", rule: "method-not-met", change: both(picking("mist_how", "spray"),
+			adding(kit.Product{ID: "dew-mist", Name: "Dew", Kind: "mist", Base: "water"})),
+			steps: lay("dew-mist", "09:05", 0.8, face.Cheeks), fires: true, severity: rules.Note},
+		{name: "nothing asked for", rule: "method-not-met", steps: sound},
+		{name: "serum over cream", rule: "thick-before-thin", steps: over("cream", "serum", 0.5, 0.3), fires: true,
+			severity: rules.Caution, step: "b"},
+		{name: "serum over oil", rule: "thick-before-thin", steps: over("oil", "serum", 0.15, 0.3), fires: true,
+			severity: rules.Caution, step: "b"},
+		{name: "cream over serum", rule: "thick-before-thin", steps: over("serum", "cream", 0.3, 0.5)},
+		{name: "serum over cream, damp", rule: "thick-before-thin", change: picking("damp_layering", "yes"),
+			steps: over("cream", "serum", 0.5, 0.3)},
+		{name: "a serum for pigment on plain cheeks", rule: "off-its-mark", change: adding(bright),
+			steps: lay("bright", "09:05", 0.3, face.Cheeks), fires: true, severity: rules.Note, step: "a"},
+		{name: "a serum for pigment on its mark", rule: "off-its-mark", change: both(adding(bright),
+			marked(face.Cheeks, face.Pigment)), steps: lay("bright", "09:05", 0.3, face.Cheeks)},
+		{name: "a serum for pigment of her own routine", rule: "off-its-mark", change: both(adding(bright),
+			habit("serum", "Bright")), steps: lay("bright", "09:05", 0.3, face.Cheeks)},
+		{name: "a mask past its time", rule: "contact-too-long", change: adding(mask),
+			steps: treating("mask", 601), fires: true, severity: rules.Stop, step: "a"},
+		{name: "a peel of unknown time", rule: "contact-too-long", steps: doing("treat", "peel", "", face.Cheeks),
+			fires: true, severity: rules.Stop, step: "a"},
+		{name: "a mask at its time", rule: "contact-too-long", change: adding(mask), steps: treating("mask", 600)},
+		{name: "a mask before its time", rule: "contact-too-short", change: adding(mask), steps: treating("mask", 299),
+			fires: true, severity: rules.Caution, step: "a"},
+		{name: "a mask when its time has come", rule: "contact-too-short", change: adding(mask),
+			steps: treating("mask", 300)},
+		{name: "air as damp as skin", rule: "air-too-damp", change: air(36, 0.9), steps: sound, fires: true,
+			severity: rules.Caution},
+		{name: "a damp marquee", rule: "air-too-damp", change: air(30, 0.85), steps: sound},
+		{name: "a day's rowing on a plain sunscreen", rule: "not-resistant", change: both(rowing, adding(forty)),
+			steps: sound, fires: true, severity: rules.Caution},
+		{name: "a day's rowing and no better sunscreen", rule: "not-resistant", change: rowing, steps: sound},
+		{name: "a day's rowing on forty minutes", rule: "not-resistant", change: both(rowing, adding(forty)),
+			steps: lay("forty", "09:05", 2, face.Cheeks)},
+		{name: "lips in the sun under a plain balm", rule: "lips-bare", change: sunny, steps: sound, fires: true,
+			severity: rules.Note},
+		{name: "lips in the sun under a factor", rule: "lips-bare", change: both(sunny, adding(kit.Product{ID: "salve",
+			Name: "Salve", Kind: "lip_balm", Base: "oil", SPF: 30})), steps: sound},
+		{name: "lips indoors", rule: "lips-bare", steps: sound},
+		{name: "no moisturiser that may go on", rule: "kit-cannot", change: func(s *sitting.Sitting) {
+			Drop(s, "gel", "lotion", "cream", "rich")
+		}, steps: one(), fires: true, severity: rules.Stop},
+		{name: "a moisturiser that is not used", rule: "kit-cannot", steps: one()},
 		{name: "a zone to leave", rule: "leave-alone", change: today(face.Chin, face.Leave), steps: sound, fires: true,
 			severity: rules.Stop},
 		{name: "a zone that the client does", rule: "leave-alone", change: today(face.Chin, face.Self),

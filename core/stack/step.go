@@ -11,6 +11,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -43,6 +44,8 @@ type Step struct {
 	TempC    float64               `json:"temp_c,omitempty" in:"0..100"`  // of water or a cloth, °C
 	With     string                `json:"with,omitempty" len:"0..40"`    // blended with the step of that id
 	Second   string                `json:"second,omitempty" len:"0..300"` // what was second, and by how much
+	Until    float64               `json:"until,omitempty" in:"0..45"`    // °C that skin is to read before it goes on
+	Method   method.Key            `json:"method,omitempty"`              // the house method that asked for the step
 }
 
 // Complete fills the parts of a step that JSON must never leave out.
@@ -73,7 +76,11 @@ type Layer struct {
 	setAt   time.Time
 	residue float64
 	step    string
+	rubbed  bool // rubbed on rather than patted
 }
+
+// Rubbed reports whether the layer was rubbed over what lies under it.
+func (l Layer) Rubbed() bool { return l.rubbed }
 
 // Set is the instant at which the layer had set.
 func (l Layer) Set() time.Time { return l.setAt }

@@ -11,6 +11,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/say"
+	"urncloth/core/sitting"
 	"urncloth/core/sun"
 )
 
@@ -146,6 +147,58 @@ func (e *evaluation) screenable(z face.Zone) bool {
 		}
 	}
 	return false
+}
+
+// Resistance is the label for water that a day asks of its sunscreen, in minutes: 0 for any.
+func Resistance(c *sitting.Case) int {
+	switch {
+	case c.Swims:
+		return figure.Label80
+	case c.ActiveFor >= figure.ActiveLong:
+		return figure.Label40
+	}
+	return 0
+}
+
+// notResistant looks for a coat that water or sweat takes off sooner than the day asks, where the kit has better.
+func notResistant(e *evaluation) {
+	want := Resistance(e.c)
+	if want == 0 || !e.c.Daylight {
+		return
+	}
+	e.on(zonesWhere(e.screened(), func(z face.Zone) bool {
+		label := 0
+		for _, k := range e.coats[z] {
+			label = max(label, k.product.WaterResistantMin)
+		}
+		return label < want && e.resists(z, label)
+	}), rules.NotResistant, "", say.LabelledForLess, "want", want)
+}
+
+// resists reports whether the kit holds a sunscreen for a zone with a longer label.
+func (e *evaluation) resists(z face.Zone, label int) bool {
+	for i := range e.c.Kit {
+		p := &e.c.Kit[i]
+		if p.Kind.Of().Group == kit.Sunscreens && p.WaterResistantMin > label && Admits(e.c, p, z) {
+			return true
+		}
+	}
+	return false
+}
+
+// lipsBare notes lips that are outdoors by day without a factor.
+func lipsBare(e *evaluation) {
+	c := e.c
+	if !c.Daylight || c.FirstSun.IsZero() || c.Barred().All().Has(face.Lips) {
+		return
+	}
+	factor := holds(e.res.Layers[face.Lips], func(l *Layer) bool {
+		p := c.Product(l.Product)
+		return p != nil && p.SPF > 0
+	})
+	if !factor {
+		e.find(rules.LipsBare, "", face.SetOf(face.Lips), say.None)
+	}
 }
 
 // spfShort says what a first coat under the full dose really gives.

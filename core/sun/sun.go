@@ -90,6 +90,40 @@ func Daylight(from, to time.Time, lat, lon float64) bool {
 	return false
 }
 
+// UpFor is for how long the sun is above the horizon from one instant to another: the grid of the day, its crossings
+// found to the second.
+func UpFor(from, to time.Time, lat, lon float64) (sum time.Duration) {
+	up := func(t time.Time) bool { return At(t, lat, lon).Elevation > figure.Horizon }
+	was := up(from)
+	for t := from; t.Before(to); {
+		next := t.Add(figure.Grid)
+		if next.After(to) {
+			next = to
+		}
+		is := up(next)
+		switch {
+		case was && is:
+			sum += next.Sub(t)
+		case was != is:
+			a, b := t, next
+			for b.Sub(a) > time.Second {
+				if m := a.Add(b.Sub(a) / 2); up(m) == was {
+					a = m
+				} else {
+					b = m
+				}
+			}
+			if was {
+				sum += a.Sub(t)
+			} else {
+				sum += next.Sub(b)
+			}
+		}
+		t, was = next, is
+	}
+	return sum
+}
+
 // Place is how much of the open-sky index reaches the client there. [W]
 func Place(w day.Where) float64 { return placeFactor[w] }
 
@@ -158,6 +192,15 @@ func Effective(label, film float64) float64 {
 		return 1
 	}
 	return math.Pow(label, min(film, figure.FullDose)/figure.FullDose)
+}
+
+// SomeOutdoors reports whether the client is outdoors at any moment at which the open-sky index is as high as that.
+func SomeOutdoors(d day.Day, loc *time.Location, from, until time.Time, index float64) (met bool) {
+	sky := Over(d, from)
+	eachOutdoors(d, loc, from, until, func(t time.Time, _ time.Duration, s day.Segment) {
+		met = met || sky.Index(t, s.Ground) >= index
+	})
+	return met
 }
 
 // FirstOutdoors is the first moment of the day's segments that is outdoors with the sun up; ok is false for none.

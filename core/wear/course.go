@@ -6,7 +6,9 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
 )
@@ -203,13 +205,21 @@ func (w *course) dues() (towels, waterEnds []time.Time) {
 	return towels, waterEnds
 }
 
-// Budget is the reddening dose in SED that the whole wear may bring: a share of a MED, and no more than 1.75 SED.
+// Budget is the reddening dose in SED that the whole wear may bring: a share of a MED of the fairest covered zone, a
+// smaller one for skin that light harms, and no more than 1.75 SED.
 func Budget(c *sitting.Case) float64 {
 	share := figure.BudgetMED
 	if c.Day.BudgetMED != nil {
 		share = *c.Day.BudgetMED
 	}
-	return min(share*figure.MED[c.Client.Phototype-1], figure.BudgetSED)
+	if fit.LightHarms(c) {
+		share = min(share, figure.PhotosensitiveMED)
+	}
+	fairest := c.Client.Phototype
+	for _, z := range ((face.Face | c.Neighbours()) &^ face.SetOf(face.Lips) &^ c.Barred().All()).List() {
+		fairest = min(fairest, c.Client.PhototypeOf(z))
+	}
+	return min(share*figure.MED[fairest-1], figure.BudgetSED)
 }
 
 // wetMinutes is how long the client is in water or sweats while the sun is up.

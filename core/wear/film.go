@@ -63,15 +63,15 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	var s screen
 	stippled := face.Set(0)
 	if c.Look.Base != look.NoBase && c.Look.Coverage != look.NoCoverage {
-		stippled = face.BaseArea
+		stippled = face.BaseArea &^ c.Unmade()
 	}
 	for z := range face.N {
-		for _, l := range layers[z] {
+		for i, l := range layers[z] {
 			p := c.Product(l.Product)
 			if p == nil || l.Kind.Of().Group != kit.Sunscreens {
 				continue
 			}
-			left := float64(l.Film)
+			left := c.OnSkin(z, float64(l.Film)) * primedOver(layers[z][i+1:])
 			if d := c.BaseAt.Sub(l.Set()); d > 0 {
 				left *= keeps(nil, 0, d.Hours())
 			}
@@ -82,6 +82,21 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 		}
 	}
 	return s
+}
+
+// primedOver is the share of a film that is left under the primers that were laid over it: patted, or rubbed.
+func primedOver(above []stack.Layer) float64 {
+	kept := 1.0
+	for _, l := range above {
+		switch {
+		case l.Kind.Of().Group != kit.Primers:
+		case l.Rubbed():
+			kept *= figure.KeptRubbed
+		default:
+			kept *= figure.KeptUnder
+		}
+	}
+	return kept
 }
 
 // covered is the zones of head, neck and chest that a first coat belongs on, whether it is there or not: those round

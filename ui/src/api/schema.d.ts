@@ -717,6 +717,8 @@ export interface components {
             /** Format: double */
             temp_c?: number;
         };
+        /** @enum {string} */
+        DayBodyZone: "scalp" | "nape" | "shoulders" | "torso" | "hands" | "forearms" | "upper_arms" | "back" | "thighs" | "lower_legs" | "feet";
         DayBooked: {
             kind: string;
             on: string;
@@ -727,7 +729,7 @@ export interface components {
             /** @description left alone, but their makeup is on */
             already_on?: string[];
             /** @description zones of the body that show */
-            bare?: string[];
+            bare?: components["schemas"]["DayBodyZone"][];
             base_at: string;
             /** Format: double */
             budget_med?: number;
@@ -844,10 +846,12 @@ export interface components {
             type: string;
         };
         /** @enum {string} */
+        FaceBeardKind: "" | "none" | "stubble" | "full";
+        /** @enum {string} */
         FaceBy: "touch" | "blot" | "bare_wait" | "probe";
         FaceClient: {
             allergies?: string[];
-            beard?: string;
+            beard?: components["schemas"]["FaceBeardKind"];
             born?: string;
             conditions?: components["schemas"]["FaceCondition"][];
             dislikes?: string[];
@@ -868,7 +872,7 @@ export interface components {
             /** Format: double */
             weight_kg?: number;
             wishes?: string[];
-            without?: string[];
+            without?: components["schemas"]["FaceHair"][];
             zones: {
                 [key: string]: components["schemas"]["FaceGrades"];
             };
@@ -892,7 +896,7 @@ export interface components {
              * @description where the zone differs from the client
              */
             phototype?: number;
-            today?: string;
+            today?: components["schemas"]["FaceToday"];
             /** Format: int64 */
             water?: number;
         };
@@ -904,6 +908,8 @@ export interface components {
             product?: string;
             zones?: components["schemas"]["FaceZone"][];
         };
+        /** @enum {string} */
+        FaceHair: "lashes" | "brows" | "scalp_hair";
         FaceLearned: {
             lift?: {
                 [key: string]: number;
@@ -942,6 +948,8 @@ export interface components {
         };
         /** @enum {string} */
         FaceSheet: "clear" | "specks" | "half_translucent" | "translucent";
+        /** @enum {string} */
+        FaceToday: "" | "leave" | "self" | "clean";
         FaceType: {
             because: string[];
             overlays: components["schemas"]["FaceOverlay"][];

@@ -3,9 +3,11 @@ import dayjs from 'dayjs'
 import type { Schemas } from '../api/client'
 
 export type Zone = Schemas['FaceZone']
-// In the order in which every list of zones stands. A zone that the API does not know, or one left out, does not
-// compile.
-const order: Record<Zone, true> = {
+export type BodyZone = Schemas['DayBodyZone']
+export type PlanZone = Exclude<Zone, BodyZone>
+// The zones of head, neck and chest, in the order in which every list stands. A zone that the API does not know, or one
+// left out, does not compile; those of the body are named where they are bare.
+const order: Record<PlanZone, true> = {
   forehead: true,
   nose: true,
   upper_lip: true,
@@ -20,7 +22,7 @@ const order: Record<Zone, true> = {
   ears: true,
   chest: true,
 }
-export const zones = Object.keys(order) as Zone[]
+export const zones = Object.keys(order) as PlanZone[]
 
 export const plain = (id: string) => id.replaceAll('_', ' ')
 export const sentence = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)

@@ -4,7 +4,7 @@
 // the left, its water as a level, and a sign for its marks; a tap takes it up for grading.
 import type { Grades, Schemas } from '../../api/client'
 import { useWords } from '../../parts/catalogue'
-import { plain, sentence, zones, type Zone } from '../../parts/words'
+import { plain, sentence, zones, type PlanZone, type Zone } from '../../parts/words'
 
 const props = defineProps<{ read: Record<string, Grades>; name?: string }>()
 const chosen = defineModel<Zone>({ required: true })
@@ -14,7 +14,7 @@ interface Tile {
   x: number
   y: number
 }
-const tiles: Record<Zone, Tile> = {
+const tiles: Record<PlanZone, Tile> = {
   forehead: { d: 'M96 16h240q46 0 52 62v30H44V78q6-62 52-62z', x: 216, y: 66 },
   brows: { d: 'M44 114h344v26H44z', x: 216, y: 132 },
   eyelids: { d: 'M64 146h108v40H64zM260 146h108v40H260z', x: 118, y: 171 },
@@ -65,7 +65,7 @@ const small = (z: Zone) => z === 'ears' || z === 'jaw'
 
 function step(e: KeyboardEvent, by: number) {
   e.preventDefault()
-  const i = (zones.indexOf(chosen.value) + by + zones.length) % zones.length
+  const i = (zones.indexOf(chosen.value as PlanZone) + by + zones.length) % zones.length
   const next = zones[i]
   if (!next) return
   chosen.value = next
