@@ -43,6 +43,8 @@ var (
 	CloseCall       = prep.w("close_call", "two choices are called as good under a difference of", 0.02, "cost")
 	DropScrubCost   = prep.w("drop_scrub", "giving up the lip scrub", 0.3, "cost")
 	DropDepuffCost  = prep.w("drop_depuff", "giving up depuffing", 0.5, "cost")
+	MostJoint       = prep.n("joint", "nodes of the search over which steps there are, at most", 300, "")
+	SharedOut       = prep.n("shared_out", "what a step costs is shared out among groups, at each node", 3, "times")
 	MostTries       = prep.n("tries", "products that run out are avoided at most so often", 5, "times")
 )
 

@@ -22,8 +22,9 @@ var (
 	SaidWithin       = kit.w("said_within", "a measure is said only within, of the grams", 0.15, "share")
 	FineUnderG       = kit.w("fine_under", "grams are said in thousandths under", 0.1, "g")
 	Label40          = kit.n("label_40", "labelled water-resistant", 40, "min")
-	Label80          = kit.n("label_80", "labelled very water-resistant; what swimmers and long sweat ask for", 80, "min")
-	StrongAcid       = kit.w("strong_acid", "an acid counts as strong from", 2, "%")
-	SuitsWithin      = kit.w("suits_within", "a moisturiser suits skin whose ideal weight is within", 0.5, "weight")
-	HeavyFrom        = kit.w("heavy_from", "a product counts as heavy from weight", 4, "")
+	Label80          = kit.n("label_80", "labelled very water-resistant; what swimmers and long sweat ask for", 80,
+		"min")
+	StrongAcid  = kit.w("strong_acid", "an acid counts as strong from", 2, "%")
+	SuitsWithin = kit.w("suits_within", "a moisturiser suits skin whose ideal weight is within", 0.5, "weight")
+	HeavyFrom   = kit.w("heavy_from", "a product counts as heavy from weight", 4, "")
 )

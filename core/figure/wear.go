@@ -27,8 +27,9 @@ var (
 	UnlabelIn    = wear.minutes("unlabelled_in", "time in which unlabelled film goes in water", 15)
 	KeptTowelled = wear.w("kept_towelled", "film kept after towelling", 0.40, "share")
 	KeptBlotted  = wear.w("kept_blotted", "film kept under a pressed tissue", 0.95, "share")
-	KeptRubbed   = wear.w("kept_rubbed", "film kept under a primer that is rubbed or a base that is buffed", 0.90, "share")
-	KeptUnder    = wear.w("kept_under", "film kept under stippled base", 0.97, "share")
+	KeptRubbed   = wear.w("kept_rubbed", "film kept under a primer that is rubbed or a base that is buffed", 0.90,
+		"share")
+	KeptUnder = wear.w("kept_under", "film kept under stippled base", 0.97, "share")
 )
 
 // Budget of reddening dose; MED by phototype after CIE S 007.

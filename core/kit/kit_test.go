@@ -12,8 +12,9 @@ import (
 )
 
 func TestHandMeasuresAreTheNearestOfAFewThings(t *testing.T) {
-	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain: what stays on a fingertip", 0.05: "a rice grain",
-		0.1: "two rice grains", 0.25: "a pea", 0.5: "a bean",
+	for grams, want := range map[float64]string{0: "", 0.01: "less than a rice grain: what stays on a fingertip",
+		0.05: "a rice grain",
+		0.1:  "two rice grains", 0.25: "a pea", 0.5: "a bean",
 		0.6: "a 20 mm coin", 0.75: "three peas", 1: "a hazelnut", 2: "a grape", 4.1: "two grapes", 20: "10 grapes"} {
 		if got := kit.Hand(say.English, grams); got != want {
 			t.Errorf("%g g is %q, want %q", grams, got, want)
@@ -160,8 +161,9 @@ func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
 }
 
 func TestHandMeasuresAtTheirEdges(t *testing.T) {
-	for grams, want := range map[float64]string{0.0434: "less than a rice grain: what stays on a fingertip", 0.0436: "a rice grain",
-		0.35: "between a pea and a bean", 0.16: "three rice grains", 0.3: "between a pea and a bean",
+	for grams, want := range map[float64]string{0.0434: "less than a rice grain: what stays on a fingertip",
+		0.0436: "a rice grain",
+		0.35:   "between a pea and a bean", 0.16: "three rice grains", 0.3: "between a pea and a bean",
 		8: "four grapes", 9: "four grapes", 9.01: "5 grapes", 0.15: "three rice grains",
 		0.2: "four rice grains", 3: "three hazelnuts", -1: "", 4: "two grapes", 1.2: "two 20 mm coins"} {
 		if got := kit.Hand(say.English, grams); got != want {

@@ -373,7 +373,10 @@ var handfuls = func() (list []handful) {
 			list = append(list, handful{m.grams * float64(n), i, n})
 		}
 	}
-	slices.SortStableFunc(list, func(a, b handful) int { return cmp.Or(cmp.Compare(a.grams, b.grams), a.count-b.count) })
+	slices.SortStableFunc(list, func(a, b handful) int {
+		return cmp.Or(cmp.Compare(a.grams, b.grams),
+			a.count-b.count)
+	})
 	return slices.CompactFunc(list, func(a, b handful) bool { return math.Abs(a.grams-b.grams) < figure.Same })
 }()
 
@@ -404,7 +407,8 @@ func Hand(l *say.Language, grams float64) string {
 		if h.grams >= grams {
 			above = i
 		}
-		if off := math.Abs(grams-h.grams)/h.grams + figure.CountedOff*float64(h.count-1); off <= best+figure.SameExactly {
+		if off := math.Abs(
+			grams-h.grams)/h.grams + figure.CountedOff*float64(h.count-1); off <= best+figure.SameExactly {
 			best, nearest = off, h
 		}
 	}
@@ -434,7 +438,8 @@ func Said(units float64, unit string) (n float64, ok bool) {
 }
 
 // perStroke is what a container gives by the stroke.
-var perStroke = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass", Jar: "scoop"}
+var perStroke = map[Container]string{Pump: "pump", Dropper: "drop", SprayCan: "spray second", Stick: "pass",
+	Jar: "scoop"}
 
 // Units is grams in the product's own unit: pumps, drops, sprays. A dropper without a weighed drop counts drops of
 // 0.03 g.

@@ -173,7 +173,7 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	}
 	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing",
 		"cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot",
-		"missed-skin", "not-rinsed"}
+		"missed-skin", "not-rinsed", "sundry-short"}
 	for _, r := range rules.All(say.English) {
 		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)

@@ -164,9 +164,11 @@ func TestLeftAloneMeansNoMakeupThereEitherAndIsSaidOnce(t *testing.T) {
 	}{
 		{"a zone to leave", func(s *sitting.Sitting) { s.Client.Zones[face.Lips] = face.Grades{Today: face.Leave} },
 			face.Lips, "lipstick", rules.Stop, false, true},
-		{"a zone she does herself", func(s *sitting.Sitting) { s.Client.Zones[face.Brows] = face.Grades{Today: face.Self} },
+		{"a zone she does herself",
+			func(s *sitting.Sitting) { s.Client.Zones[face.Brows] = face.Grades{Today: face.Self} },
 			face.Brows, "brow pencil", rules.Note, false, true},
-		{"a wound", func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Marks: []face.Mark{face.Broken}} },
+		{"a wound",
+			func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Marks: []face.Mark{face.Broken}} },
 			face.Chin, "foundation", rules.Stop, false, true},
 		{"a cold sore", func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "cold_sore"}} },
 			face.Lips, "foundation and lipstick", rules.Stop, false, true},
@@ -214,7 +216,8 @@ func TestLeftAloneMeansNoMakeupThereEitherAndIsSaidOnce(t *testing.T) {
 }
 
 func TestAZoneSaidToBeCleanCarriesNoMakeupAndNobodySpeaksOfIt(t *testing.T) {
-	p := plan.Make(painted(t, func(s *sitting.Sitting) { s.Client.Zones[face.Lips] = face.Grades{Today: face.CleanZone} }))
+	p := plan.Make(painted(t,
+		func(s *sitting.Sitting) { s.Client.Zones[face.Lips] = face.Grades{Today: face.CleanZone} }))
 	for _, l := range p.Stack.AtLift[face.Lips] {
 		if l.Item != "" {
 			t.Errorf("%s lies there", l.Item)

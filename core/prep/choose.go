@@ -20,12 +20,13 @@ import (
 
 // group is zones that are alike in everything a choice depends on.
 type group struct {
-	zones face.Set
-	like  face.Zone // any of them
-	cands [slots][]candidate
-	limit float64
-	rest  [slots]float64 // the most that the slots after one can still leave on the skin
-	base  surface        // of the foundation over it, bare for none
+	number int // its place among the groups
+	zones  face.Set
+	like   face.Zone // any of them
+	cands  [slots][]candidate
+	limit  float64
+	rest   [slots]float64 // the most that the slots after one can still leave on the skin
+	base   surface        // of the foundation over it, bare for none
 }
 
 // candidate is one way to fill a slot: a product, for primers perhaps with a veil over it, or nothing.
@@ -39,12 +40,14 @@ type candidate struct {
 	top     surface // what the next layer meets, bare to leave it as it was
 	set     int     // nominal seconds to set, which rank the kinds
 	order   int     // in the kit
+	steps   [2]int  // by number: its own, and that of its veil; -1 for none
 	why     reason
 }
 
 // path is a path through the first slots of a group.
 type path struct {
-	cost    float64
+	cost    float64 // what its steps are charged among it
+	toll    float64 // which is so much
 	residue float64
 	top     surface
 	picks   [slots]int16 // index of the candidate; -1 not reached
@@ -126,7 +129,7 @@ func (pl *planner) gather(g *group) {
 		if s == sunscreen {
 			list = resistant(c, list)
 		}
-		g.cands[s] = append(worthwhile(list), pl.nothing(g, s, list))
+		g.cands[s] = append(pl.worthwhile(list), pl.nothing(g, s, list))
 	}
 	var most float64
 	for i := len(pl.order) - 1; i >= 0; i-- {
@@ -155,16 +158,16 @@ func resistant(c *sitting.Case, list []candidate) []candidate {
 	return list
 }
 
-// worthwhile drops candidates that two others beat in every respect: neither the best nor the second-best stack can
-// hold them.
-func worthwhile(list []candidate) []candidate {
+// worthwhile drops candidates that two others beat in every respect, even if they had to be opened for it: neither the
+// best nor the second-best stack can hold them.
+func (pl *planner) worthwhile(list []candidate) []candidate {
 	kept := make([]candidate, 0, len(list)+1)
 	for i := range list {
 		k, beaten := &list[i], 0
 		for j := range list {
 			o := &list[j]
-			if o.bottom == k.bottom && o.top == k.top && o.set <= k.set && o.residue <= k.residue &&
-				(o.cost < k.cost || o.cost == k.cost && j < i) {
+			if i != j && o.bottom == k.bottom && o.top == k.top && o.set <= k.set && o.residue <= k.residue &&
+				o.cost+pl.openCost(o.product)+pl.veilCost(o) < k.cost {
 				beaten++
 			}
 		}
@@ -173,6 +176,14 @@ func worthwhile(list []candidate) []candidate {
 		}
 	}
 	return kept
+}
+
+// veilCost is what the veil of a candidate would cost as a step, 0 for none.
+func (pl *planner) veilCost(k *candidate) float64 {
+	if k.veil == nil {
+		return 0
+	}
+	return pl.openCost(k.veil)
 }
 
 // candidate costs a product in a slot; ok is false where something bars it.
@@ -312,6 +323,7 @@ func (pl *planner) betterOnFace(nearEyes []candidate) bool {
 func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (path, bool) {
 	paths, from := pl.firstPaths(g, bannedSlot)
 	next := pl.spare[:0]
+	tolls := pl.tolls[:0]
 	for n, s := range pl.order[from:] {
 		if pl.keepStages && bannedSlot == slots {
 			pl.stages[g] = append(pl.stages[g][:n:n], slices.Clone(paths))
@@ -319,21 +331,27 @@ func (pl *planner) solve(g *group, r restrict, bannedSlot slot, banned int) (pat
 		next = next[:0]
 		cands, quickest := g.cands[s], r.quickest(s, g.cands[s])
 		drop := r.drop[s] && len(cands) > 1
+		tolls = tolls[:0]
+		for i := range cands {
+			tolls = append(tolls, pl.tollOf(g, &cands[i]))
+		}
 		for l := range paths {
 			for i := range cands {
 				k := &cands[i]
-				if s == bannedSlot && i == banned || k.product != nil && (drop || k.set > quickest) {
+				if s == bannedSlot && i == banned || k.product != nil && (drop || k.set > quickest) ||
+					math.IsInf(tolls[i], 1) {
 					continue
 				}
 				on := paths[l]
 				on.picks[s] = int16(i)
 				on.take(k, s == oil && pl.mixed)
+				on.cost, on.toll = on.cost+tolls[i], on.toll+tolls[i]
 				next = keep(next, on, g.limit-g.rest[s])
 			}
 		}
 		paths, next = next, paths
 	}
-	pl.paths, pl.spare = paths, next
+	pl.paths, pl.spare, pl.tolls = paths, next, tolls
 	return pl.best(g, paths)
 }
 

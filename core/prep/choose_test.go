@@ -161,19 +161,23 @@ func newPlanner(c *sitting.Case) *planner {
 	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"),
 		scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{},
 		tried: map[uint32]relaxed{}, stages: map[*group][][]path{}, memo: map[memoKey]solved{}}
+	pl.housed = map[kit.Kind]bool{}
+	for i := range c.Kit {
+		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House
+	}
 	pl.groups = groups(c)
 	for _, g := range pl.groups {
 		pl.gather(g)
 	}
+	pl.opens()
 	return pl
 }
 
-// brute costs every combination of candidates of a group, laying one film over the other from scratch, and returns the
-// cheapest and the second cheapest.
-func brute(pl *planner, g *group) (best, second float64) {
-	best, second = math.Inf(1), math.Inf(1)
-	var walk func(i int, cost, residue float64, top surface)
-	walk = func(i int, cost, residue float64, top surface) {
+// brute costs every combination of candidates of a group, laying one film over the other from scratch, and visits each
+// with what it costs by itself and which steps it takes.
+func brute(pl *planner, g *group, visit func(cost float64, steps uint64)) {
+	var walk func(i int, cost, residue float64, top surface, steps uint64)
+	walk = func(i int, cost, residue float64, top surface, steps uint64) {
 		if i == len(pl.order) {
 			if residue > g.limit+1e-9 {
 				cost += 10*(residue-g.limit) + 100
@@ -185,15 +189,16 @@ func brute(pl *planner, g *group) (best, second float64) {
 					cost += 100
 				}
 			}
-			if cost < best {
-				best, second = cost, best
-			} else if cost < second {
-				second = cost
-			}
+			visit(cost, steps)
 			return
 		}
 		for _, k := range g.cands[pl.order[i]] {
-			c, r, next := cost+k.cost, residue, top
+			c, r, next, taken := cost+k.cost, residue, top, steps
+			for _, n := range k.steps {
+				if n >= 0 {
+					taken |= 1 << n
+				}
+			}
 			if k.product != nil {
 				if top != bare {
 					over := kit.OverWhat(baseOf(k.bottom), baseOf(top))
@@ -207,11 +212,51 @@ func brute(pl *planner, g *group) (best, second float64) {
 					next = k.top
 				}
 			}
-			walk(i+1, c, r, next)
+			walk(i+1, c, r, next, taken)
 		}
 	}
-	walk(0, 0, 0, bare)
-	return best, second
+	walk(0, 0, pl.stays(g.like), bare, 0)
+}
+
+// together is the cheapest that all groups can come to between them: for every set of steps the cheapest stack of each
+// group, and every union of those.
+func together(pl *planner) float64 {
+	price := func(steps uint64) (sum float64) {
+		for n, cost := range pl.openings.cost {
+			if steps>>n&1 == 1 {
+				sum += cost
+			}
+		}
+		return sum
+	}
+	all := map[uint64]float64{0: 0}
+	for _, g := range pl.groups {
+		own, least := map[uint64]float64{}, math.Inf(1)
+		brute(pl, g, func(cost float64, steps uint64) {
+			if old, there := own[steps]; !there || cost < old {
+				own[steps] = cost
+			}
+			least = min(least, cost)
+		})
+		dearest := price(math.MaxUint64) // nobody need pay more than every step there is to be as well off
+		next := map[uint64]float64{}
+		for a, x := range all {
+			for b, y := range own {
+				if y > least+dearest {
+					continue
+				}
+				if old, there := next[a|b]; !there || x+y < old {
+					next[a|b] = x + y
+				}
+			}
+		}
+		all = next
+	}
+	best := math.Inf(1)
+	for steps, cost := range all {
+		best = min(best, cost+price(steps))
+	}
+	return best
 }
 
 func baseOf(s surface) kit.Base {
@@ -221,16 +266,63 @@ func baseOf(s surface) kit.Base {
 	return kit.Base(kit.Bases[s])
 }
 
-func TestTheShortestPathCostsWhatBruteForceFindsOnSmallKits(t *testing.T) {
-	for seed := range int64(120) {
-		c := sitting.Open(randomSitting(t, seed))
+// smallSitting is a random sitting with a kit so small that every combination can be costed.
+func smallSitting(t *testing.T, seed int64) *sitting.Sitting {
+	s := randomSitting(t, seed)
+	r := rand.New(rand.NewSource(seed + 5000))
+	for len(s.Kit) > 13 {
+		i := r.Intn(len(s.Kit))
+		s.Kit = slices.Delete(s.Kit, i, i+1)
+	}
+	for i := range s.Kit {
+		s.Kit[i].House = r.Intn(6) == 0
+	}
+	return s
+}
+
+func TestTheStacksOfAllGroupsTogetherCostWhatBruteForceFindsOnSmallKits(t *testing.T) {
+	merged := 0
+	for seed := range int64(240) {
+		c := sitting.Open(smallSitting(t, seed))
 		pl := newPlanner(c)
-		pl.choose(restrict{})
+		if gap := pl.prove(restrict{}); gap != 0 {
+			t.Fatalf("seed %d: not proven, %g", seed, gap)
+		}
+		if got, best := pl.cost(pl.chosen), together(pl); math.Abs(got-best) > 1e-6 {
+			t.Fatalf("seed %d: found %.6f, brute force %.6f", seed, got, best)
+		}
+		if apart := pl.apart(restrict{}); pl.cost(apart) > pl.cost(pl.chosen)+1e-6 {
+			merged++
+		}
+	}
+	if merged < 20 {
+		t.Errorf("only %d choices are any better for working zones together", merged)
+	}
+}
+
+func TestTheSecondChoiceOfAGroupCostsWhatBruteForceFinds(t *testing.T) {
+	for seed := range int64(120) {
+		c := sitting.Open(smallSitting(t, seed))
+		pl := newPlanner(c)
+		pl.prove(restrict{})
 		pl.rememberStages(restrict{})
 		for i, g := range pl.groups {
-			best, second := brute(pl, g)
-			if got := pl.chosen[i].cost; math.Abs(got-best) > 1e-6 {
-				t.Fatalf("seed %d, %s: found %g, brute force %g", seed, c.Names(g.zones), got, best)
+			own := pl.charge(i)
+			best, second := math.Inf(1), math.Inf(1)
+			brute(pl, g, func(cost float64, steps uint64) {
+				for n, toll := range pl.toll[i] {
+					if steps>>n&1 == 1 {
+						cost += toll
+					}
+				}
+				if cost < best {
+					best, second = cost, best
+				} else if cost < second {
+					second = cost
+				}
+			})
+			if math.Abs(own-best) > 1e-6 {
+				t.Fatalf("seed %d, %s: found %g, brute force %g", seed, c.Names(g.zones), own, best)
 			}
 			least := math.Inf(1)
 			for _, s := range pl.order {

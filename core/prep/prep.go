@@ -73,6 +73,7 @@ type Prep struct {
 	SlackS   int          `json:"slack_s"`
 	Cost     doc.Num      `json:"cost"`
 	GaveUp   []GaveUp     `json:"gave_up"`
+	Gap      doc.Num      `json:"gap"` // how much dearer the choice may be than the best, 0 where proven
 	RunnerUp RunnerUp     `json:"runner_up"`
 	Steps    []stack.Step `json:"steps"`
 }
@@ -89,6 +90,7 @@ type planner struct {
 	memo       map[memoKey]solved
 	paths      []path
 	spare      []path
+	tolls      []float64
 	across     bool
 	noScrub    bool
 	noDepuff   bool
@@ -99,10 +101,16 @@ type planner struct {
 	past       *past    // how things stand after it
 	before     []*draft // the prelude, made once
 	tried      map[uint32]relaxed
+	housed     map[kit.Kind]bool // kinds of which the studio has its own choice
+	openings   openings
+	toll       [][]float64 // what each group is charged for each step, infinite for one that is closed
+	joint      map[restrict][]path
+	own        []float64 // what each group's stack comes to by itself, for the second choices
 }
 
 type memoKey struct {
-	group int
+	group  int
+	beside bool
 	restrict
 }
 
@@ -122,6 +130,10 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		layers:  map[layerKey]*draft{},
 		tried:   map[uint32]relaxed{},
 		stages:  map[*group][][]path{},
+		housed:  map[kit.Kind]bool{},
+	}
+	for i := range c.Kit {
+		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()
 	}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
 	// products that run out over the whole face are avoided at the next try, and so are eye zones left bare
@@ -130,13 +142,16 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		for _, g := range pl.groups {
 			pl.gather(g)
 		}
+		pl.opens()
 		pl.choose(restrict{})
 		scarce, bare := pl.findScarce(), pl.bareEyes()
 		if !scarce && !bare {
 			break
 		}
 	}
+	gap := pl.prove(restrict{})
 	taken := pl.fitClock()
+	gap = pl.better(&taken, gap)
 	drafts := pl.schedule(pl.drafted(taken.restrict), pl.across)
 	pl.rememberStages(taken.restrict)
 	steps := make([]stack.Step, len(drafts))
@@ -154,6 +169,7 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		SlackS:   res.SlackS,
 		Cost:     doc.Num(pl.cost(pl.chosen) + taken.extra),
 		GaveUp:   taken.gaveUp,
+		Gap:      doc.Num(gap),
 		Steps:    res.Steps,
 	}
 	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
@@ -222,16 +238,9 @@ func (pl *planner) ready(at time.Time, n int) stack.Step {
 	return s
 }
 
-// choose solves every group under the same restriction and returns the total cost.
-func (pl *planner) choose(r restrict) float64 {
-	pl.chosen = make([]path, len(pl.groups))
-	for i := range pl.groups {
-		pl.chosen[i] = pl.solved(i, r)
-	}
-	return pl.cost(pl.chosen)
-}
-
-func (pl *planner) solved(i int, r restrict) path {
+// solved is a group's best by itself under a restriction, as it is charged: nothing, or what is not there already
+// beside the free choice.
+func (pl *planner) solved(i int, r restrict, beside bool) path {
 	g := pl.groups[i]
 	for s := range slots { // what the group has no choice in does not matter to it
 		r.drop[s] = r.drop[s] && len(g.cands[s]) > 1
@@ -239,21 +248,14 @@ func (pl *planner) solved(i int, r restrict) path {
 	if len(g.cands[moisturiser]) < 2 {
 		r.quickly = 0
 	}
-	k := memoKey{i, r}
+	k := memoKey{i, beside, r}
 	if s, known := pl.memo[k]; known {
 		return s.path
 	}
 	l, found := pl.solve(g, r, slots, 0)
+	l = l.bare()
 	pl.memo[k] = solved{l, found}
 	return l
-}
-
-func (pl *planner) cost(chosen []path) float64 {
-	var sum float64
-	for _, l := range chosen {
-		sum += l.cost
-	}
-	return sum
 }
 
 // bareEyes reports whether eye zones were newly found without the sunscreen of the face that may go there.
@@ -357,6 +359,23 @@ func (pl *planner) moves() []move {
 		list = append(list, move{how: Quicker, slot: moisturiser, quick: set, what: table[moisturiser].name})
 	}
 	return list
+}
+
+// better proves the choice of a set of moves, where that still fits the clock, and returns how far from the best the
+// choice may be.
+func (pl *planner) better(r *relaxed, gap float64) float64 {
+	if r.restrict == (restrict{}) {
+		return gap
+	}
+	before := slices.Clone(pl.chosen)
+	gap = pl.prove(r.restrict)
+	drafts := pl.drafted(r.restrict)
+	if ready := pl.clock(drafts, r.across, nil); ready.After(pl.c.BaseAt) && ready.After(r.ready) {
+		pl.joint[r.restrict] = before
+		gap = max(gap, pl.cost(before)-pl.cost(pl.chosen))
+		pl.choose(r.restrict)
+	}
+	return gap
 }
 
 func (pl *planner) uses(s slot) bool {
@@ -533,7 +552,9 @@ func (pl *planner) named(ms []move, r, start relaxed) relaxed {
 // rememberStages solves the chosen restriction once more and keeps the paths before each slot.
 func (pl *planner) rememberStages(r restrict) {
 	pl.keepStages = true
-	for _, g := range pl.groups {
+	pl.own = make([]float64, len(pl.groups))
+	for i, g := range pl.groups {
+		pl.own[i] = pl.charge(i)
 		pl.solve(g, r, slots, 0)
 	}
 	pl.keepStages = false
@@ -549,6 +570,7 @@ func (pl *planner) second(i int, s slot, r restrict) (path, bool) {
 	if pick < 0 || len(pl.groups[i].cands[s]) < 2 {
 		return path{}, false
 	}
+	pl.charge(i)
 	l, found := pl.solve(pl.groups[i], r, s, int(pick))
 	found = found && l.cost < figure.Forbidden
 	pl.seconds[key] = solved{l, found}
@@ -565,7 +587,7 @@ func (pl *planner) runnerUp(r restrict, cost float64) RunnerUp {
 	for i := range pl.groups {
 		for _, s := range pl.order {
 			if l, ok := pl.second(i, s, r); ok {
-				if more := l.cost - pl.chosen[i].cost; more < best-figure.Same {
+				if more := l.cost - pl.own[i]; more < best-figure.Same {
 					best, at, second = more, i, l
 				}
 			}
@@ -617,7 +639,7 @@ func (pl *planner) explain(steps []stack.Step, drafts []draft, r restrict) {
 			if alt.product != nil {
 				name = alt.product.Name
 			}
-			more := l.cost - pl.chosen[i].cost
+			more := l.cost - pl.own[i]
 			if more >= figure.CautionCost/2 {
 				steps[n].Second = pl.c.Say(say.SecondCaution, "name", name)
 			} else if more < figure.CloseCall {

@@ -657,7 +657,8 @@ func TestASunscreenUnderThirtyIsNotTakenForTheSakeOfLooks(t *testing.T) {
 		Add(s, low, cast)
 		s.Client.Phototype = 5
 	})
-	if got := on(res, face.Cheeks); !slices.Contains(got, "spf") || slices.Contains(got, "low") || len(Found(res.Findings, "spf-low")) != 0 ||
+	if got := on(res, face.Cheeks); !slices.Contains(got, "spf") || slices.Contains(got, "low") ||
+		len(Found(res.Findings, "spf-low")) != 0 ||
 		len(Found(res.Findings, "white-cast")) == 0 {
 		t.Errorf("%v: %s", got, Rules(res.Findings))
 	}

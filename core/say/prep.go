@@ -8,7 +8,8 @@ var (
 		"Contact lenses out, by their owner; back in after skin care, before eye makeup.")
 	CoolClothShaven = row("prep.cool_cloth_shaven",
 		"Lay a cool cloth on the shaven skin for {prep.cool_cloth/60:words} minutes.")
-	CoolClothFace = row("prep.cool_cloth_face", "Lay a cool, wrung cloth on the face, then read the cheek again; go on when it reads under {face.hot_surface:f1} °C.")
+	CoolClothFace = row("prep.cool_cloth_face", "Lay a cool, wrung cloth on the face, then read the cheek "+
+		"again; go on when it reads under {face.hot_surface:f1} °C.")
 	NoCleanser    = row("prep.no_cleanser", "Nothing in the kit may clean this skin: rinse with lukewarm water.")
 	PatDryOnly    = row("prep.pat_dry_only", "Pat dry.")
 	PatDryLet     = row("prep.pat_dry_let", "Pat dry and let it dry.")

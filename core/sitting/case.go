@@ -182,8 +182,8 @@ func Vapour(tempC float64) float64 {
 }
 
 // Drying is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
-// of 21 °C and 45 %, held to 0.5–3; a fan makes the pull half as large again. Where nothing evaporates at all the air is
-// damp, and what is returned no more than a guess. [W]
+// of 21 °C and 45 %, held to 0.5–3; a fan makes the pull half as large again. Where nothing evaporates at all the air
+// is damp, and what is returned no more than a guess. [W]
 func Drying(surfaceC float64, air day.Air) (slower float64, damp bool) {
 	pull := Vapour(surfaceC) - air.RH()*Vapour(air.Temp())
 	if pull <= 0 {

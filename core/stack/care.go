@@ -18,7 +18,8 @@ import (
 // thin and thick are the care kinds that go on early, and those that nothing so thin gets through.
 var (
 	thin  = []kit.Kind{kit.Toner, kit.AcidToner, kit.Mist, kit.Essence, kit.Serum}
-	thick = []kit.Kind{kit.EyeCream, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich,
+	thick = []kit.Kind{kit.EyeCream, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream,
+		kit.MoisturiserRich,
 		kit.FaceOil}
 )
 
