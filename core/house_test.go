@@ -369,8 +369,13 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 					filled["n"] = true
 				}
 				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" ||
-					callee(c) == "lay" {
+					callee(c) == "lay" || callee(c) == "routine" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
+				}
+				if callee(c) == "treat" {
+					for _, slot := range []string{"product", "zones", "amount", "minutes", "why"} {
+						filled[slot] = true // filled there
+					}
 				}
 				if callee(c) == "on" || callee(c) == "met" {
 					filled["zones"] = true // filled there

@@ -80,6 +80,7 @@ const (
 	Massaging    Detail = "massage"
 	Steam        Detail = "steam"
 	Tape         Detail = "tape"
+	Tools        Detail = "tools"
 	Extraction   Detail = "extraction"
 	Suction      Detail = "suction"
 	Needling     Detail = "needling"

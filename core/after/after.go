@@ -36,11 +36,12 @@ func Empty() Aftercare {
 	return Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}}
 }
 
-// Day is what of the day matters at night: when removal ended, what took makeup off, and whether more sun than the
-// budget reached the skin.
+// Day is what of the day matters at night: when removal ended, what took makeup off and with which tools, and whether
+// more sun than the budget reached the skin.
 type Day struct {
 	From     time.Time
 	Removers []string // product ids in order
+	Cloths   int
 	Sunned   bool
 }
 
@@ -52,14 +53,19 @@ type Result struct {
 
 type planner struct {
 	c     *sitting.Case
-	at    time.Time
+	hands time.Time         // when they are free
+	set   [face.N]time.Time // when each zone has set
 	steps []stack.Step
 	night Day
 }
 
-// Plan writes the night: one active at most, thin to thick, nothing that the skin speaks against.
+// Plan writes the night: the client's own routine first, one active at most, thin to thick, nothing that the skin
+// speaks against.
 func Plan(c *sitting.Case, d Day) Result {
-	pl := &planner{c: c, at: d.From, night: d}
+	pl := &planner{c: c, hands: d.From, night: d}
+	for z := range pl.set {
+		pl.set[z] = d.From
+	}
 	pl.write()
 	return Evaluate(c, d, pl.steps)
 }
@@ -108,6 +114,9 @@ func (pl *planner) find(
 		}
 		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) +
 			float64(len(on.List())-len(zones.List()))
+		if !p.House && pl.housed(p.Kind) {
+			cost += figure.NotHouse
+		}
 		if cost < least-figure.Same {
 			best, where, least = p, zones, cost
 		}
@@ -115,49 +124,73 @@ func (pl *planner) find(
 	return best, where
 }
 
-func whatever(*kit.Product) (float64, bool) { return 0, true }
-
-// laid is what a step lays: a product on zones, as a film on each of them, or in grams.
-type laid struct {
-	p     *kit.Product
-	zones face.Set
-	film  map[face.Zone]doc.Num
-	grams float64
+// housed reports whether the studio has its own choice of a kind.
+func (pl *planner) housed(k kit.Kind) bool {
+	return slices.ContainsFunc(pl.c.Kit, func(p kit.Product) bool { return p.House && p.Kind == k && !p.Empty() })
 }
 
-// add writes a step; its message has the slots product, zones and amount.
-func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because ...rules.ID) {
+func whatever(*kit.Product) (float64, bool) { return 0, true }
+
+// laid is what a step lays: a product on zones, as a film on each of them, or in grams; for how long it stays, where it
+// is taken off again.
+type laid struct {
+	p       *kit.Product
+	zones   face.Set
+	film    map[face.Zone]doc.Num
+	grams   float64
+	contact int
+	why     method.Key
+}
+
+// add writes a step as soon as the hands are free and its zones have set; its message has the slots product, zones,
+// amount and minutes.
+func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because ...rules.ID) *stack.Step {
 	p := d.p
+	at := pl.hands
+	for _, z := range d.zones.List() {
+		if pl.set[z].After(at) {
+			at = pl.set[z]
+		}
+	}
 	s := stack.Step{
-		ID:      "n" + strconv.Itoa(len(pl.steps)+1),
-		Act:     what,
-		Zones:   d.zones.List(),
-		Film:    d.film,
-		HandsS:  hands,
-		How:     act.Pat,
-		Because: because,
-		Start:   day.Wall(pl.at),
+		ID:       "n" + strconv.Itoa(len(pl.steps)+1),
+		Act:      what,
+		Zones:    d.zones.List(),
+		Film:     d.film,
+		HandsS:   hands,
+		ContactS: d.contact,
+		How:      act.Pat,
+		Because:  because,
+		Method:   d.why,
+		Start:    day.Wall(at),
 	}
 	name := ""
 	if p != nil {
 		name, s.Kind, s.Product = p.Name, act.Detail(p.Kind), p.ID
 		for _, f := range d.film {
-			s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
+			if what == act.Apply {
+				s.SetS = max(s.SetS, pl.c.DryS(p.Kind, float64(f)))
+			}
 		}
 		if d.grams == 0 {
 			d.grams = pl.c.Grams(d.film)
 		}
 		stack.Measure(pl.c, &s, p, d.grams)
 	}
-	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(d.zones), "amount", s.Amount)
+	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(d.zones), "amount", s.Amount, "minutes",
+		stack.Minutes(pl.c.Words, d.contact))
 	s.Complete()
-	pl.at = pl.at.Add(time.Duration(hands+s.SetS) * time.Second)
+	pl.hands = at.Add(time.Duration(hands) * time.Second)
+	for _, z := range d.zones.List() {
+		pl.set[z] = at.Add(time.Duration(max(hands, d.contact)+s.SetS) * time.Second)
+	}
 	pl.steps = append(pl.steps, s)
+	return &pl.steps[len(pl.steps)-1]
 }
 
 // lay writes one layer.
 func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID, because ...rules.ID) {
-	if p == nil || zones == 0 {
+	if p == nil || zones == 0 || pl.uses(p) {
 		return
 	}
 	film := map[face.Zone]doc.Num{}
@@ -171,42 +204,59 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID
 	pl.add(act.Apply, laid{p: p, zones: zones, film: film}, hands, message, because...)
 }
 
-// calm reports whether skin may have an active at all tonight.
-func (pl *planner) calm() bool { return !pl.night.Sunned && fit.RuledOut(pl.c, nature.Treats) == 0 }
+// uses reports whether the night has a product already.
+func (pl *planner) uses(p *kit.Product) bool {
+	return slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID })
+}
+
+// calm is the zones of some that may have an active tonight: what we propose goes on skin that is calm all over, what
+// is the client's own wherever it is not sore.
+func (pl *planner) calm(zones face.Set, own bool) face.Set {
+	restless := fit.RuledOut(pl.c, nature.Treats)
+	switch {
+	case pl.night.Sunned, restless != 0 && !own:
+		return 0
+	}
+	return zones &^ restless
+}
 
 // write writes the steps of the night, thin to thick.
 func (pl *planner) write() {
 	c := pl.c
 	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ c.Barred().All()
 	layered := c.Method.Is(method.NightLayers, method.Layered)
-	retinoid, onRetinoid := pl.retinoid(open)
-	if layered && retinoid == nil {
-		pl.exfoliate(open)
-	}
-	if layered {
+	tonight := pl.active(open)
+	pl.exfoliate(tonight)
+	pl.routine(open, kit.Toner, figure.NightSpotS, say.NightPress)
+	if !pl.routine(open, kit.Essence, figure.NightSpotS, say.NightPress) && layered {
 		pl.press(open, whatever, kit.Essence, figure.NightSpotS)
 	}
+	retinoid := tonight.retinoid()
 	rest := open
-	if !layered { // one serum a zone is enough: the targeted one where there is a mark
-		rest &^= pl.targeted(open, retinoid != nil)
+	if !pl.routine(open, kit.Serum, figure.NightHandsS, say.NightTargeted) {
+		if !layered { // one serum a zone is enough: the targeted one where there is a mark
+			rest &^= pl.targeted(open, tonight.p != nil)
+		}
+		pl.press(rest, calming, kit.Serum, figure.NightHandsS)
+		if layered {
+			pl.targeted(open, tonight.p != nil)
+		}
 	}
-	pl.press(rest, calming, kit.Serum, figure.NightHandsS)
-	if layered {
-		pl.targeted(open, retinoid != nil)
-		if p, zones := pl.find(act.Apply, face.SetOf(face.UnderEyes)&^c.Barred().All(), whatever,
-			kit.EyeCream); p != nil {
+	if under := face.SetOf(face.UnderEyes) &^ c.Barred().All(); !pl.routine(under, kit.EyeCream, figure.NightHandsS,
+		say.NightEyeCream) && layered {
+		if p, zones := pl.find(act.Apply, under, whatever, kit.EyeCream); p != nil {
 			pl.lay(p, zones, figure.NightHandsS, say.NightEyeCream, rules.UnderEyeHeavy)
 		}
 	}
 	if retinoid != nil {
-		pl.add(act.Apply, laid{retinoid, onRetinoid, spread(c, onRetinoid, figure.RetinoidG), figure.RetinoidG},
-			figure.NightHandsS, say.NightRetinoid, rules.TwoActives)
+		pl.add(act.Apply, laid{p: retinoid, zones: tonight.zones, film: spread(c, tonight.zones, figure.RetinoidG),
+			grams: figure.RetinoidG}, figure.NightHandsS, say.NightRetinoid, rules.TwoActives)
 	}
 	pl.moisturise(open)
-	pl.spots(open)
-	if layered {
-		pl.lashes()
-	}
+	pl.spots(open, retinoid != nil)
+	pl.lashes()
+	pl.daylight()
+	pl.tools()
 }
 
 // press presses a product of a kind on.
@@ -224,28 +274,37 @@ func calming(p *kit.Product) (float64, bool) {
 	if p.Has("hyaluronic", "panthenol", "allantoin", "ceramides", "glycerin") {
 		return 0, true
 	}
-	return figure.PlainSerum, !p.Has("vitamin_c")
+	targeted, _ := fit.Aims(p, face.State{})
+	return figure.PlainSerum, !targeted
 }
 
-// spots puts patches on breakouts and balm on lips.
-func (pl *planner) spots(open face.Set) {
+// spots puts patches on breakouts, without acid on a night with a retinoid, and balm on lips.
+func (pl *planner) spots(open face.Set, retinoid bool) {
 	c := pl.c
-	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, whatever, kit.SpotPatch); p != nil {
+	bland := func(p *kit.Product) (float64, bool) { return 0, !retinoid || !p.Acid() }
+	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, bland, kit.SpotPatch); p != nil {
 		pl.add(act.Apply, laid{p: p, zones: zones, film: map[face.Zone]doc.Num{}}, figure.NightSpotS, say.NightPatch)
 	}
-	if p, zones := pl.find(act.Apply, face.SetOf(face.Lips)&^c.Barred().All(), whatever, kit.LipBalm); p != nil {
+	lips := face.SetOf(face.Lips) &^ c.Barred().All()
+	if p, zones := pl.find(act.Apply, lips, whatever, kit.LipBalm); p != nil {
 		pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.DryPatch)
 	}
 }
 
-// lashes puts on a lash serum, never at extensions.
+// lashes lays a lash serum: the client's own alone, never at extensions or without lashes.
 func (pl *planner) lashes() {
-	lids := face.SetOf(face.Eyelids)
-	if slices.Contains(pl.c.Client.Wears, face.LashExtensions) {
+	c, lids := pl.c, face.SetOf(face.Eyelids)&^pl.c.Barred().All()
+	if c.Client.Has(face.LashExtensions) || c.Client.Lacks(face.Lashes) {
 		return
 	}
-	if p, _ := pl.find(act.Apply, lids&^pl.c.Barred().All(), whatever, kit.LashSerum); p != nil {
-		pl.add(act.Apply, laid{p, lids, map[face.Zone]doc.Num{}, figure.DropG}, figure.NightSpotS, say.NightLashes)
+	for _, h := range c.Habits(string(kit.LashSerum)) {
+		if _, due := overdue(c, h); !due {
+			continue
+		}
+		if p, zones := pl.habit(h, lids, act.Apply); p != nil && !pl.uses(p) {
+			pl.add(act.Apply, laid{p: p, zones: zones, film: map[face.Zone]doc.Num{}, grams: figure.DropG},
+				figure.NightSpotS, say.NightLashes, becauseRoutine)
+		}
 	}
 }
 
@@ -262,49 +321,13 @@ func spread(c *sitting.Case, zones face.Set, grams float64) map[face.Zone]doc.Nu
 	return film
 }
 
-// retinoid is the client's own, where tonight is one of its nights.
-func (pl *planner) retinoid(open face.Set) (*kit.Product, face.Set) {
-	c := pl.c
-	if c.Chronic(face.Retinoid) == 0 || c.Within(figure.RetinoidEvery-1, face.Retinoid) != 0 || !pl.calm() {
-		return nil, 0
-	}
-	return pl.find(act.Apply, open&skin, func(p *kit.Product) (float64, bool) { return 0, !p.FirstUse }, kit.Retinoid)
-}
-
-// exfoliate is an acid or polish, only where none was in three days, on calm skin of low sensitivity.
-func (pl *planner) exfoliate(open face.Set) {
-	c := pl.c
-	if c.Client.Sensitivity >= figure.SensitiveFrom || !pl.calm() ||
-		fit.RuledOut(c, nature.Polishes, rules.ScrubOnSore) != 0 {
-		return
-	}
-	gentle := func(p *kit.Product) (float64, bool) {
-		return exfoliants[p.Kind], !p.FirstUse
-	}
-	p, zones := pl.find(act.Treat, open&skin, gentle, kit.EnzymePolish, kit.AcidToner)
-	if p == nil {
-		return
-	}
-	if p.Kind == kit.AcidToner {
-		pl.lay(p, zones, figure.NightHandsS, say.NightAcid, rules.TooOften)
-	} else {
-		film := map[face.Zone]doc.Num{}
-		for _, z := range zones.List() {
-			film[z] = doc.Num(p.Kind.Of().Film)
-		}
-		pl.add(act.Treat, laid{p: p, zones: zones, film: film}, figure.NightPolishS, say.NightPolish, rules.TooOften)
-		pl.add(act.Rinse, laid{zones: zones}, figure.NeutraliseS, say.RinseLukewarm, rules.TooHot)
-	}
-	if p.Tagged(neutralise) {
-		pl.add(act.Neutralise, laid{zones: zones}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
-	}
-}
-
 // neutralise is the tag of an acid that has to be taken off with water.
 const neutralise = "neutralise"
 
+func neutralised(p *kit.Product) bool { return p.Neutralise || p.Tagged(neutralise) }
+
 // targeted lays a serum only where its mark is, and returns where one went.
-func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
+func (pl *planner) targeted(open face.Set, active bool) (laid face.Set) {
 	c := pl.c
 	for _, t := range fit.TargetedActives {
 		on := c.Marked(t.Mark) & open
@@ -312,10 +335,11 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 			continue
 		}
 		p, zones := pl.find(act.Apply, on, func(p *kit.Product) (float64, bool) {
-			acid := p.Acid() && (retinoid || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 || !pl.calm())
-			return 0, p.Has(t.Actives...) && !acid && !p.FirstUse
+			acid := p.Acid() && (active || c.Within(figure.ExfoliateEvery-1, face.Exfoliated) != 0 ||
+				pl.calm(open, false) == 0)
+			return 0, p.Has(t.Actives...) && !acid && !p.FirstUse && !p.Retinoid()
 		}, kit.Serum)
-		if p != nil && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Product == p.ID }) {
+		if p != nil && !pl.uses(p) {
 			pl.lay(p, zones, figure.NightHandsS, say.NightTargeted, rules.TwoActives)
 			laid |= zones
 		}
@@ -323,15 +347,36 @@ func (pl *planner) targeted(open face.Set, retinoid bool) (laid face.Set) {
 	return laid
 }
 
+// ideal is the weight of a moisturiser that the skin likes tonight: by its type, rich where dry skin has no water, and
+// richer in air that is dry or cold.
+func (pl *planner) ideal() float64 {
+	c := pl.c
+	harsh := c.Day.Air.Temp() < figure.ColdC || c.Day.Air.RH() < figure.DryAir
+	parched := slices.ContainsFunc((skin).List(), func(z face.Zone) bool { return c.Skin[z].Water == 0 })
+	switch {
+	case c.Type.Type == face.Dry && (parched || harsh):
+		return figure.RichWeight
+	case harsh:
+		return idealByType[c.Type.Type] + figure.Richer
+	}
+	return idealByType[c.Type.Type]
+}
+
 func (pl *planner) moisturise(open face.Set) {
 	c := pl.c
-	ideal := idealByType[c.Type.Type]
-	if c.Day.Air.Temp() < figure.ColdC || c.Day.Air.RH() < figure.DryAir {
-		ideal += figure.Richer
-	}
+	ideal := pl.ideal()
 	misfit := func(p *kit.Product) (float64, bool) { return figure.WeightMisfit * math.Abs(p.Weight-ideal), true }
-	if p, zones := pl.find(act.Apply, open, misfit, kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream,
-		kit.MoisturiserRich); p != nil {
+	moist := false
+	for _, k := range moisturisers {
+		moist = pl.routine(open, k, 2*figure.NightHandsS, say.NightSmooth) || moist
+	}
+	rest := open
+	for _, s := range pl.steps {
+		if moist && slices.Contains(moisturisers, kit.Kind(s.Kind)) {
+			rest &^= face.SetOf(s.Zones...)
+		}
+	}
+	if p, zones := pl.find(act.Apply, rest, misfit, moisturisers...); p != nil {
 		pl.lay(p, zones, 2*figure.NightHandsS, say.NightSmooth, rules.NoMoisture)
 	}
 	var parched face.Set
@@ -340,10 +385,15 @@ func (pl *planner) moisturise(open face.Set) {
 			parched |= face.SetOf(z)
 		}
 	}
+	if pl.routine(open, kit.FaceOil, figure.NightHandsS, say.NightOil) {
+		return
+	}
 	if p, zones := pl.find(act.Apply, parched, whatever, kit.FaceOil); p != nil {
 		pl.lay(p, zones, figure.NightHandsS, say.NightOil, rules.OilTooEarly)
 	}
 }
+
+var moisturisers = []kit.Kind{kit.MoisturiserGel, kit.MoisturiserLotion, kit.MoisturiserCream, kit.MoisturiserRich}
 
 // evaluation is the state of a night over time, which the rules read.
 type evaluation struct {
@@ -378,8 +428,14 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 			rule(e, &e.moments[i])
 		}
 	}
+	for _, rule := range nightRules {
+		rule(e)
+	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, e.acid != "", e.retinoid != "", d.Sunned)
+	if later := deferred(c, r.Aftercare.Steps); len(later) > 0 {
+		r.Aftercare.Tomorrow = append(r.Aftercare.Tomorrow, c.Say(say.WaitsForTomorrow, "products", c.List(later)))
+	}
 	r.Aftercare.Card = card(c, d, &r.Aftercare)
 	return r
 }

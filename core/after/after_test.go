@@ -31,7 +31,7 @@ func night(t testing.TB, change func(*sitting.Sitting)) *sitting.Case {
 			kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water",
 				Actives: map[string]float64{"vitamin_c": 10}},
 			kit.Product{ID: "lash", Name: "Lash", Kind: "lash_serum", EyeSafe: true})
-		s.Method["night_layers"] = "layered"
+		s.Method["night_layers"], s.Method["night_exfoliant"] = "layered", "by_skin"
 		change(s)
 	}))
 }
@@ -76,6 +76,12 @@ func TestTheMoistureOfTheNightFollowsTheSkin(t *testing.T) {
 		"cream for dry":       {skin(0, 1), "moisturiser_cream"},
 		"richer in cold air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.TempC = P(4.0) },
 			"moisturiser_cream"},
+		"no richer in cool air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.TempC = P(5.0) },
+			"moisturiser_lotion"},
+		"rich for dry skin without water": {func(s *sitting.Sitting) {
+			skin(0, 0)(s)
+			s.Kit.Find("rich").Weight = 5
+		}, "moisturiser_rich"},
 		"richer in dry air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.Humidity = P(0.2) },
 			"moisturiser_cream"},
 	} {
@@ -84,7 +90,7 @@ func TestTheMoistureOfTheNightFollowsTheSkin(t *testing.T) {
 		}
 	}
 	parched := kinds(after1(night(t, skin(0, 0))))
-	if i := slices.Index(parched, "face_oil"); i < slices.Index(parched, "moisturiser_cream") {
+	if i := slices.Index(parched, "face_oil"); i < slices.Index(parched, "moisturiser_rich") {
 		t.Errorf("oil comes last where skin is parched: %q", parched)
 	}
 }
@@ -114,7 +120,9 @@ func TestOneActiveANightAndOnlyOnCalmSkin(t *testing.T) {
 			told("pregnant", "")(s)
 			Drop(s, "polish", "acid")
 		}, nil},
-		"a lean night has none": {func(s *sitting.Sitting) { s.Method["night_layers"] = "lean" }, nil},
+		"none that neither routine nor method asks for": {func(s *sitting.Sitting) {
+			s.Method["night_exfoliant"] = "routine_only"
+		}, nil},
 	} {
 		if got := active(c.change); !slices.Equal(got, c.want) && len(got)+len(c.want) > 0 {
 			t.Errorf("%s: %q, want %q", name, got, c.want)
@@ -301,13 +309,17 @@ func TestTheGramsOfAStepByHandAreThoseOfItsFilm(t *testing.T) {
 	}
 }
 
-func TestALashSerumIsForALayeredNightAndNeverAtExtensions(t *testing.T) {
-	extensions := func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} }
-	lean := func(s *sitting.Sitting) { s.Method["night_layers"] = "lean" }
+func TestALashSerumIsTheClientsOwnAndNeverAtExtensions(t *testing.T) {
+	own := func(s *sitting.Sitting) { s.Client.Routine = []face.Habit{{Kind: "lash_serum"}} }
+	extensions := func(s *sitting.Sitting) { own(s); s.Client.Wears = []face.Wear{face.LashExtensions} }
+	bald := func(s *sitting.Sitting) { own(s); s.Client.Without = []face.Hair{face.Lashes} }
+	expecting := func(s *sitting.Sitting) { own(s); told("pregnant", "")(s) }
+	young := func(s *sitting.Sitting) { own(s); s.Client.Born, s.Client.Guardian = On(t, "2012-01-01"), true }
 	for name, c := range map[string]struct {
 		change func(*sitting.Sitting)
 		want   bool
-	}{"layered": {plain, true}, "lean": {lean, false}, "extensions": {extensions, false}} {
+	}{"her own": {own, true}, "nobody's": {plain, false}, "extensions": {extensions, false}, "no lashes": {bald, false},
+		"pregnant": {expecting, false}, "under eighteen": {young, false}} {
 		r := after1(night(t, c.change))
 		i := slices.IndexFunc(r.Aftercare.Steps, func(s stack.Step) bool { return s.Kind == "lash_serum" })
 		if (i >= 0) != c.want {
@@ -345,7 +357,7 @@ func TestATargetedAcidKeepsOffARetinoidAnExfoliationAndRestlessSkin(t *testing.T
 			Add(s, kit.Product{ID: "clear", Name: "Clear", Kind: kit.Serum, Base: kit.BaseWater,
 				Actives: map[string]float64{"salicylic": 1}})
 			s.Client.Zones[face.Chin] = face.Grades{Oil: P(2), Water: P(2), Marks: []face.Mark{face.Breakout}}
-			s.Method["night_layers"] = "lean"
+			s.Method["night_layers"], s.Method["night_exfoliant"] = "lean", "routine_only"
 			for _, change := range also {
 				change(s)
 			}

@@ -1,13 +1,19 @@
 package after
 
 import (
+	"slices"
+
+	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 )
 
 // stepRules is the rules that look at one step of the night, in the order in which they are read for each.
@@ -17,7 +23,12 @@ var stepRules = []func(e *evaluation, m *moment){
 	twoActives,
 	tooOften,
 	notNeutralised,
+	thickBeforeThin,
+	contactTimes,
 }
+
+// nightRules is the rules that look at the whole night.
+var nightRules = []func(e *evaluation){methodNotMet, routineNotMet}
 
 func (e *evaluation) find(rule rules.ID, m *moment, message say.ID, slots ...any) {
 	e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rule,
@@ -41,8 +52,71 @@ func objections(e *evaluation, m *moment) {
 }
 
 func spfAfterDark(e *evaluation, m *moment) {
-	if m.p.Screens() {
+	if m.p.Screens() && !leaves(e.c) {
 		e.find(rules.SPFAfterDark, m, say.AtNight, "product", m.p.Name)
+	}
+}
+
+func thickBeforeThin(e *evaluation, m *moment) {
+	over := stack.Thicker(m.p.Kind)
+	if len(over) == 0 || m.Act != act.Apply || e.c.Method.Is(method.DampLayering, method.Yes) {
+		return
+	}
+	var zones face.Set
+	for i := range e.moments {
+		o := &e.moments[i]
+		if o == m {
+			break
+		}
+		if o.Act == act.Apply && slices.Contains(over, o.p.Kind) {
+			zones |= o.zones & m.zones
+		}
+	}
+	if zones != 0 {
+		e.find(rules.ThickBeforeThin, m, say.ThinOverThick, "product", m.p.Name, "zones", e.c.Names(zones))
+	}
+}
+
+func contactTimes(e *evaluation, m *moment) {
+	if m.Act != act.Treat {
+		return
+	}
+	if rule, message, label := stack.Contact(m.p, m.Kind, max(m.ContactS, m.HandsS)); message != say.None {
+		e.find(rule, m, message, "product", m.p.Name, "label", stack.Minutes(e.c.Words, label), "stays",
+			stack.Minutes(e.c.Words, max(m.ContactS, m.HandsS)))
+	}
+}
+
+// methodNotMet says where the method would have skin exfoliated and nothing was.
+func methodNotMet(e *evaluation) {
+	if !e.c.Method.Is(method.NightExfoliant, method.BySkin) || slices.ContainsFunc(e.moments, func(m moment) bool {
+		return m.acid != "" || m.retinoid != "" || m.p.Kind.Polish()
+	}) {
+		return
+	}
+	f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Aftercare}, say.MethodNotMet, "method",
+		method.NameOf(method.NightExfoliant), "option", method.OptionName(method.NightExfoliant, method.BySkin), "why",
+		stack.WhyNot(e.c, []kit.Kind{kit.EnzymePolish, kit.AcidToner}, act.Treat, skin))
+	f.Method = method.NightExfoliant
+	e.res.Findings = append(e.res.Findings, f)
+}
+
+// routineNotMet names what of the client's own routine is due and not in the kit.
+func routineNotMet(e *evaluation) {
+	pl := &planner{c: e.c}
+	var names []string
+	for _, h := range e.c.Client.Routine {
+		if _, due := overdue(e.c, h); due && pl.named(h) == nil {
+			name := h.Product
+			if name == "" {
+				name = look.Plain(h.Kind)
+			}
+			names = append(names, name)
+		}
+	}
+	if len(names) > 0 {
+		e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rules.MethodNotMet,
+			rules.Place{Phase: rules.Aftercare}, say.RoutineDue, "products", e.c.List(names)))
 	}
 }
 
@@ -61,7 +135,7 @@ func tooOften(e *evaluation, m *moment) {
 
 // notNeutralised looks for an acid that needs water and never got any: the last one laid answers for all.
 func notNeutralised(e *evaluation, m *moment) {
-	needs := func(o *moment) bool { return o.laysAcid() && o.p.Tagged(neutralise) && !o.neutralised }
+	needs := func(o *moment) bool { return o.laysAcid() && neutralised(o.p) && !o.neutralised }
 	for i := len(e.moments) - 1; i >= 0; i-- {
 		if o := &e.moments[i]; needs(o) {
 			if o == m {

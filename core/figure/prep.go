@@ -73,6 +73,7 @@ var (
 	TouchAddFilm    = prep.w("touch_add", "more moisturiser where skin is tight at the touch check", 0.2, "mg/cm²")
 	TouchWait       = prep.minutes("touch_wait", "wait where skin is tacky at the touch check", 2)
 	NoHotShower     = prep.minutes("no_hot_shower", "no hot shower before the chair for", 30)
+	FacialLead      = prep.hours("facial_lead", "a facial is at least so long before base", 2)
 	FullPolishLead  = prep.hours("full_polish_lead", "a full polish is at least so long before", 12)
 )
 
@@ -103,6 +104,8 @@ var (
 	ChestSPFS  = prep.n("sunscreen_chest", "hands-on: sunscreen, chest", 20, "s")
 	BodySPFS   = prep.n("sunscreen_body", "hands-on: sunscreen, each zone of the body (ours)", 30, "s")
 	PolishS    = prep.n("polish", "hands-on: polish", 60, "s")
+	PolishRubS = prep.n("polish_rub", "a polish is rubbed, where its label says nothing", 45, "s")
+	MaskS      = prep.n("mask", "a mask stays on, where its label says nothing", 300, "s")
 	ColdPadS   = prep.n("cold_pads", "cold pads lie", 600, "s")
 	MassageUpS = prep.n("massage_up", "hands-on: brief upward massage (ours)", 60, "s")
 	LeastPartS = prep.n("least_part", "the least for one of several products in a slot (ours)", 30, "s")
@@ -111,13 +114,17 @@ var (
 
 // Days before the day.
 var (
-	LastDeepPeel    = prep.n("last_deep_peel", "last day for a deep peel", 30, "days before")
-	LastMediumPeel  = prep.n("last_medium_peel", "last day for a medium peel", 14, "days before")
-	LastLightPeel   = prep.n("last_light_peel", "last day for a light peel", 7, "days before")
-	PatchTestBefore = prep.n("patch_test_before", "patch test what is new", 14, "days before")
-	RetinoidWaxing  = prep.n("retinoid_waxing", "last retinoid before waxing", 10, "days before")
-	LastWax         = prep.n("last_wax", "last wax, acid or retinoid", 3, "days before")
-	FewNew          = prep.n("few_new", "new products are named in the countdown up to", 3, "")
+	LastDeepPeel       = prep.n("last_deep_peel", "last day for a deep peel or ablative laser", 182, "days before")
+	LastMediumPeel     = prep.n("last_medium_peel", "last day for a medium peel or other laser", 42, "days before")
+	LastNeedling       = prep.n("last_needling", "last day for needling or filler", 28, "days before")
+	LastToxin          = prep.n("last_toxin", "last day for toxin", 21, "days before")
+	LastLightPeel      = prep.n("last_light_peel", "last day for a light peel", 14, "days before")
+	LastExtraction     = prep.n("last_extraction", "last day for extraction", 7, "days before")
+	RetinoidBeforeHair = prep.n("retinoid_before_hair", "retinoid off before hair removal", 7, "days before")
+	AcidBeforeHair     = prep.n("acid_before_hair", "acid off before hair removal", 5, "days before")
+	PatchTestBefore    = prep.n("patch_test_before", "patch test what is new", 14, "days before")
+	LastWax            = prep.n("last_wax", "last wax, acid or retinoid", 3, "days before")
+	FewNew             = prep.n("few_new", "new products are named in the countdown up to", 3, "")
 )
 
 const stack chapter = "stack"

@@ -24,6 +24,7 @@ type condition struct {
 	final    bool           // no reason lifts it
 	bars     bool           // planners must not, though it is no stop
 	lenses   bool           // while contact lenses are in
+	proposed bool           // it binds what we propose, not what the client's own routine has at night
 	say      say.ID
 }
 
@@ -51,12 +52,14 @@ var conditions = []condition{
 		say:  say.MittOnSore},
 	{rule: rules.ScrubOnSore, where: keloid, rulesOut: nature.Polishes, only: nature.Rubs, say: say.ScrubsDarkMarks},
 	{rule: rules.TooOften, where: exfoliated, rulesOut: nature.Polishes | nature.AcidToner, but: nature.ForLips,
-		say: say.ExfoliatedLately},
+		proposed: true, say: say.ExfoliatedLately},
 	{rule: rules.ShavenSkin, where: shaven, rulesOut: nature.Acid | nature.Scent | nature.Alcohol, only: nature.Leaves,
 		say: say.ShavenStings},
 
 	{rule: rules.Isotretinoin, where: isotretinoin, rulesOut: nature.Scours | nature.StrongGlue | nature.Pulls},
-	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Scours | nature.StrongGlue | nature.Pulls},
+	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Acid, proposed: true},
+	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Peels | nature.Polishes | nature.StrongGlue |
+		nature.Pulls},
 	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Fibres, severity: rules.Caution, bars: true,
 		say: say.MittOnSore},
 	{rule: rules.RecentProcedure, where: closed, rulesOut: nature.Touches, severity: rules.Stop,

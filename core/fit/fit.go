@@ -194,6 +194,9 @@ func (u *Use) Nature() nature.Set {
 	return u.nature
 }
 
+// own reports whether the use is of the client's own routine at night.
+func (u *Use) own() bool { return u.After && u.Product != nil && OfRoutine(u.Case, u.Product, u.Zone) }
+
 // leaves reports whether the use leaves a film on the skin.
 func (u *Use) leaves() bool { return u.Act == act.Apply && u.Product != nil && nature.Stays(u.Product) }
 
@@ -205,7 +208,7 @@ func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 func (u *Use) condition(rows []held) *Objection {
 	for i := range rows {
 		k := &rows[i]
-		if k.zones.Has(u.Zone) && (!k.lenses || u.LensesIn) && k.meets(u.Nature()) {
+		if k.zones.Has(u.Zone) && (!k.lenses || u.LensesIn) && k.meets(u.Nature()) && !(k.proposed && u.own()) {
 			o := u.when(true, k.say)
 			o.Severity, o.Final, o.Bars = k.severity, k.final, k.bars
 			return o
@@ -444,9 +447,17 @@ func strips(u *Use) *Objection {
 	if p == nil || u.After {
 		return nil
 	}
+	facial := u.Case.Method.Is(method.Facial, method.Yes)
 	polish := u.Case.Method.Get(method.SameDayPolish)
+	if facial && polish == method.Never {
+		polish = method.Gentle
+	}
 	switch {
-	case p.Kind == kit.AcidToner, p.Kind == kit.MaskClay, p.Retinoid():
+	case OfRoutine(u.Case, p, u.Zone):
+		return nil
+	case p.Kind == kit.MaskClay:
+		return u.when(!facial && !u.Case.Method.Is(method.SameDayMask, method.ByZone), say.StripsBefore)
+	case p.Kind == kit.AcidToner, p.Retinoid():
 		return u.when(true, say.StripsBefore)
 	case p.Kind == kit.EnzymePolish, p.Kind == kit.Scrub && p.Tagged("fine"):
 		return u.when(polish == method.Never, say.PolishNever)

@@ -162,8 +162,8 @@ func TestAmountsAreWrittenAsAPersonAtAScaleWould(t *testing.T) {
 
 func TestHandMeasuresAtTheirEdges(t *testing.T) {
 	for grams, want := range map[float64]string{0.0434: "less than a rice grain: what stays on a fingertip",
-		0.0436: "a rice grain",
-		0.35:   "between a pea and a bean", 0.16: "three rice grains", 0.3: "between a pea and a bean",
+		0.0436: "a rice grain", 0.08: "one to two rice grains",
+		0.35: "between a pea and a bean", 0.16: "three rice grains", 0.3: "between a pea and a bean",
 		8: "four grapes", 9: "four grapes", 9.01: "5 grapes", 0.15: "three rice grains",
 		0.2: "four rice grains", 3: "three hazelnuts", -1: "", 4: "two grapes", 1.2: "two 20 mm coins"} {
 		if got := kit.Hand(say.English, grams); got != want {

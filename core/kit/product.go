@@ -415,7 +415,12 @@ func Hand(l *say.Language, grams float64) string {
 	if True(nearest.grams, grams) {
 		return nearest.said(l)
 	}
-	return l.Say(say.BetweenMeasures, "less", handfuls[above-1].said(l), "more", handfuls[above].said(l))
+	less, more := handfuls[above-1], handfuls[above]
+	if less.which == more.which {
+		return l.Say(say.BetweenCounts, "less", less.count, "more", more.count, "measures",
+			l.Say(measureNames[more.which][1]))
+	}
+	return l.Say(say.BetweenMeasures, "less", less.said(l), "more", more.said(l))
 }
 
 // True reports whether a measure of so many grams may be said for others: within 15 % of them.

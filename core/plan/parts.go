@@ -155,7 +155,8 @@ func made(c *sitting.Case, h Hand, last Part) *run {
 
 // evening is what of the day matters to the night.
 func (r *run) evening() after.Day {
-	d := after.Day{From: r.off.End, Sunned: float64(r.worn.Wear.DoseSED) > float64(r.worn.Wear.BudgetSED)}
+	d := after.Day{From: r.off.End, Cloths: r.off.Lift.Cloths,
+		Sunned: float64(r.worn.Wear.DoseSED) > float64(r.worn.Wear.BudgetSED)}
 	for _, s := range r.off.Lift.Steps {
 		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) {
 			d.Removers = append(d.Removers, s.Product)

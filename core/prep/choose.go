@@ -126,8 +126,11 @@ func (pl *planner) gather(g *group) {
 			list = pl.veiled(g, list, area)
 		}
 		list = pl.byMethod(g, s, list)
-		if s == sunscreen {
+		switch s {
+		case sunscreen:
 			list = resistant(c, list)
+		case lips:
+			list = screening(c, list)
 		}
 		g.cands[s] = append(pl.worthwhile(list), pl.nothing(g, s, list))
 	}
@@ -153,6 +156,20 @@ func resistant(c *sitting.Case, list []candidate) []candidate {
 	for i := range list {
 		if label := list[i].product.WaterResistantMin; label < want && label < best {
 			list[i].cost += figure.CautionCost
+		}
+	}
+	return list
+}
+
+// screening charges every lip balm without a factor outdoors by day, where another would bring one.
+func screening(c *sitting.Case, list []candidate) []candidate {
+	factor := func(k candidate) bool { return k.product.SPF > 0 }
+	if !c.Daylight || c.FirstSun.IsZero() || !slices.ContainsFunc(list, factor) {
+		return list
+	}
+	for i := range list {
+		if !factor(list[i]) {
+			list[i].cost += figure.LipsUnscreened
 		}
 	}
 	return list

@@ -161,7 +161,7 @@ func newPlanner(c *sitting.Case) *planner {
 	pl := &planner{c: c, order: order(c), mixed: c.Method.Is("oil_slot", "mixed_with_serum"),
 		scarce: map[string]bool{}, seconds: map[[2]int]solved{}, layers: map[layerKey]*draft{},
 		tried: map[uint32]relaxed{}, stages: map[*group][][]path{}, memo: map[memoKey]solved{}}
-	pl.housed = map[kit.Kind]bool{}
+	pl.housed, pl.touchSay = map[kit.Kind]bool{}, map[face.Set]string{}
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House
 	}

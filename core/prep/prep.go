@@ -83,8 +83,8 @@ type planner struct {
 	order      []slot
 	mixed      bool // oil mixed with serum
 	scarce     map[string]bool
-	touchSay   string // the words of every touch check, said once
-	screenEyes bool   // what is on the face may go near the eyes, so they are covered too
+	touchSay   map[face.Set]string // the words of each touch check, said once
+	screenEyes bool                // what is on the face may go near the eyes, so they are covered too
 	groups     []*group
 	chosen     []path
 	memo       map[memoKey]solved
@@ -131,6 +131,8 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		tried:   map[uint32]relaxed{},
 		stages:  map[*group][][]path{},
 		housed:  map[kit.Kind]bool{},
+
+		touchSay: map[face.Set]string{},
 	}
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()

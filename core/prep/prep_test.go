@@ -501,29 +501,104 @@ func TestAProductThatRunsOutIsLeftForOneThatLasts(t *testing.T) {
 	}
 }
 
+// due is the lines of a countdown, each with its date.
+func due(s *sitting.Sitting) (lines []string) {
+	for _, d := range Countdown(sitting.Open(s)) {
+		lines = append(lines, d.On.String()+" "+d.Do)
+	}
+	return lines
+}
+
 func TestTheCountdownIsBuiltBackFromTheDateAndDropsWhatIsTooLate(t *testing.T) {
 	s := With(t, func(s *sitting.Sitting) { s.Kit[7].FirstUse = true })
-	list := Countdown(sitting.Open(s))
-	if len(list) != 8 || list[0].On.String() != "2027-05-20" || !slices.IsSortedFunc(list,
-		func(a, b Due) int { return a.On.DaysSince(b.On) }) {
-		t.Errorf("thirty days back, in order: %v", list)
-	}
-	if i := slices.IndexFunc(list,
-		func(d Due) bool { return d.Rule == "patch-test" }); list[i].On.String() != "2027-06-05" ||
-		!strings.Contains(list[i].Do, "Lotion") {
-		t.Errorf("the new lotion is patch tested fourteen days before: %v", list[i])
+	want := []string{"2026-12-19 Last day for a deep peel or ablative laser.",
+		"2027-05-08 Last day for a medium peel or another laser.", "2027-05-22 Last day for needling or filler.",
+		"2027-05-29 Last day for toxin.", "2027-06-05 Last day for a light peel.",
+		"2027-06-05 Patch test Lotion; no other new products from here.", "2027-06-12 Last day for extraction.",
+		"2027-06-16 Last wax.", "2027-06-18 Full removal, an enzyme or fine polish only, a hydrating mask, lips.",
+		"2027-06-19 No hot shower in the last 30 minutes."}
+	if got := due(s); !slices.Equal(got, want) {
+		t.Errorf("%q", got)
 	}
 	s.Day.PlannedOn = On(t, "2027-06-10")
-	for _, d := range Countdown(sitting.Open(s)) {
-		if d.On.Before(s.Day.PlannedOn) {
-			t.Errorf("%s is too late and still stands", d.On)
+	if got := due(s); !slices.Equal(got, want[6:]) {
+		t.Errorf("what is too late still stands: %q", got)
+	}
+}
+
+func TestTheCountdownSaysOnlyWhatConcernsThisClient(t *testing.T) {
+	booked := func(kind, on string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) { s.Day.Planned = []day.Booked{{Kind: kind, On: On(t, on)}} }
+	}
+	routine := func(kinds ...string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			for _, k := range kinds {
+				s.Client.Routine = append(s.Client.Routine, face.Habit{Kind: k})
+			}
 		}
 	}
-	s.Client.Conditions = []face.Condition{{Kind: "isotretinoin"}}
-	for _, d := range Countdown(sitting.Open(s)) {
-		if strings.Contains(d.Do, "polish") {
-			t.Errorf("no polish after isotretinoin: %s", d.Do)
+	for name, c := range map[string]struct {
+		change      func(*sitting.Sitting)
+		says, never []string
+	}{
+		"a child": {func(s *sitting.Sitting) { s.Client.Born, s.Client.Guardian = On(t, "2018-01-01"), true },
+			[]string{"2027-06-18 Full removal, lips."}, []string{"peel", "wax", "toxin", "extraction", "polish",
+				"mask"}},
+		"a pregnant client": {func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "pregnant"}, {Kind: "retinoid", On: On(t, "2027-01-01")}}
+		}, []string{"Last wax."}, []string{"peel", "toxin", "filler", "etinoid"}},
+		"a client with a retinoid and an acid": {routine("retinoid", "acid_toner"),
+			[]string{"2027-06-16 Last wax, acid or scrub and retinoid."}, nil},
+		"isotretinoin": {func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "isotretinoin"}} },
+			nil,
+			[]string{"peel", "wax", "polish"}},
+		"keloids": {func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "keloid"}} },
+			[]string{"light peel"}, []string{"needling", "extraction", "toxin"}},
+		"waxing booked": {func(s *sitting.Sitting) {
+			routine("retinoid", "acid_toner")(s)
+			booked("waxed", "2027-06-16")(s)
+		}, []string{"2027-06-09 Last retinoid before the hair removal that is booked.",
+			"2027-06-11 Last acid or scrub before the hair removal that is booked.", "2027-06-16 Booked: waxed."}, nil},
+		"waxing booked without a retinoid": {booked("waxed", "2027-06-16"), []string{"2027-06-16 Booked: waxed."},
+			[]string{"etinoid", "acid or scrub"}},
+		"a peel booked in time": {booked("peel_light", "2027-06-05"),
+			[]string{"Booked: peel light, in time (2027-06-05 at the latest)."}, nil},
+		"a peel booked too late": {booked("peel_light", "2027-06-06"),
+			[]string{"Booked: peel light, too close to the day; by 2027-06-05 at the latest."}, nil},
+		"masks of the kit by name and minutes": {func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "clay", Name: "Clay", Kind: "mask_clay", ContactMinS: 420},
+				kit.Product{ID: "dewmask", Name: "Dew mask", Kind: "mask_hydrating", ContactMaxS: 240})
+		}, []string{"Clay on forehead, nose, upper lip and chin for 7 minutes, Dew mask on cheeks and jaw for 4 " +
+			"minutes, lips."},
+			[]string{"a hydrating mask"}},
+		"no clay on a peeled face": {func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "clay", Name: "Clay", Kind: "mask_clay"})
+			s.Client.Conditions = []face.Condition{{Kind: "peel_light", On: On(t, "2027-06-15")}}
+		}, nil, []string{"Clay"}},
+		"a beard under no cover": {func(s *sitting.Sitting) { s.Client.Beard = face.FullBeard }, nil,
+			[]string{"shave"}},
+	} {
+		all := strings.Join(due(With(t, c.change)), "\n")
+		for _, w := range c.says {
+			if !strings.Contains(all, w) {
+				t.Errorf("%s: no %q in\n%s", name, w, all)
+			}
 		}
+		for _, w := range c.never {
+			if strings.Contains(all, w) {
+				t.Errorf("%s: %q in\n%s", name, w, all)
+			}
+		}
+	}
+}
+
+func TestHairRemovalThatIsBookedAndOverByTheDayCountsLikeAProcedure(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		s.Day.Planned = []day.Booked{{Kind: "waxed", Zone: "chin", On: On(t, "2027-06-18")},
+			{Kind: "threaded", Zone: "brows", On: On(t, "2027-06-20")}}
+	})
+	if c := sitting.Open(s); c.Unmade() != face.SetOf(face.Chin) {
+		t.Errorf("%v", c.Unmade().List())
 	}
 }
 
@@ -558,8 +633,7 @@ func TestABeardCoverKeepsShavenSkinBlandAndTellsWhenToShave(t *testing.T) {
 		}
 	}
 	if list := Countdown(c); !slices.ContainsFunc(list, func(d Due) bool {
-		return strings.HasPrefix(d.Do,
-			"Shave by 08:40")
+		return strings.HasPrefix(d.Do, "If there is a shave: by 08:40")
 	}) {
 		t.Errorf("nobody is told when to shave: %v", list)
 	}

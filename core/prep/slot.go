@@ -54,7 +54,8 @@ var table = [slots]slotRow{
 		kinds:   []kit.Kind{kit.Toner, kit.Mist},
 		belongs: offEyesAndLips,
 		empty: func(c *sitting.Case, z face.Zone) float64 {
-			return pick(thirsty(c, z) || c.Look.Finish == look.Dewy, figure.NoTonerDry, figure.NoToner)
+			return pick(thirsty(c, z) || c.Look.Finish == look.Dewy || c.Method.Is(method.Facial, method.Yes),
+				figure.NoTonerDry, figure.NoToner)
 		},
 		misfit: func(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
 			return 0, reason{}, p.Kind != kit.Mist || !c.Cold // no mist in the cold
@@ -116,7 +117,7 @@ var table = [slots]slotRow{
 		kinds:   []kit.Kind{kit.LipBalm},
 		belongs: func(_ *sitting.Case, z face.Zone) bool { return z == face.Lips },
 		empty:   costs(figure.NoLipBalm),
-		misfit:  lipMisfit,
+		misfit:  none,
 		hands:   always(figure.LipsS),
 		because: []rules.ID{rules.DryPatch},
 	},
@@ -272,14 +273,6 @@ func sunscreenMisfit(c *sitting.Case, p *kit.Product, z face.Zone) (float64, rea
 		cost += figure.Untinted
 	}
 	return cost, chosenFor(say.LabelledSPF, "spf", doc.Round(p.SPF)), true
-}
-
-// lipMisfit is what a lip balm lacks: a factor, outdoors by day.
-func lipMisfit(c *sitting.Case, p *kit.Product, _ face.Zone) (float64, reason, bool) {
-	if p.SPF == 0 && c.Daylight && !c.FirstSun.IsZero() {
-		return figure.LipsUnscreened, reason{}, true
-	}
-	return 0, reason{}, true
 }
 
 func sunscreenHands(zones face.Set, ofSeveral int) int {

@@ -106,6 +106,7 @@ func (pl *planner) prelude() []*draft {
 	pl.cooling(add)
 	pl.cleansing(add)
 	pl.polishing(add)
+	pl.masking(add)
 	pl.before = list
 	return list
 }
@@ -284,50 +285,136 @@ func (pl *planner) cleansing(add adder) {
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
-// polishing adds the polish the method allows on the day, before everything else.
-func (pl *planner) polishing(add adder) {
-	c := pl.c
-	allowed := c.Method.Get(method.SameDayPolish)
-	if allowed == method.Never {
-		return
-	}
-	for i := range c.Kit {
-		p := &c.Kit[i]
-		if p.Kind != kit.EnzymePolish && p.Kind != kit.Scrub {
-			continue
+// treatable is the zones on which nothing but a note speaks against treating skin with a product.
+func (pl *planner) treatable(p *kit.Product, on face.Set) (zones face.Set) {
+	for _, z := range (on &^ pl.c.Barred().All()).List() {
+		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Detail(p.Kind), How: act.Light, Zone: z}
+		if !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note || o.Bars }) {
+			zones |= face.SetOf(z)
 		}
-		var zones face.Set
-		for _, z := range (face.BaseArea &^ face.SetOf(face.UnderEyes)).List() {
-			u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Detail(p.Kind), Zone: z}
-			if fs := u.Fits(); !slices.ContainsFunc(
-				fs,
-				func(o fit.Objection) bool { return o.Severity != rules.Note },
-			) {
-				zones |= face.SetOf(z)
+	}
+	return zones
+}
+
+// treatment finds the first product of some kinds, the studio's own before others, that may treat some zones and of
+// which there is enough, and where.
+func (pl *planner) treatment(on face.Set, kinds ...kit.Kind) (best *kit.Product, where face.Set) {
+	for _, house := range []bool{true, false} {
+		for i := range pl.c.Kit {
+			p := &pl.c.Kit[i]
+			if p.House != house || !slices.Contains(kinds, p.Kind) || p.Empty() {
+				continue
+			}
+			if zones := pl.treatable(p, on); zones != 0 && !p.Short(pl.treatGrams(p, zones)) {
+				return p, zones
 			}
 		}
-		if zones == 0 {
-			continue
-		}
-		var grams float64
-		for _, z := range zones.List() {
-			grams += kit.Grams(p.Kind.Of().Film, c.Area[z])
-		}
-		if p.Short(grams) {
-			continue
-		}
-		d := add(act.Treat, act.Detail(p.Kind), figure.PolishS, zones, "", rules.StripsBeforeMakeup)
-		d.step.Product, d.step.How = p.ID, act.Light
-		d.step.Film = map[face.Zone]doc.Num{}
-		for _, z := range zones.List() {
-			d.step.Film[z] = doc.Num(p.Kind.Of().Film)
-		}
-		stack.Measure(pl.c, &d.step, p, grams)
-		d.step.Say = pl.c.Say(say.PolishOn, "product", p.Name, "zones", c.Names(zones), "amount", d.step.Amount,
-			"why", method.Reason(c.Words, method.SameDayPolish, allowed))
-		add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.TooHot)
-		add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
+	}
+	return nil, 0
+}
+
+func (pl *planner) treatGrams(p *kit.Product, zones face.Set) (grams float64) {
+	for _, z := range zones.List() {
+		grams += kit.Grams(p.Kind.Of().Film, pl.c.Area[z])
+	}
+	return grams
+}
+
+// treat adds a step that treats some zones with a product for some seconds; its message has the slots product, zones,
+// amount and minutes.
+func (pl *planner) treat(add adder, p *kit.Product, zones face.Set, contact int, why method.Key, words say.ID) *draft {
+	c := pl.c
+	d := add(act.Treat, act.Detail(p.Kind), figure.PolishS, zones, "", rules.StripsBeforeMakeup)
+	d.step.Product, d.step.How, d.step.ContactS, d.step.Method = p.ID, act.Light, contact, why
+	d.step.Film = map[face.Zone]doc.Num{}
+	for _, z := range zones.List() {
+		d.step.Film[z] = doc.Num(p.Kind.Of().Film)
+	}
+	stack.Measure(c, &d.step, p, pl.treatGrams(p, zones))
+	d.step.Say = c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", d.step.Amount, "minutes",
+		stack.Minutes(c.Words, contact), "why", method.Reason(c.Words, why, c.Method.Get(why)))
+	return d
+}
+
+// contactOf is for how long a product that is taken off again stays on: as short as its label allows, or the working
+// time where it says nothing.
+func contactOf(p *kit.Product, otherwise int) int {
+	s := max(otherwise, p.ContactMinS)
+	if p.ContactMaxS > 0 {
+		s = min(s, p.ContactMaxS)
+	}
+	return s
+}
+
+// treated is where skin is treated before makeup at all: not under the eyes.
+const treated = face.BaseArea &^ (1 << face.UnderEyes)
+
+// polishing adds the polish that the method asks for on the day, before everything else.
+func (pl *planner) polishing(add adder) {
+	c, why := pl.c, method.SameDayPolish
+	if c.Method.Is(method.Facial, method.Yes) {
+		why = method.Facial
+	} else if c.Method.Is(why, method.Never) {
 		return
+	}
+	p, zones := pl.treatment(treated, kit.EnzymePolish, kit.Scrub)
+	if p == nil {
+		return
+	}
+	contact := contactOf(p, figure.PolishRubS)
+	d := pl.treat(add, p, zones, contact, why, say.PolishOn)
+	d.step.HandsS = max(figure.PolishS, contact)
+	pl.rinsed(add, zones)
+}
+
+// rinsed adds the rinse of what was taken off with its own water, and a pat dry.
+func (pl *planner) rinsed(add adder, zones face.Set) {
+	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.TooHot)
+	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
+}
+
+// masking adds the masks that the method asks for on the day: hydrating on all, or clay where it is oily at the same
+// time, each for its label's minutes and rinsed off with its own water, the clay still damp.
+func (pl *planner) masking(add adder) {
+	c, why := pl.c, method.SameDayMask
+	byZone := c.Method.Is(why, method.ByZone)
+	if c.Method.Is(method.Facial, method.Yes) {
+		why, byZone = method.Facial, true
+	} else if c.Method.Is(why, method.Never) {
+		return
+	}
+	type mask struct {
+		zones face.Set
+		p     *kit.Product
+	}
+	var masks []mask
+	rest := face.Set(treated)
+	if byZone {
+		var oily face.Set
+		for _, z := range rest.List() {
+			if s := c.Skin[z]; s.Oil >= figure.OilyFrom && !s.Has(face.Flaky) {
+				oily |= face.SetOf(z)
+			}
+		}
+		if p, zones := pl.treatment(oily, kit.MaskClay); p != nil {
+			masks, rest = append(masks, mask{zones, p}), rest&^zones
+		}
+	}
+	if p, zones := pl.treatment(rest, kit.MaskHydrating); p != nil {
+		masks = append(masks, mask{zones, p})
+	}
+	for _, m := range masks {
+		words := say.MaskOn
+		if m.p.Kind == kit.MaskClay {
+			words = say.ClayOn
+		}
+		d := pl.treat(add, m.p, m.zones, contactOf(m.p, figure.MaskS), why, words)
+		if c.BaseAt.Sub(c.ChairAt) < figure.FacialLead && why == method.Facial {
+			d.step.Say += " " + c.Say(say.MayRedden)
+		}
+	}
+	for _, m := range masks {
+		pl.rinsed(add, m.zones)
 	}
 }
 
@@ -602,9 +689,6 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 
 // touch is the check after the moisturiser has set: one for all zones, or across the clock one for each product.
 func (pl *planner) touch(laid []*draft) []*draft {
-	if pl.touchSay == "" {
-		pl.touchSay = pl.c.Say(say.TouchCheck)
-	}
 	check := func(zones face.Set) *draft {
 		return &draft{
 			slot:  slots,
@@ -614,7 +698,7 @@ func (pl *planner) touch(laid []*draft) []*draft {
 			with:  -1,
 			step: stack.Step{Act: act.TouchCheck, Zones: zones.List(), HandsS: figure.TouchS,
 				How: act.Touch, Because: []rules.ID{rules.LayerNotSet},
-				Say: pl.touchSay},
+				Say: pl.touchWords(zones)},
 		}
 	}
 	var zones face.Set
@@ -627,6 +711,19 @@ func (pl *planner) touch(laid []*draft) []*draft {
 		return each
 	}
 	return []*draft{check(zones)}
+}
+
+// touchWords says the touch check of some zones, and how much a little more on all of them would be.
+func (pl *planner) touchWords(zones face.Set) string {
+	if words, known := pl.touchSay[zones]; known {
+		return words
+	}
+	var grams float64
+	for _, z := range zones.List() {
+		grams += kit.Grams(figure.TouchAddFilm, pl.c.Area[z])
+	}
+	pl.touchSay[zones] = pl.c.Say(say.TouchCheck, "grams", kit.Weight(grams), "hand", kit.Hand(pl.c.Words, grams))
+	return pl.touchSay[zones]
 }
 
 func (pl *planner) lipScrub() *kit.Product {

@@ -24,7 +24,9 @@ var catalogue = []Rule{
 			"flush has gone.",
 		Basis: figure.Working, Source: working},
 	{ID: StripsBeforeMakeup, Phase: Prep, Severity: Stop,
-		When:    "acid toner, peel, drying mask, retinoid, new active or a polish the method does not allow, in prep",
+		When: "acid toner, peel, drying mask or retinoid that neither a method nor the client's own routine " +
+			"asks for on " +
+			"the day; a new active, or a polish the method does not allow, in prep",
 		Say:     "This strips the skin just before makeup.",
 		Because: "Freshly stripped skin reddens, flakes and drinks base unevenly.",
 		Instead: "Leave it for the evening before; see the countdown.",

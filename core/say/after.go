@@ -27,14 +27,23 @@ var (
 	NightPress    = row("after.night.press", "Press {product} on {zones}: {amount}.")
 	NightEyeCream = row("after.night.eye_cream",
 		"{product} with the ring finger along the orbital bone, {zones}: {amount}.")
-	NightAcid     = row("after.night.acid", "{product} on {zones}: {amount}. Wait its time.")
-	NightTargeted = row("after.night.targeted", "Press {product} on {zones} only: {amount}.")
-	NightSmooth   = row("after.night.smooth", "Smooth {product} on {zones}: {amount}.")
-	NightOil      = row("after.night.oil", "Press {product} on {zones} last: {amount}.")
-	NightRetinoid = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
-	NightPatch    = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
-	NightLashes   = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")
-	NightPolish   = row("after.night.polish", "{product} on {zones}, light pressure: {amount}; then rinse.")
+	NightAcid      = row("after.night.acid", "{product} on {zones}: {amount}. Wait its time.")
+	NightAcidTimed = row("after.night.acid_timed", "{product} on {zones} for {minutes}: {amount}.")
+	ScrubOffCloth  = row("after.night.scrub_off", "Take the scrub off with a lukewarm, wrung cloth of its own.")
+	LeavesByDay    = row("after.night.leaves_by_day",
+		"The client goes out by daylight: {product} on {zones}, {amount}.")
+	ToolsAway   = row("after.night.tools", "Tools and surfaces cleaned, hands washed.")
+	ToolsWashed = row("after.night.tools_washed",
+		"Cloths and mitt rinsed and to the wash at 60 °C, the sponge to its owner, surfaces cleaned, hands washed.")
+	WaitsForTomorrow = row("after.waits_for_tomorrow", "{products}: due too, and waits for another night.")
+	RoutineDue       = row("after.routine_due", "Her own routine is due tonight: {products}, which is not in the kit.")
+	NightTargeted    = row("after.night.targeted", "Press {product} on {zones} only: {amount}.")
+	NightSmooth      = row("after.night.smooth", "Smooth {product} on {zones}: {amount}.")
+	NightOil         = row("after.night.oil", "Press {product} on {zones} last: {amount}.")
+	NightRetinoid    = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
+	NightPatch       = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
+	NightLashes      = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")
+	NightPolish      = row("after.night.polish", "{product} on {zones}, light pressure: {amount}; then rinse.")
 )
 
 // The card. Two spaces part its heads from what they say.

@@ -15,8 +15,14 @@ var (
 	PatDryLet     = row("prep.pat_dry_let", "Pat dry and let it dry.")
 	RinseLukewarm = row("prep.rinse_lukewarm", "Rinse with lukewarm water.")
 	PolishOn      = row("prep.polish_on", "Polish with {product} under light pressure on {zones}: {amount}. {why}")
-	TouchCheck    = row("prep.touch_check",
-		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there. Tacky: "+
+	MaskOn        = row("prep.mask_on", "Lay {product} on {zones} for {minutes}: {amount}. {why}")
+	ClayOn        = row("prep.clay_on",
+		"Lay {product} on {zones} for {minutes}, and take it off still damp: {amount}. {why}")
+	MayRedden = row("prep.may_redden",
+		"That is less than {prep.facial_lead:words} hours before base: redness may show.")
+	TouchCheck = row("prep.touch_check",
+		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there, {hand} ({grams} g) for all "+
+			"of it. Tacky: "+
 			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
 	ScrubLips = row("prep.scrub_lips",
 		"Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")

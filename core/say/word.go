@@ -25,6 +25,7 @@ var (
 	Grams           = row("amount.grams", "{grams} g")
 	AmountUnits     = row("amount.units", "{n} {unit}")
 	LessThanRice    = row("amount.less_than_rice", "less than a rice grain: what stays on a fingertip")
+	BetweenCounts   = row("amount.between_counts", "{less:words} to {more:words} {measures}")
 	BetweenMeasures = row("amount.between", "between {less} and {more}")
 	MeasuresMany    = row("amount.many", "{n} {measures}")
 	MeasuresTwo     = row("amount.two", "two {measures}")

@@ -30,7 +30,7 @@ type Case struct {
 	Area                              [face.N]float64
 	Type                              face.Type
 	Conditions                        []Condition
-	Daylight                          bool      // there is so much of it from base to removal that sunscreen has a place
+	Daylight                          bool      // so much of it that sunscreen has a place
 	Strong                            bool      // outdoors at UV index 3 or more for ten minutes
 	FirstSun                          time.Time // zero where the client is never outdoors in daylight
 	Flash                             bool
@@ -218,6 +218,16 @@ func (c *Case) conditions() {
 			n.Zone = face.SetOf(*k.Zone)
 		}
 		c.Conditions = append(c.Conditions, n)
+	}
+	for _, b := range c.Day.Planned { // what was booked and is over by the day counts like what was told
+		n := Condition{Kind: face.ConditionKind(b.Kind), Days: c.Day.Date.DaysSince(b.On), Dated: true, Zone: face.All}
+		var z face.Zone
+		if z.UnmarshalText([]byte(b.Zone)) == nil {
+			n.Zone = face.SetOf(z)
+		}
+		if n.Days >= 0 {
+			c.Conditions = append(c.Conditions, n)
+		}
 	}
 }
 

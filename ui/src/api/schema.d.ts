@@ -737,7 +737,7 @@ export interface components {
             date: string;
             /** @description when the client goes out after removal */
             leaves_at?: string;
-            /** @description names of acts a licensed person of the */
+            /** @description acts of a licensed person of the studio */
             licensed?: string[];
             lift_at: string;
             /** Format: double */
@@ -1149,7 +1149,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        MethodKey: "eye_order" | "eye_remover" | "first_cleanse_on" | "first_cleanse_off" | "second_cleanse" | "micellar_rinse" | "check_with_micellar" | "removal_tool" | "wipes" | "massage" | "toner" | "toner_by" | "eye_cream_slot" | "eye_cream_reach" | "moisture_dose" | "oil_slot" | "damp_layering" | "depuff" | "oily_moisture" | "mist_how" | "primer_split" | "primer_spf_order" | "spf_layer" | "spf_measure" | "second_coat" | "same_day_polish" | "night_layers" | "cleanser_spend" | "lip_order";
+        MethodKey: "eye_order" | "eye_remover" | "first_cleanse_on" | "first_cleanse_off" | "second_cleanse" | "micellar_rinse" | "check_with_micellar" | "removal_tool" | "wipes" | "massage" | "toner" | "toner_by" | "eye_cream_slot" | "eye_cream_reach" | "moisture_dose" | "oil_slot" | "damp_layering" | "depuff" | "oily_moisture" | "mist_how" | "primer_split" | "primer_spf_order" | "spf_layer" | "spf_measure" | "same_day_mask" | "facial" | "second_coat" | "same_day_polish" | "night_layers" | "night_exfoliant" | "cleanser_spend" | "lip_order";
         MethodMethod: {
             key: components["schemas"]["MethodKey"];
             name: string;
@@ -1278,6 +1278,8 @@ export interface components {
         PrepPrep: {
             /** Format: double */
             cost: number;
+            /** Format: double */
+            gap: number;
             gave_up: components["schemas"]["PrepGaveUp"][];
             ready_at: string;
             runner_up: components["schemas"]["PrepRunnerUp"];
@@ -1306,6 +1308,7 @@ export interface components {
             because: string;
             instead: string;
             lifted?: string;
+            method?: components["schemas"]["MethodKey"];
             overridable: boolean;
             phase: components["schemas"]["RulesPhase"];
             rule: string;
@@ -1411,6 +1414,7 @@ export interface components {
             how: string;
             id: string;
             kind: string;
+            method?: components["schemas"]["MethodKey"];
             /** Format: int64 */
             pad_faces: number;
             /** Format: int64 */
@@ -1426,6 +1430,8 @@ export interface components {
             unit: string;
             /** Format: double */
             units: number;
+            /** Format: double */
+            until?: number;
             with?: string;
             zones: components["schemas"]["FaceZone"][];
         };
