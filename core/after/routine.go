@@ -55,8 +55,8 @@ func (t tonight) retinoid() *kit.Product {
 	return nil
 }
 
-// active finds the one active of the night: of the routine's that are due the longest overdue; else the retinoid that is
-// already the client's; else, by the method, an exfoliant where nothing speaks against it.
+// active finds the one active of the night: of the routine's that are due the longest overdue; else the retinoid that
+// is already the client's; else, by the method, an exfoliant where nothing speaks against it.
 func (pl *planner) active(open face.Set) tonight {
 	c := pl.c
 	best, most := tonight{}, math.Inf(-1)
@@ -213,7 +213,8 @@ func (pl *planner) daylight() {
 	}
 	on := (face.Face&^face.SetOf(face.Lips) | c.Neighbours()) &^ c.Barred().All()
 	misfit := func(p *kit.Product) (float64, bool) {
-		return figure.HeavySunscreen * max(0, p.Weight-figure.SunscreenWeight), p.SPF >= figure.LeastSPF && p.BroadSpectrum
+		return figure.HeavySunscreen * max(0, p.Weight-figure.SunscreenWeight), p.SPF >= figure.LeastSPF &&
+			p.BroadSpectrum
 	}
 	if p, zones := pl.find(act.Apply, on, misfit, kit.Sunscreen, kit.MoisturiserSPF); p != nil {
 		pl.lay(p, zones, 2*figure.NightHandsS, say.LeavesByDay, rules.SPFMissing)

@@ -521,7 +521,10 @@ func (pl *planner) wipeHeld(zones face.Set, tips bool) {
 		w.How, w.Say = act.LayDamp, c.Say(say.LayDampPad, "zones", c.Names(zones))
 	}
 	if tips {
-		w.Pads, w.PadFaces, w.Buds, w.How = 0, 0, figure.TipsPerPass, act.DampTip
+		w.Pads, w.PadFaces, w.Buds = 0, 0, figure.TipsPerPass
+		if w.How != act.LayDamp {
+			w.How = act.DampTip
+		}
 	} else if pl.short(pads) {
 		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, pl.warmth(zones)
 		w.Say = c.Say(say.LiftWarmCloth, "zones", c.Names(zones))

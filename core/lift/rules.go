@@ -37,6 +37,7 @@ var removalRules = []func(e *evaluation){
 	wipeOnly,
 	leftOn,
 	sundryShort,
+	methodNotMet,
 }
 
 func (e *evaluation) find(rule rules.ID, step string, zones face.Set, message say.ID, slots ...any) *rules.Finding {

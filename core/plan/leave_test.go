@@ -10,6 +10,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -96,6 +97,57 @@ func hands(p *plan.Plan) (steps []stack.Step) {
 	return steps
 }
 
+// followed looks for the step that each house method asked for, or for the finding that names the method.
+func followed(t *testing.T, n int, p *plan.Plan) {
+	t.Helper()
+	named := map[method.Key]bool{}
+	for _, f := range p.Findings {
+		if f.Rule == rules.MethodNotMet {
+			named[f.Method] = true
+		}
+	}
+	did := map[string]bool{}
+	for _, st := range p.Prep.Steps {
+		did[string(st.Act)+" "+string(st.Kind)] = true
+	}
+	for _, st := range p.Lift.Steps {
+		did["off "+string(st.Kind)] = true
+	}
+	for _, st := range p.Aftercare.Steps {
+		did["night "+string(st.Kind)] = true
+	}
+	some := func(steps ...string) bool {
+		return slices.ContainsFunc(steps, func(s string) bool { return did[s] })
+	}
+	for _, m := range []struct {
+		key    method.Key
+		option method.OptionID
+		done   bool
+	}{
+		{method.SameDayPolish, method.Gentle, some("treat enzyme_polish", "treat scrub")},
+		{method.SameDayPolish, method.Full, some("treat enzyme_polish", "treat scrub")},
+		{method.SameDayMask, method.HydratingMask, some("treat mask_hydrating", "treat mask_clay")},
+		{method.SameDayMask, method.ByZone, some("treat mask_hydrating", "treat mask_clay")},
+		{method.Facial, method.Yes, some("treat mask_hydrating", "treat mask_clay")},
+		{method.Depuff, method.Cold, some("hold cold")},
+		{method.Depuff, method.MassageUp, some("massage massage")},
+		{method.Toner, method.Always, some("off toner") || len(p.Lift.Steps) == 0 || !removes(p)},
+		{method.Wipes, method.TravelOnly, some("off wipe") || !removes(p)},
+		{method.SecondCleanse, method.Always, some("off cream_cleanser", "off gel_cleanser", "off foam_cleanser") ||
+			!removes(p)},
+		{method.CheckWithMicellar, method.Yes, some("off micellar") || !removes(p)},
+		{method.NightExfoliant, method.BySkin, some("night enzyme_polish", "night acid_toner", "night retinoid",
+			"night scrub")},
+	} {
+		if p.Sitting.Method.Is(m.key, m.option) && !m.done && !named[m.key] {
+			t.Errorf("stranger %d: the method %s, %s, is neither followed nor named", n, m.key, m.option)
+		}
+	}
+}
+
+// removes reports whether a remover is used at all.
+func removes(p *plan.Plan) bool { return p.Lift.Passes > 0 }
+
 func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
 	r := rand.New(rand.NewPCG(11, 10))
 	docs := demoSittings(t)
@@ -116,6 +168,13 @@ func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
 				t.Errorf("stranger %d: %s of %q (%s) touches %v", n, st.Act, st.Product, st.ID, bad.List())
 			}
 		}
+		for _, f := range p.Findings {
+			if f.Step != "" && slices.Contains([]rules.ID{rules.Heats, rules.Pulls, rules.Presses, rules.LeaveAlone},
+				f.Rule) {
+				t.Errorf("stranger %d: %s step %s on %v: %s", n, f.Phase, f.Step, f.Zones, f.Say)
+			}
+		}
+		followed(t, n, p)
 		shows := face.Face | sitting.Open(s).Neighbours()
 		if alone&shows == 0 {
 			continue

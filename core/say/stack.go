@@ -79,7 +79,7 @@ var (
 		"Nothing in the kit may moisturise {zones}: none is in date, there and allowed. The face is not ready.")
 	LabelledForLess = row("stack.labelled_for_less",
 		"The sunscreen on {zones} resists water for less than the {want} minutes that the day asks.")
-	MethodNotMet = row("stack.method_not_met", "House method {method:q}, {option:q}: not followed, {why}.")
+	MethodNotMet = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
 	WhyNoProduct = row("stack.why_no_product", "nothing of the kind is in the kit")
 	WhyGone      = row("stack.why_gone", "what there is of the kind is used up or out of date")
 	WhyMayNot    = row("stack.why_may_not", "this client may not have it")
