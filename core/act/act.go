@@ -31,6 +31,7 @@ const (
 	PadCheck   Act = "pad_check"
 	Refer      Act = "refer"
 	Ready      Act = "ready"
+	Repair     Act = "repair"
 )
 
 // Acts lists the acts.
@@ -58,6 +59,7 @@ func Acts() []Act {
 		PadCheck,
 		Refer,
 		Ready,
+		Repair,
 	}
 }
 

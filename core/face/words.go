@@ -19,13 +19,20 @@ var zoneNames = func() (ids [N]say.ID) {
 func (z Zone) NameIn(l *say.Language) string { return l.Say(zoneNames[z]) }
 
 // Names writes zones as an artist would say them: "forehead, nose and chin", or "the face" for all ten.
-func Names(l *say.Language, set Set) string {
+func Names(l *say.Language, set Set) string { return NamesWith(l, set, N, "") }
+
+// NamesWith is Names with another name for one of the zones.
+func NamesWith(l *say.Language, set Set, other Zone, name string) string {
 	var words []string
 	if set&Face == Face {
 		words = append(words, l.Say(say.TheFace))
 		set &^= Face
 	}
 	for _, z := range set.List() {
+		if z == other {
+			words = append(words, name)
+			continue
+		}
 		words = append(words, z.NameIn(l))
 	}
 	return l.List(words)

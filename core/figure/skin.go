@@ -60,7 +60,7 @@ var (
 	CleanFor     = sitting.hours("clean_for", "washed within this needs only a refresh", 2)
 	ShaveBefore  = sitting.minutes("shave_before", "shave before base", 60)
 	ShaveAtLeast = sitting.minutes("shave_at_least", "shave before base, at least", 30)
-	ShavenFor    = sitting.hours("shaven_for", "no acid, alcohol or scent on shaven skin for", 24)
+	ShavenFor    = sitting.hours("shaven_for", "no acid, alcohol or scent on shaven skin for", 12)
 	ColdBelowC   = sitting.w("cold_below", "cold air, under", 5, "°C")
 	FirstYear    = sitting.n("first_year", "earliest year of a date", 1900, "")
 	LastYear     = sitting.n("last_year", "latest year of a date", 2200, "")

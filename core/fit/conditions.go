@@ -24,7 +24,7 @@ type condition struct {
 	final    bool           // no reason lifts it
 	bars     bool           // planners must not, though it is no stop
 	lenses   bool           // while contact lenses are in
-	proposed bool           // it binds what we propose, not what the client's own routine has at night
+	proposed bool           // it binds what we propose, not what the client's own routine has
 	say      say.ID
 }
 
@@ -54,7 +54,8 @@ var conditions = []condition{
 	{rule: rules.TooOften, where: exfoliated, rulesOut: nature.Polishes | nature.AcidToner, but: nature.ForLips,
 		proposed: true, say: say.ExfoliatedLately},
 	{rule: rules.ShavenSkin, where: shaven, rulesOut: nature.Acid | nature.Scent | nature.Alcohol, only: nature.Leaves,
-		say: say.ShavenStings},
+		proposed: true,
+		say:      say.ShavenStings},
 
 	{rule: rules.Isotretinoin, where: isotretinoin, rulesOut: nature.Scours | nature.StrongGlue | nature.Pulls},
 	{rule: rules.RecentRetinoid, where: retinoid, rulesOut: nature.Acid, proposed: true},

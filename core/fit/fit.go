@@ -194,8 +194,8 @@ func (u *Use) Nature() nature.Set {
 	return u.nature
 }
 
-// own reports whether the use is of the client's own routine at night.
-func (u *Use) own() bool { return u.After && u.Product != nil && OfRoutine(u.Case, u.Product, u.Zone) }
+// own reports whether the use is of the client's own routine.
+func (u *Use) own() bool { return u.Product != nil && OfRoutine(u.Case, u.Product, u.Zone) }
 
 // leaves reports whether the use leaves a film on the skin.
 func (u *Use) leaves() bool { return u.Act == act.Apply && u.Product != nil && nature.Stays(u.Product) }
@@ -254,7 +254,7 @@ var checks = []check{
 		if p == nil {
 			return nil
 		}
-		if w := p.Breaks(c.Wishes); w != "" {
+		if w := p.Breaks(c.Wishes, u.leaves()); w != "" {
 			return u.when(true, say.AgainstWish, "wish", w).as(rules.Caution).bars()
 		}
 		w := p.Carries(c.Dislikes)

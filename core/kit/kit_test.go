@@ -64,7 +64,7 @@ func TestTagsImplyOthers(t *testing.T) {
 		t.Error("an allergy to an active is an allergy")
 	}
 	waxed := kit.Product{Tags: []string{"beeswax"}}
-	if waxed.Breaks([]string{"vegan"}) == "" || waxed.Breaks([]string{"no_alcohol"}) != "" {
+	if waxed.Breaks([]string{"vegan"}, true) == "" || waxed.Breaks([]string{"no_alcohol"}, true) != "" {
 		t.Error("vegan rules out beeswax, no alcohol does not")
 	}
 }
@@ -117,6 +117,28 @@ func TestAKitIsRefusedWithTheFieldNamed(t *testing.T) {
 	} {
 		if got := k.Check("kit").Error(); got != want {
 			t.Errorf("got %q, want %q", got, want)
+		}
+	}
+}
+
+func TestWishesThatRequireBindWhatStaysOnTheSkin(t *testing.T) {
+	for name, c := range map[string]struct {
+		p     kit.Product
+		wish  string
+		stays bool
+		want  bool
+	}{
+		"an oil, oil-free":                    {kit.Product{Kind: "face_oil", Base: "oil"}, "oil_free", true, true},
+		"an emulsion, oil-free":               {kit.Product{Kind: "moisturiser_lotion", Base: "emulsion"}, "oil-free", true, true},
+		"an emulsion that says so":            {kit.Product{Base: "emulsion", Tags: []string{"oil_free"}}, "oil_free", true, false},
+		"a gel":                               {kit.Product{Kind: "moisturiser_gel", Base: "water"}, "oil_free", true, false},
+		"a balm that is rinsed off":           {kit.Product{Kind: "balm", Base: "oil"}, "oil_free", false, false},
+		"scent, fragrance-free":               {kit.Product{Tags: []string{"essential_oil"}}, "fragrance_free", true, true},
+		"no scent, fragrance-free":            {kit.Product{Base: "emulsion"}, "fragrance free", true, false},
+		"alcohol-free binds whatever is used": {kit.Product{Tags: []string{"alcohol_denat"}}, "alcohol_free", false, true},
+	} {
+		if got := c.p.Breaks([]string{c.wish}, c.stays); (got != "") != c.want {
+			t.Errorf("%s: %q", name, got)
 		}
 	}
 }
@@ -275,9 +297,9 @@ func TestStockPriceAndWishesAtTheirEdges(t *testing.T) {
 		t.Errorf("five of fifty grams at twenty cost %g", p.PriceOf(5))
 	}
 	wool := kit.Product{Tags: []string{"lanolin", "Alcohol-Denat"}, Actives: map[string]float64{"vitamin_c": 5}}
-	if wool.Breaks([]string{" Vegan "}) == "" || wool.Breaks([]string{"no animal fat"}) == "" ||
-		wool.Breaks([]string{"alcohol_free"}) == "" || wool.Breaks([]string{"fragrance"}) != "" ||
-		wool.Breaks([]string{"lanolin"}) != "lanolin" {
+	if wool.Breaks([]string{" Vegan "}, true) == "" || wool.Breaks([]string{"no animal fat"}, true) == "" ||
+		wool.Breaks([]string{"alcohol_free"}, true) == "" || wool.Breaks([]string{"fragrance"}, true) != "" ||
+		wool.Breaks([]string{"lanolin"}, true) != "lanolin" {
 		t.Error("a wish rules out what it stands for")
 	}
 	if n := wool.CountCarried([]string{"lanolin", "alcohol denat", "vitamin c", "fragrance"}); n != 3 {

@@ -182,11 +182,26 @@ func (p *Product) CountCarried(words []string) int {
 	return n
 }
 
-// Breaks returns the first wish that the product goes against, "" for none.
-func (p *Product) Breaks(wanted []string) string {
+// required is what a wish that ends so asks a product to be: without what stands before it.
+const required = "_free"
+
+// Breaks returns the first wish that the product goes against, "" for none. Wishes name what must not be in it, or what
+// it must be (oil_free): the latter bind what stays on the skin.
+func (p *Product) Breaks(wanted []string, stays bool) string {
 	for _, w := range wanted {
-		tags, known := wishes[strings.ToLower(strings.TrimSpace(w))]
+		word := normal(w)
+		tags, known := wishes[word]
 		if !known {
+			tags, known = wishes[strings.ToLower(strings.TrimSpace(w))]
+		}
+		switch from, requires := strings.CutSuffix(word, required); {
+		case known:
+		case requires:
+			if stays && !p.Tagged(word) && p.has(from) {
+				return w
+			}
+			continue
+		default:
 			tags = []string{w}
 		}
 		if p.Carries(tags) != "" {
@@ -194,6 +209,17 @@ func (p *Product) Breaks(wanted []string) string {
 		}
 	}
 	return ""
+}
+
+// oil is what an oil-free product must not have.
+const oil = "oil"
+
+// has reports whether a product holds something that a client wishes it free of.
+func (p *Product) has(word string) bool {
+	if word == oil {
+		return p.Oily() || p.Base == BaseEmulsion
+	}
+	return p.Carries([]string{word}) != ""
 }
 
 func (p *Product) holds(tag string) bool {

@@ -54,11 +54,12 @@ type chooser struct {
 	removers []*kit.Product
 	oily     []bool
 	groups   []*group
-	pads     int  // how many there are, -1 for enough
-	wanted   bool // a second cleanse always
-	refused  bool // never
-	one      bool // one product for both cleanses
-	beard    bool // a full one
+	pads     int    // how many there are, -1 for enough
+	wanted   bool   // a second cleanse always
+	refused  bool   // never
+	one      bool   // one product for both cleanses
+	others   uint64 // removers of a kind of which the studio has its own choice, and which are not it
+	beard    bool   // a full one
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 }
@@ -79,6 +80,11 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return int(turnOf(a.Kind) - turnOf(b.Kind)) })
 	for _, p := range ch.removers {
 		ch.oily = append(ch.oily, films(p.Kind))
+	}
+	for i, p := range ch.removers {
+		if !p.House && slices.ContainsFunc(ch.removers, func(o *kit.Product) bool { return o.House && o.Kind == p.Kind }) {
+			ch.others |= 1 << i
+		}
 	}
 	ch.group(on, loosened)
 	ch.thin()
@@ -115,7 +121,7 @@ func (ch *chooser) thin() {
 	gone := map[int]bool{}
 	for j, b := range ch.removers {
 		for i, a := range ch.removers {
-			if i == j || gone[i] || a.Kind != b.Kind || a.Short(figure.PlentyG) {
+			if i == j || gone[i] || a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
 				continue
 			}
 			dear, cheap := b.PriceOf(1), a.PriceOf(1)
@@ -183,7 +189,13 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 	c := ch.c
 	var skin float64
 	for z := range face.N {
-		if len(on[z]) > 0 && !held(z) && !c.Barred().All().Has(z) {
+		if len(on[z]) > 0 && !held(z) && !c.Barred().All().Has(z) && face.Upper.Has(z) {
+			skin += c.Area[z]
+		}
+	}
+	if skin == 0 { // the body alone: by the area of a face and neck
+		skin = c.Area[face.Neck]
+		for _, z := range face.BaseArea.List() {
 			skin += c.Area[z]
 		}
 	}
@@ -820,7 +832,8 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 // shared is the cost of what all groups use together: products, pads that are not there, a second product where the
 // method is one.
 func (ch *chooser) shared(set, skin uint64, pads int) float64 {
-	cost := figure.ProductCost * float64(bits.OnesCount64(set))
+	cost := figure.ProductCost*float64(bits.OnesCount64(set)) +
+		figure.NotHouse*float64(bits.OnesCount64(set&ch.others))
 	if ch.pads >= 0 && pads > ch.pads {
 		cost += figure.MissingCost * float64(pads-ch.pads)
 	}

@@ -62,7 +62,8 @@ var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, 
 
 // strokes is how many clean faces one wiping of a zone takes, where it is more than one. [W]
 var manyStrokes = map[face.Zone]int{face.Cheeks: 2, face.Jaw: 2, face.UnderEyes: 2, face.Eyelids: 2, face.Brows: 2,
-	face.Neck: 2, face.Ears: 2, face.Chest: 2}
+	face.Neck: 2, face.Ears: 2, face.Chest: 2, face.Shoulders: 6, face.Torso: 13, face.Hands: 3, face.Forearms: 7,
+	face.UpperArms: 9, face.Back: 15, face.Thighs: 22, face.LowerLegs: 16, face.Feet: 4}
 
 // Figures lists the figures of the tables here.
 func Figures() []figure.Figure {

@@ -326,6 +326,7 @@ func (pl *planner) effects() {
 			if turnOf(p.Kind) != turnEffects {
 				continue
 			}
+			pads := (max(2*len(g.zones.List()), strokesOver(g.zones)) + figure.FacesPerPad - 1) / figure.FacesPerPad
 			s := pl.add(
 				stack.Step{
 					Act:      act.Hold,
@@ -334,8 +335,8 @@ func (pl *planner) effects() {
 					Zones:    g.zones.List(),
 					ContactS: int(k.contact),
 					HandsS:   int(k.contact),
-					Pads:     1,
-					PadFaces: max(figure.FacesPerPad, 2*len(g.zones.List())),
+					Pads:     pads,
+					PadFaces: figure.FacesPerPad * pads,
 					How:      act.Press,
 					Because: []rules.ID{
 						rules.CannotDissolve,

@@ -178,6 +178,11 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 	if !slices.ContainsFunc(res.Findings, func(f rules.Finding) bool { return f.Rule == rules.KitCannot }) {
 		p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
 	}
+	if fixed := repairs(c, len(p.Steps)+1); len(fixed) > 0 {
+		again := stack.Prep(c, append(slices.Clone(res.Steps), fixed...))
+		res.Findings = again.Findings
+		p.Steps = append(p.Steps, fixed...)
+	}
 	res.Findings = WithGivenUp(c.Words, res.Findings, p.GaveUp)
 	res.Steps = p.Steps
 	return p, res

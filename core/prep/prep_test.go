@@ -602,6 +602,129 @@ func TestHairRemovalThatIsBookedAndOverByTheDayCountsLikeAProcedure(t *testing.T
 	}
 }
 
+func TestASlipWhileMakingUpIsPutRightInAMinuteWithoutMovingTheClock(t *testing.T) {
+	for name, c := range map[string]struct {
+		change  func(*sitting.Sitting)
+		product string
+		hands   int
+		says    string
+	}{
+		"fallout": {func(s *sitting.Sitting) {
+			s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "under_eyes", Item: "shadow_fallout"}}
+		}, "micellar", 60, "Lift the shadow fallout from under eyes with Micellar"},
+		"a waterproof liner": {func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "twin", Name: "Twin", Kind: "biphase", Base: "oil", EyeSafe: true})
+			s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.SetOf(face.Eyelids)}, Item: "liner",
+				Binder: look.WaterproofFilm, Load: 1}}
+			s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "eyelids", Item: "liner"}}
+		}, "twin", 60, "Lift the waterproof liner"},
+		"nothing that may go there": {func(s *sitting.Sitting) {
+			Drop(s, "micellar")
+			s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "cheeks", Item: "mascara"}}
+		}, "", 60, "pointed bud of water"},
+		"a whole zone": {func(s *sitting.Sitting) { s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "chin"}} },
+			"micellar", 420, "Take chin off altogether"},
+	} {
+		plain, _, _ := planned(t, func(*sitting.Sitting) {})
+		p, res, _ := planned(t, c.change)
+		last := p.Steps[len(p.Steps)-1]
+		if last.Act != act.Repair || last.Product != c.product || last.HandsS != c.hands || last.Buds != 2 ||
+			!strings.Contains(last.Say, c.says) || last.Start != At(t, "09:52") {
+			t.Errorf("%s: %+v", name, last)
+		}
+		if p.ReadyAt != plain.ReadyAt && name != "nothing that may go there" || len(Found(res.Findings, "time-short")) > 0 {
+			t.Errorf("%s: ready %s, without it %s", name, p.ReadyAt, plain.ReadyAt)
+		}
+	}
+	p, _, _ := planned(t, func(s *sitting.Sitting) {
+		s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "chin", Item: "liner"}}
+		s.Client.Zones[face.Chin] = face.Grades{Today: face.Leave}
+	})
+	if len(steps(p, "repair", "")) > 0 {
+		t.Error("a zone to leave is put right")
+	}
+	p, _, _ = planned(t, func(s *sitting.Sitting) {
+		s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: "chin", Item: "liner"}}
+		s.Day.Segments = []day.Segment{{From: At(t, "12:00"), To: At(t, "13:00"), Place: "sun"}}
+	})
+	if !strings.HasSuffix(p.Steps[len(p.Steps)-1].Say, "Press sunscreen back there.") {
+		t.Error("outdoors sunscreen is pressed back")
+	}
+}
+
+func TestPeopleWhoAreNoExceptions(t *testing.T) {
+	t.Run("a child", func(t *testing.T) {
+		p, res, _ := planned(t, func(s *sitting.Sitting) {
+			s.Client.Born, s.Client.Guardian = On(t, "2018-05-01"), true
+			s.Kit.Find("lotion").Tags = []string{"fragrance"}
+		})
+		for _, st := range p.Steps {
+			if k := string(st.Kind); k == "eye_cream" || strings.HasPrefix(k, "primer") || st.Product == "lotion" {
+				t.Errorf("%s: %s", st.Act, st.Say)
+			}
+		}
+		if len(Found(res.Findings, "minor")) > 0 || len(res.Layers[face.Cheeks]) == 0 {
+			t.Errorf("%s", Rules(res.Findings))
+		}
+	})
+	t.Run("a beard", func(t *testing.T) {
+		p, res, c := planned(t, func(s *sitting.Sitting) { s.Client.Beard = face.FullBeard })
+		grain := false
+		for _, st := range p.Steps {
+			if strings.HasPrefix(string(st.Kind), "primer") && slices.Contains(st.Zones, face.Jaw) {
+				t.Errorf("primer in the beard: %s", st.Say)
+			}
+			grain = grain || strings.Contains(st.Say, "with the grain")
+		}
+		film := res.Layers[face.Jaw][len(res.Layers[face.Jaw])-1]
+		if !grain || float64(film.Film) != 3 || len(Found(res.Findings, "overloaded")) > 0 || c.Shaven != 0 {
+			t.Errorf("%t %+v %s", grain, film, Rules(res.Findings))
+		}
+	})
+	t.Run("a bare face", func(t *testing.T) {
+		p, res, _ := planned(t, func(s *sitting.Sitting) { s.Look.Coverage, s.Look.Items = look.NoCoverage, nil })
+		for _, st := range p.Steps {
+			if strings.HasPrefix(string(st.Kind), "primer") || strings.Contains(st.Say, "colour") {
+				t.Errorf("%s", st.Say)
+			}
+		}
+		if last := p.Steps[len(p.Steps)-1]; last.Say != "Done." || len(Found(res.Findings, "base-mismatch")) > 0 {
+			t.Errorf("%s %s", last.Say, Rules(res.Findings))
+		}
+	})
+	t.Run("without hair, brows and lashes", func(t *testing.T) {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			s.Client.Without = []face.Hair{face.Lashes, face.BrowHair, face.ScalpHair}
+		})
+		for _, st := range p.Steps {
+			if words := strings.ToLower(st.Say); strings.Contains(words, "lash") || strings.Contains(words, "hair") ||
+				strings.Contains(words, "brows") {
+				t.Errorf("%s", st.Say)
+			}
+		}
+	})
+	t.Run("bare shoulders", func(t *testing.T) {
+		p, res, c := planned(t, func(s *sitting.Sitting) { s.Day.Bare = []day.BodyZone{"shoulders", "scalp"} })
+		st := first(t, p, "apply", "sunscreen")
+		if !slices.Contains(st.Zones, face.Shoulders) || !strings.Contains(st.Say,
+			"Scalp less than a rice grain: what stays on a fingertip and shoulders 2 finger strips, 2 ml.") {
+			t.Errorf("%s", st.Say)
+		}
+		if b := res.Dose.Body; b == nil || len(b.Zones) != 2 || float64(b.AreaCM2) != 915 || float64(b.Zones[1].Grams) != 1.8 ||
+			float64(res.Dose.AreaCM2) > 812 {
+			t.Errorf("%+v of %v", b, res.Dose)
+		}
+		for _, l := range res.Layers[face.Shoulders] {
+			if l.Kind != "sunscreen" {
+				t.Errorf("%s on the shoulders", l.Kind)
+			}
+		}
+		if c.Neighbours()&face.Body != face.SetOf(face.Shoulders, face.Scalp) {
+			t.Errorf("%v", c.Neighbours().List())
+		}
+	})
+}
+
 func TestEveryStepSaysItsAmountAndWhy(t *testing.T) {
 	p, _, _ := planned(t, func(s *sitting.Sitting) { s.Look.Neckline = look.Neckline("open") })
 	for _, s := range p.Steps {

@@ -190,6 +190,9 @@ func (pl *planner) cleanserCost(p *kit.Product) float64 {
 	if p.Short(cleanseGrams(p)) {
 		off += figure.CautionCost
 	}
+	if !p.House && pl.housed[p.Kind] {
+		off += figure.NotHouse
+	}
 	return off
 }
 
@@ -625,13 +628,15 @@ func (pl *planner) manner(d *draft) (said []string) {
 	switch s := d.slot; {
 	case s == moisturiser && d.zones.Has(face.Cheeks) && d.zones&middle != 0:
 		said = append(said, c.Say(say.CheeksFirst))
+	case s == eyeCream && c.Client.Lacks(face.Lashes):
+		said = append(said, c.Say(say.AlongBone))
 	case s == eyeCream:
 		said = append(said, c.Say(say.OrbitalBone))
 	case s == sunscreen && d.zones&^face.NearEyes == 0:
 		said = append(said, c.Say(say.RingFinger))
 	case s == sunscreen:
 		said = append(said, pl.edges(d.zones)...)
-		said = append(said, pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d))
+		said = append(said, pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d), pl.glasses(d))
 	case s == lips && c.Look.Coverage != look.NoCoverage:
 		said = append(said, c.Say(say.BlotBeforeColour))
 	case d.veil:
@@ -662,13 +667,39 @@ func (pl *planner) bodyWords(d *draft) string {
 	var list []string
 	for _, z := range (d.zones & face.Body).List() {
 		grams := kit.Grams(float64(d.step.Film[z]), pl.c.Area[z])
-		list = append(list, pl.c.Say(say.BodyMeasure, "zone", z.NameIn(pl.c.Words), "strips",
-			kit.Quarters(grams/figure.FingerStripG), "ml", kit.Quarters(grams/figure.SunscreenDensity)))
+		strips, ok := kit.Said(grams/figure.FingerStripG, "")
+		ml, too := kit.Said(grams/figure.SunscreenDensity, "")
+		if ok && too {
+			list = append(list, pl.c.Say(say.BodyMeasure, "zone", z.NameIn(pl.c.Words), "strips", kit.Quarters(strips),
+				"ml", kit.Quarters(ml)))
+		} else {
+			list = append(list, pl.c.Say(say.BodyByHand, "zone", z.NameIn(pl.c.Words), "hand",
+				kit.Hand(pl.c.Words, grams)))
+		}
 	}
 	if len(list) == 0 {
 		return ""
 	}
 	return sentence(pl.c.List(list)) + "."
+}
+
+// glasses asks for sunglasses and a brim where strong sun meets skin round the eyes without sunscreen, and over snow or
+// water always.
+func (pl *planner) glasses(d *draft) string {
+	c := pl.c
+	if d.zones&face.Face&^face.NearEyes == 0 || !c.Strong {
+		return ""
+	}
+	var near face.Set
+	for i, g := range pl.groups {
+		if k := g.pick(sunscreen, pl.chosen[i]); k != nil && k.product != nil {
+			near |= g.zones & face.NearEyes
+		}
+	}
+	if near == face.NearEyes && !c.OverSnowOrWater {
+		return ""
+	}
+	return c.Say(say.Sunglasses)
 }
 
 func sentence(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
@@ -682,7 +713,9 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 		}
 		return pl.c.Say(say.SpoonFace)
 	case method.TwoFingers:
-		return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(grams/figure.FingerStripG))
+		if n, ok := kit.Said(grams/figure.FingerStripG, ""); ok {
+			return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(n))
+		}
 	}
 	return pl.c.Say(say.ShinyUntilSet)
 }

@@ -20,7 +20,19 @@ var (
 		"Lay {product} on {zones} for {minutes}, and take it off still damp: {amount}. {why}")
 	MayRedden = row("prep.may_redden",
 		"That is less than {prep.facial_lead:words} hours before base: redness may show.")
-	TouchCheck = row("prep.touch_check",
+	RepairMicellar = row("prep.repair_micellar",
+		"Lift the {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on a touch of "+
+			"moisture.")
+	RepairTwoPhase = row("prep.repair_two_phase",
+		"Lift the waterproof {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on "+
+			"a touch of moisture.")
+	RepairWater = row("prep.repair_water",
+		"Lift the {item} from {zone} with a pointed bud of water; blot, and press on a touch of moisture.")
+	RepairZone = row("prep.repair_zone",
+		"Take {zone} off altogether and prepare it anew, moisture, sunscreen and primer each set, before it is made up "+
+			"again.")
+	RepairScreen = row("prep.repair_screen", "Press sunscreen back there.")
+	TouchCheck   = row("prep.touch_check",
 		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there, {hand} ({grams} g) for all "+
 			"of it. Tacky: "+
 			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
@@ -113,12 +125,15 @@ var (
 	LayerPatted      = row("prep.layer.pat", "Pat {product} on {zones}: {amount}.")
 	LayerSpread      = row("prep.layer.spread", "Spread and pat {product} on {zones}: {amount}.")
 	CheeksFirst      = row("prep.cheeks_first", "Cheeks first, what is left over the middle.")
+	AlongBone        = row("prep.along_bone", "Ring finger, along the orbital bone.")
 	OrbitalBone      = row("prep.orbital_bone", "Ring finger, along the orbital bone, not on the lash line.")
 	RingFinger       = row("prep.ring_finger", "Ring finger, no rubbing.")
 	IntoHairline     = row("prep.into_hairline", "Into the hairline, beside the nose and behind the ears.")
+	Sunglasses       = row("prep.sunglasses", "Outdoors with sunglasses and a brim.")
 	BesideNose       = row("prep.beside_nose", "Beside the nose and behind the ears.")
 	WithTheGrain     = row("prep.with_the_grain", "Through the beard, worked to the skin with the grain.")
 	BodyMeasure      = row("prep.body_measure", "{zone} {strips} finger strips, {ml} ml")
+	BodyByHand       = row("prep.body_by_hand", "{zone} {hand}")
 	BlotBeforeColour = row("prep.blot_before_colour", "Blot it before colour.")
 	HouseMethod      = row("prep.house_method", "House method: {reason}")
 )

@@ -3,6 +3,8 @@ package say
 var (
 	MinutesMissing = row("stack.minutes_missing",
 		"{minutes} are missing: skin is ready at {ready}, base is at {base}.")
+	MinutesMissingBare = row("stack.minutes_missing_bare",
+		"{minutes} are missing: skin is done at {ready}, and should be at {base}.")
 	NotCooled    = row("stack.not_cooled", "{product} goes on {minutes} before the skin has cooled from the wash.")
 	SkinReadsHot = row("stack.skin_reads_hot",
 		"The skin reads {surface:f1} °C, and {face.hot_surface} is still hot.")
@@ -79,12 +81,15 @@ var (
 		"Nothing in the kit may moisturise {zones}: none is in date, there and allowed. The face is not ready.")
 	LabelledForLess = row("stack.labelled_for_less",
 		"The sunscreen on {zones} resists water for less than the {want} minutes that the day asks.")
-	MethodNotMet = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
-	WhyNoProduct = row("stack.why_no_product", "nothing of the kind is in the kit")
-	WhyGone      = row("stack.why_gone", "what there is of the kind is used up or out of date")
-	WhyMayNot    = row("stack.why_may_not", "this client may not have it")
-	WhyNoPlace   = row("stack.why_no_place", "no zone asks for it today, or the clock leaves no time")
-	WhySkin      = row("stack.why_skin", "this skin may not have it, or the clock leaves no time")
-	PullsTears   = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
-	PullsThin    = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
+	MethodNotMet     = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
+	WhyNoProduct     = row("stack.why_no_product", "nothing of the kind is in the kit")
+	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")
+	WhyMayNot        = row("stack.why_may_not", "this client may not have it")
+	WhyNoPlace       = row("stack.why_no_place", "no zone asks for it today, or the clock leaves no time")
+	WhySkin          = row("stack.why_skin", "this skin may not have it, or the clock leaves no time")
+	ClaimsFactor     = row("stack.claims_factor", "{item} {spf:g}")
+	FactorNotCounted = row("stack.factor_not_counted",
+		"What makeup claims is not counted ({items}), and factors do not add: the higher label of the sunscreens counts.")
+	PullsTears = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
+	PullsThin  = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
 )

@@ -24,6 +24,7 @@ var (
 var (
 	Grams           = row("amount.grams", "{grams} g")
 	AmountUnits     = row("amount.units", "{n} {unit}")
+	BrowBones       = row("zone.brow_bones", "brow bones")
 	LessThanRice    = row("amount.less_than_rice", "less than a rice grain: what stays on a fingertip")
 	BetweenCounts   = row("amount.between_counts", "{less:words} to {more:words} {measures}")
 	BetweenMeasures = row("amount.between", "between {less} and {more}")

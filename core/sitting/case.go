@@ -170,7 +170,12 @@ func (c *Case) burnsEasily() bool {
 func (c *Case) Say(id say.ID, slots ...any) string { return c.Words.Say(id, slots...) }
 
 // Names says zones as an artist would.
-func (c *Case) Names(zones face.Set) string { return face.Names(c.Words, zones) }
+func (c *Case) Names(zones face.Set) string {
+	if c.Client.Lacks(face.BrowHair) && zones&face.Face != face.Face && zones.Has(face.Brows) {
+		return face.NamesWith(c.Words, zones, face.Brows, c.Say(say.BrowBones))
+	}
+	return face.Names(c.Words, zones)
+}
 
 // List joins words with commas and a last "and".
 func (c *Case) List(words []string) string { return c.Words.List(words) }

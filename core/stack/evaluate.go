@@ -149,7 +149,7 @@ func (e *evaluation) step(n int) {
 		e.used[m.p.ID] += float64(m.Grams)
 		m.used = e.used[m.p.ID]
 	}
-	if end := m.done.Add(seconds(m.SetS)); end.After(e.res.ReadyAt) {
+	if end := m.done.Add(seconds(m.SetS)); end.After(e.res.ReadyAt) && m.Act != act.Repair {
 		e.res.ReadyAt = end
 	}
 }

@@ -540,7 +540,11 @@ func photosensitised(e *evaluation) {
 
 func timeShort(e *evaluation) {
 	if late := -e.res.SlackS; late > 0 {
-		e.find(rules.TimeShort, "", 0, say.MinutesMissing, "minutes", Minutes(e.c.Words, late), "ready",
+		words := say.MinutesMissing
+		if e.c.BareFaced() {
+			words = say.MinutesMissingBare
+		}
+		e.find(rules.TimeShort, "", 0, words, "minutes", Minutes(e.c.Words, late), "ready",
 			day.Wall(e.res.ReadyAt).Clock(), "base", e.c.Day.BaseAt.Clock())
 	}
 }

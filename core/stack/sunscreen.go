@@ -9,6 +9,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/look"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -240,7 +241,16 @@ func spfNoSum(e *evaluation) {
 			return other
 		})
 	})
-	if two != 0 {
+	var claims []string
+	for i := range e.c.Items {
+		if it := &e.c.Items[i]; it.SPF > 0 {
+			claims = append(claims, e.c.Say(say.ClaimsFactor, "item", look.Plain(it.Item), "spf", it.SPF))
+		}
+	}
+	switch {
+	case len(claims) > 0:
+		e.find(rules.SPFNoSum, "", 0, say.FactorNotCounted, "items", e.c.List(claims))
+	case two != 0:
 		e.find(rules.SPFNoSum, "", 0, say.None)
 	}
 }

@@ -239,6 +239,9 @@ func (p *planner) blotting() func(coats []time.Time) []time.Time {
 		powdered = powders(p.c)
 	}
 	may := pressable(p.c)
+	if p.c.BareFaced() { // there is no base to blot
+		may = 0
+	}
 	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return !may.Has(s.zone) })
 	return func(coats []time.Time) []time.Time { return p.blots(tend(open, p.c.BaseAt, powdered), coats) }
 }
