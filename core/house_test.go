@@ -371,6 +371,7 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" ||
 					callee(c) == "lay" || callee(c) == "routine" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
+					filled["do"], filled["minutes"] = true, true
 				}
 				if callee(c) == "treat" {
 					for _, slot := range []string{"product", "zones", "amount", "minutes", "why"} {

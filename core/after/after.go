@@ -159,7 +159,7 @@ func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because 
 		Film:     d.film,
 		HandsS:   hands,
 		ContactS: d.contact,
-		How:      act.Pat,
+		How:      pl.how(message, d.zones),
 		Because:  because,
 		Method:   d.why,
 		Start:    day.Wall(at),
@@ -178,7 +178,7 @@ func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because 
 		stack.Measure(pl.c, &s, p, d.grams)
 	}
 	s.Say = pl.c.Say(message, "product", name, "zones", pl.c.Names(d.zones), "amount", s.Amount, "minutes",
-		stack.Minutes(pl.c.Words, d.contact))
+		stack.Minutes(pl.c.Words, d.contact), "do", doWords[s.How])
 	s.Complete()
 	pl.hands = at.Add(time.Duration(hands) * time.Second)
 	for _, z := range d.zones.List() {
@@ -186,6 +186,22 @@ func (pl *planner) add(what act.Act, d laid, hands int, message say.ID, because 
 	}
 	pl.steps = append(pl.steps, s)
 	return &pl.steps[len(pl.steps)-1]
+}
+
+// hands is the way of the hands that a message asks for, where it asks for one; all others pat.
+var hands = map[say.ID]act.How{say.NightPress: act.Press, say.NightTargeted: act.Press, say.NightOil: act.Press,
+	say.NightSmooth: act.Smooth}
+
+// doWords is how each way is said.
+var doWords = map[act.How]say.ID{act.Press: say.DoPress, act.Smooth: say.DoSmooth, act.Pat: say.DoPat}
+
+// how is the way of the hands for a message on some zones: patted where nothing may be pressed or rubbed.
+func (pl *planner) how(message say.ID, zones face.Set) act.How {
+	how, asked := hands[message]
+	if !asked || (fit.RuledOut(pl.c, nature.Presses)|fit.Still(pl.c))&zones != 0 {
+		return act.Pat
+	}
+	return how
 }
 
 // lay writes one layer.

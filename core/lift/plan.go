@@ -529,6 +529,9 @@ func (pl *planner) wipeHeld(zones face.Set, tips bool) {
 	} else if pl.short(pads) {
 		w.Act, w.Pads, w.PadFaces, w.Cloths, w.How, w.TempC = act.Cloth, 0, 0, 1, act.ClothCorner, pl.warmth(zones)
 		w.Say = c.Say(say.LiftWarmCloth, "zones", c.Names(zones))
+		if w.TempC < figure.WarmC {
+			w.Say = c.Say(say.LiftLukewarmCloth, "zones", c.Names(zones))
+		}
 	}
 	pl.add(w)
 }

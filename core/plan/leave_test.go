@@ -145,6 +145,34 @@ func followed(t *testing.T, n int, p *plan.Plan) {
 	}
 }
 
+// consistent looks for sentences that contradict the fields of their own step.
+func consistent(t *testing.T, n int, p *plan.Plan) {
+	t.Helper()
+	bald := p.Sitting.Client.Lacks(face.ScalpHair)
+	for _, st := range slices.Concat(p.Prep.Steps, p.Lift.Steps, p.Aftercare.Steps) {
+		words := strings.ToLower(st.Say)
+		has := func(some ...string) bool {
+			return slices.ContainsFunc(some, func(w string) bool { return strings.Contains(words, w) })
+		}
+		for what, wrong := range map[string]bool{
+			"patted or laid, and pressed or wiped": (st.How == act.Pat || st.How == act.Lay || st.How == act.LayDamp) &&
+				has("press ", "wipe ", "massage ", "smooth ") && !has("no pressing"),
+			"cool, and warm": st.TempC > 0 && st.TempC < 36 && has("warm cloth", "warm, wrung") &&
+				!has("lukewarm", "no warm one"),
+			"warm, and lukewarm": st.TempC >= 36 && has("lukewarm"),
+			"pads, and none counted": has(" pad ", " pads ") && st.Pads == 0 && st.PadFaces == 0 && st.Buds == 0 &&
+				!has("the pads are for"),
+			"hair, and none there":      bald && has("hair"),
+			"an amount that is another": st.Amount != "" && st.Act == act.Apply && !has(strings.ToLower(st.Amount)) && has(" g,"),
+			"a bald amount":             strings.Contains(st.Say, "{") || strings.Contains(st.Say, "  "),
+		} {
+			if wrong {
+				t.Errorf("stranger %d, %s: %s: %s (%s, %g °C)", n, st.ID, what, st.Say, st.How, st.TempC)
+			}
+		}
+	}
+}
+
 // removes reports whether a remover is used at all.
 func removes(p *plan.Plan) bool { return p.Lift.Passes > 0 }
 
@@ -175,6 +203,7 @@ func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
 			}
 		}
 		followed(t, n, p)
+		consistent(t, n, p)
 		shows := face.Face | sitting.Open(s).Neighbours()
 		if alone&shows == 0 {
 			continue

@@ -24,7 +24,10 @@ var (
 
 // Steps of the night.
 var (
-	NightPress    = row("after.night.press", "Press {product} on {zones}: {amount}.")
+	NightPress    = row("after.night.press", "{do} {product} on {zones}: {amount}.")
+	DoPress       = row("after.do.press", "Press")
+	DoSmooth      = row("after.do.smooth", "Smooth")
+	DoPat         = row("after.do.pat", "Pat")
 	NightEyeCream = row("after.night.eye_cream",
 		"{product} with the ring finger along the orbital bone, {zones}: {amount}.")
 	NightAcid      = row("after.night.acid", "{product} on {zones}: {amount}. Wait its time.")
@@ -37,9 +40,9 @@ var (
 		"Cloths and mitt rinsed and to the wash at 60 °C, the sponge to its owner, surfaces cleaned, hands washed.")
 	WaitsForTomorrow = row("after.waits_for_tomorrow", "{products}: due too, and waits for another night.")
 	RoutineDue       = row("after.routine_due", "Her own routine is due tonight: {products}, which is not in the kit.")
-	NightTargeted    = row("after.night.targeted", "Press {product} on {zones} only: {amount}.")
-	NightSmooth      = row("after.night.smooth", "Smooth {product} on {zones}: {amount}.")
-	NightOil         = row("after.night.oil", "Press {product} on {zones} last: {amount}.")
+	NightTargeted    = row("after.night.targeted", "{do} {product} on {zones} only: {amount}.")
+	NightSmooth      = row("after.night.smooth", "{do} {product} on {zones}: {amount}.")
+	NightOil         = row("after.night.oil", "{do} {product} on {zones} last: {amount}.")
 	NightRetinoid    = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
 	NightPatch       = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
 	NightLashes      = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")

@@ -87,6 +87,8 @@ var (
 	WipeDamp        = row("lift.wipe_damp", "Wipe {zones} with a damp pad, a clean face for every stroke.")
 	StrandedLift    = row("lift.stranded",
 		"The makeup on {zones} stays as it is: the client lifts it off by touch alone, or a pharmacist or doctor does.")
+	LiftLukewarmCloth = row("lift.lift_lukewarm_cloth",
+		"Lift it from {zones} with the corner of a lukewarm, wrung cloth.")
 	LiftWarmCloth   = row("lift.lift_warm_cloth", "Lift it from {zones} with the corner of a warm, wrung cloth.")
 	HairlineToo     = row("lift.hairline_too", "Hairline and behind the ears too.")
 	SupportSkin     = row("lift.support_skin", "Support the skin.")
