@@ -140,11 +140,25 @@ type Repair struct {
 	Item string `json:"item,omitempty" len:"0..80"`
 }
 
+// BookedKind is what may be booked: hair removal, and what heals.
+type BookedKind string
+
+// BookedKinds lists it, named as the conditions that it leaves behind.
+var BookedKinds = []BookedKind{"waxed", "sugared", "threaded", "hair_cream", "bladed", "peel_light", "peel_medium",
+	"peel_deep", "laser", "needling", "injectables", "toxin", "filler", "lash_lift", "brow_tattoo", "lip_tattoo",
+	"liner_tattoo", "self_tan", "exfoliated", "extraction"}
+
+// UnmarshalText accepts the words of BookedKinds.
+func (k *BookedKind) UnmarshalText(b []byte) error {
+	*k = BookedKind(b)
+	return doc.OneOf(*k, BookedKinds)
+}
+
 // Booked is hair removal or a treatment that is booked before the day.
 type Booked struct {
-	Kind string `json:"kind" need:"yes" len:"1..40"`
-	Zone string `json:"zone,omitempty" len:"0..40"`
-	On   Date   `json:"on" need:"yes"`
+	Kind BookedKind `json:"kind" need:"yes"`
+	Zone string     `json:"zone,omitempty" len:"0..40"`
+	On   Date       `json:"on" need:"yes"`
 }
 
 // Temp is the air's temperature in °C.

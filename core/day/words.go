@@ -10,4 +10,6 @@ var (
 	PlaceList    = say.Words("place", Places, say.Labels{"glass": "behind glass"})
 	GroundList   = say.Words("ground", Grounds, say.Labels{"": "plain ground"})
 	ActivityList = say.Words("activity", Activities, say.Labels{"": "still"})
+	BookedList   = say.Words("booked", BookedKinds, nil)
+	BodyList     = say.Words("body", BodyZones, nil)
 )

@@ -45,7 +45,7 @@ var (
 	HairList      = say.Words("hair", Hairs, say.Labels{"scalp_hair": "hair on the scalp"})
 	BeardList     = say.Words("beard", Beards, say.Labels{"": "not told"})
 	TodayList     = say.Words("today", Todays, say.Labels{"": "as usual", "leave": "leave alone",
-		"self":  "does it herself",
+		"self":  "client does it",
 		"clean": "no makeup on it"})
 	WearList    = say.Words("wear", Wears, say.Labels{"contact_lenses_stay": "lenses that stay in"})
 	EyeList     = say.Words("eyes", EyeShapes, nil)

@@ -21,7 +21,6 @@ var (
 	AfterChair        = row("fault.after_chair", "{time} is after chair_at ({chair})")
 	AfterBase         = row("fault.after_base", "{time} is after base_at ({base})")
 	AfterWear         = row("fault.after_wear", "{time} is after wear_until ({wear})")
-	NotBookable       = row("fault.not_bookable", "{word:q} is neither hair removal nor a treatment")
 	LongerThan        = row("fault.longer_than", "{least} is more than contact_max_s ({most})")
 	NotAfterFrom      = row("fault.not_after_from", "{to} is not after from ({from})")
 	Overlaps          = row("fault.overlaps", "{from} to {to} overlaps segments[{other}]")

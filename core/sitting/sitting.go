@@ -114,12 +114,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	return kept
 }
 
-// bookable lists what may be booked before the day: hair removal, and what heals.
-var bookable = slices.Concat(face.HairRemovals, []face.ConditionKind{face.PeelLight, face.PeelMedium, face.PeelDeep,
-	face.Laser, face.Needling, face.Injectables, face.Toxin, face.Filler, face.LashLift, face.BrowTattoo,
-	face.LipTattoo, face.LinerTattoo, face.SelfTan, face.Exfoliated})
-
-// words finds words that should name a zone, a kind of product or something bookable, and do not.
+// words finds words that should name a zone or a kind of product, and do not.
 func (s *Sitting) words(prefix string) (fs doc.Faults) {
 	zone := func(path, word string) {
 		var z face.Zone
@@ -141,15 +136,9 @@ func (s *Sitting) words(prefix string) (fs doc.Faults) {
 	}
 	for i, b := range s.Day.Planned {
 		zone("planned["+itoa(i)+"].zone", b.Zone)
-		if k := face.ConditionKind(b.Kind); k != "" && k != extraction && !slices.Contains(bookable, k) {
-			fs.Add(prefix+"day.planned["+itoa(i)+"].kind", say.NotBookable, "word", b.Kind)
-		}
 	}
 	return fs
 }
-
-// extraction may be booked, though no condition is called so.
-const extraction = "extraction"
 
 func has(fs doc.Faults, path string) bool {
 	for _, f := range fs {

@@ -443,7 +443,7 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {string} */
-        ActAct: "hands" | "setup" | "lens_out" | "cool" | "cleanse" | "rinse" | "cloth" | "dry" | "treat" | "neutralise" | "apply" | "touch_check" | "blot" | "reapply" | "lashes_off" | "hold" | "wipe" | "massage" | "emulsify" | "pad_check" | "refer" | "ready";
+        ActAct: "hands" | "setup" | "lens_out" | "cool" | "cleanse" | "rinse" | "cloth" | "dry" | "treat" | "neutralise" | "apply" | "touch_check" | "blot" | "reapply" | "lashes_off" | "hold" | "wipe" | "massage" | "emulsify" | "pad_check" | "refer" | "ready" | "repair";
         AfterAftercare: {
             card: string[];
             steps: components["schemas"]["StackStep"][];
@@ -720,10 +720,12 @@ export interface components {
         /** @enum {string} */
         DayBodyZone: "scalp" | "nape" | "shoulders" | "torso" | "hands" | "forearms" | "upper_arms" | "back" | "thighs" | "lower_legs" | "feet";
         DayBooked: {
-            kind: string;
+            kind: components["schemas"]["DayBookedKind"];
             on: string;
             zone?: string;
         };
+        /** @enum {string} */
+        DayBookedKind: "waxed" | "sugared" | "threaded" | "hair_cream" | "bladed" | "peel_light" | "peel_medium" | "peel_deep" | "laser" | "needling" | "injectables" | "toxin" | "filler" | "lash_lift" | "brow_tattoo" | "lip_tattoo" | "liner_tattoo" | "self_tan" | "exfoliated" | "extraction";
         DayDay: {
             air?: components["schemas"]["DayAir"];
             /** @description left alone, but their makeup is on */

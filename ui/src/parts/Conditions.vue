@@ -31,6 +31,7 @@ function set(i: number, change: Partial<Condition>) {
       <Pick
         label="Condition"
         bare
+        find
         :model-value="c.kind"
         :options="kinds"
         @update:model-value="(v) => set(i, { kind: v })"

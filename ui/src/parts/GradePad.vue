@@ -1,18 +1,30 @@
 <script setup lang="ts">
 // GradePad is the touch pad of one zone: oil, water and marks.
 import type { Grades } from '../api/client'
+import { computed } from 'vue'
 import Choices from './Choices.vue'
+import Fold from './Fold.vue'
 import Toggles from './Toggles.vue'
 import { useWords } from './catalogue'
 import { plain } from './words'
 
-const props = defineProps<{ title: string; grades: Grades; required?: boolean; from?: string }>()
+const props = defineProps<{ title: string; grades: Grades; required?: boolean; from?: string; today?: boolean }>()
 const emit = defineEmits<{ change: [Grades] }>()
 
 const { list, grades: graded } = useWords()
 const marks = list('mark')
 const oil = graded('oil')
 const water = graded('water')
+const todays = list('today')
+const phototypes = graded('phototype')
+const named = useWords().named('today')
+const special = computed(() =>
+  [
+    ...(props.grades.today ? [named.value[props.grades.today] ?? ''] : []),
+    ...(props.grades.phototype ? [`phototype ${phototypes.value[props.grades.phototype - 1]?.label ?? ''}`] : []),
+  ].join('; '),
+)
+const own = computed(() => [{ value: 0, label: 'as the client' }, ...phototypes.value])
 const set = (change: Partial<Grades>) => emit('change', { ...props.grades, ...change })
 </script>
 
@@ -39,6 +51,20 @@ const set = (change: Partial<Grades>) => emit('change', { ...props.grades, ...ch
       :model-value="grades.marks ?? []"
       @update:model-value="(v) => set({ marks: v })"
     />
+    <Fold v-if="today" title="This zone today" :says="special || 'as usual'">
+      <Choices
+        legend="Today"
+        :options="todays"
+        :model-value="grades.today ?? ''"
+        @update:model-value="(v) => set({ today: v || undefined })"
+      />
+      <Choices
+        legend="Its own phototype, as with vitiligo"
+        :options="own"
+        :model-value="grades.phototype ?? 0"
+        @update:model-value="(v) => set({ phototype: v || undefined })"
+      />
+    </Fold>
   </div>
 </template>
 

@@ -3,13 +3,14 @@
 import AInput from 'ant-design-vue/es/input'
 import { ref, useId } from 'vue'
 
-defineProps<{ label: string; hint?: string }>()
+const props = defineProps<{ label: string; hint?: string; asTyped?: boolean }>()
 const model = defineModel<string[]>()
 const next = ref('')
 const id = useId()
 
 function add() {
-  const word = next.value.trim().toLowerCase().replaceAll(' ', '_')
+  const typed = next.value.trim()
+  const word = props.asTyped ? typed : typed.toLowerCase().replaceAll(' ', '_')
   if (word && !model.value?.includes(word)) model.value = [...(model.value ?? []), word]
   next.value = ''
 }

@@ -5,8 +5,8 @@ import type { Schemas } from '../api/client'
 export type Zone = Schemas['FaceZone']
 export type BodyZone = Schemas['DayBodyZone']
 export type PlanZone = Exclude<Zone, BodyZone>
-// The zones of head, neck and chest, in the order in which every list stands. A zone that the API does not know, or one
-// left out, does not compile; those of the body are named where they are bare.
+// The zones of head, neck and chest, in the order in which every list stands. A zone that the API does not know, or
+// one left out, does not compile; those of the body are named where they are bare.
 const order: Record<PlanZone, true> = {
   forehead: true,
   nose: true,

@@ -9,6 +9,7 @@ import Allergies from '../../parts/Allergies.vue'
 import Choices from '../../parts/Choices.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Field from '../../parts/Field.vue'
+import PersonMore from '../../parts/PersonMore.vue'
 import DateField from '../../parts/fields/DateField.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
@@ -212,8 +213,9 @@ const soon = new Date().toISOString().slice(0, 10)
         <Allergies v-model="draft.record.allergies" />
         <p v-if="reached" class="soft">{{ reached }}</p>
         <WordList v-model="draft.record.dislikes" label="Would rather avoid" />
-        <WordList v-model="draft.record.wishes" label="Wishes" hint="Like vegan, no_alcohol" />
+        <WordList v-model="draft.record.wishes" label="Wishes" hint="Like vegan, no_alcohol, oil_free" />
         <Conditions v-model="draft.record.conditions" />
+        <PersonMore :client="draft.record" :fault="fault" @change="(c) => Object.assign(draft!.record, c)" />
         <div class="field">
           <label for="notes">Notes, kept as health data</label>
           <ATextarea id="notes" v-model:value="draft.notes" :auto-size="{ minRows: 2, maxRows: 6 }" />

@@ -36,6 +36,8 @@ const flags = [
   ['flammable', 'Flammable'],
   ['first_use', 'New to the studio'],
   ['ingredients_unconfirmed', 'Ingredients not confirmed'],
+  ['house', 'Our own choice of its kind'],
+  ['neutralise', 'Taken off with water, by the label'],
 ] as const
 const numbers = [
   ['weight', 'Weight, 0–5'],
@@ -49,6 +51,9 @@ const numbers = [
   ['price', 'Price'],
   ['pao_months', 'Months after opening'],
   ['density', 'Density'],
+  ['contact_min_s', 'Stays at least, s'],
+  ['contact_max_s', 'Stays at most, s'],
+  ['ph', 'pH'],
 ] as const
 const actives = computed({
   get: () => Object.entries(p.value.actives ?? {}).map(([a, n]) => `${a}=${n}`),

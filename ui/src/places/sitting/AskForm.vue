@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { api, ask } from '../../api/client'
 import Allergies from '../../parts/Allergies.vue'
 import Conditions from '../../parts/Conditions.vue'
+import PersonMore from '../../parts/PersonMore.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import Trouble from '../../parts/Trouble.vue'
@@ -14,7 +15,7 @@ import { useMe } from '../../me'
 import { clock, names, plain, sentence, shortDate } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
-const { draft, change, plan, saved } = useTheSitting()
+const { draft, change, plan, saved, fault } = useTheSitting()
 const { list } = useWords()
 const { data: me } = useMe()
 const queries = useQueryClient()
@@ -96,6 +97,11 @@ const eyes = list('eyes')
       :model-value="draft.client.conditions"
       @update:model-value="(v) => change((d) => (d.client.conditions = v))"
     />
+    <PersonMore
+      :client="draft.client"
+      :fault="(path) => fault('client.' + path)"
+      @change="(c) => change((d) => (d.client = { ...d.client, ...c }))"
+    />
     <WordList
       label="Would rather avoid"
       :model-value="draft.client.dislikes"
@@ -103,7 +109,7 @@ const eyes = list('eyes')
     />
     <WordList
       label="Wishes"
-      hint="Like vegan, no_alcohol"
+      hint="Like vegan, no_alcohol, oil_free"
       :model-value="draft.client.wishes"
       @update:model-value="(v) => change((d) => (d.client.wishes = v))"
     />

@@ -5,6 +5,7 @@ import Choices from '../../parts/Choices.vue'
 import DateField from '../../parts/fields/DateField.vue'
 import ClockField from '../../parts/fields/ClockField.vue'
 import Field from '../../parts/Field.vue'
+import DayMore from './DayMore.vue'
 import Segments from './Segments.vue'
 import { useWords } from '../../parts/catalogue'
 import { clock } from '../../parts/words'
@@ -29,6 +30,8 @@ function move(date: string) {
     const shift = (l: string) => new Date(Date.parse(l + 'Z') + days * 86_400_000).toISOString().slice(0, 19)
     d.day.date = date
     for (const k of ['chair_at', 'base_at', 'wear_until', 'lift_at'] as const) d.day[k] = shift(d.day[k])
+    if (d.day.leaves_at) d.day.leaves_at = shift(d.day.leaves_at)
+    for (const r of d.day.repairs ?? []) r.at = shift(r.at)
     if (d.day.washed) d.day.washed.at = shift(d.day.washed.at)
     for (const s of d.day.segments ?? []) {
       s.from = shift(s.from)
@@ -146,6 +149,7 @@ function surface(v: unknown) {
       :fault="fault"
       @update:model-value="(v) => change((d) => (d.day.segments = v))"
     />
+    <DayMore :on="on" />
     <div class="four">
       <Field
         class="two"

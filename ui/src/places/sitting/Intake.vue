@@ -28,7 +28,13 @@ const from = computed<Zone>(() => (bounds.value?.grade_from[zone.value] as Zone 
 const own = computed<Grades>(() => draft.value?.client.zones[zone.value] ?? {})
 const shown = computed<Grades>(() => {
   const f = draft.value?.client.zones[from.value] ?? {}
-  return { oil: own.value.oil ?? f.oil, water: own.value.water ?? f.water, marks: own.value.marks ?? [] }
+  return {
+    oil: own.value.oil ?? f.oil,
+    water: own.value.water ?? f.water,
+    marks: own.value.marks ?? [],
+    today: own.value.today,
+    phototype: own.value.phototype,
+  }
 })
 const borrowed = computed(() =>
   zone.value !== from.value && own.value.oil === undefined && own.value.water === undefined ? from.value : undefined,
@@ -42,6 +48,10 @@ function grade(g: Grades) {
     if (g.water !== before.water) next.water = g.water
     if (g.marks?.length) next.marks = g.marks
     else delete next.marks
+    for (const k of ['today', 'phototype'] as const) {
+      if (g[k]) next[k] = g[k] as never
+      else delete next[k]
+    }
     d.client.zones = { ...d.client.zones, [zone.value]: next }
   })
 }
@@ -68,7 +78,7 @@ function grade(g: Grades) {
         </button>
       </div>
       <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
-        <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" @change="grade" />
+        <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" today @change="grade" />
         <p class="type">
           <b
             >{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length"

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import type { Look } from '../../api/client'
+import { computed } from 'vue'
 import Choices from '../../parts/Choices.vue'
+import Field from '../../parts/Field.vue'
+import Fold from '../../parts/Fold.vue'
 import { useWords } from '../../parts/catalogue'
 import { plain, sentence } from '../../parts/words'
 import { useTheSitting } from './useSitting'
@@ -8,6 +11,7 @@ import { useTheSitting } from './useSitting'
 const { draft, change } = useTheSitting()
 const { list, catalogue: all } = useWords()
 const preset = (look: Look) => change((d) => (d.look = JSON.parse(JSON.stringify(look))))
+const base = computed(() => draft.value?.look.items?.find((i) => i.zone === 'face'))
 const finishes = list('finish')
 const coverages = list('coverage')
 const bases = list('foundation')
@@ -53,7 +57,7 @@ const necklines = list('neckline')
       <ul>
         <li v-for="(it, i) in draft.look.items" :key="i">
           {{ sentence(it.item) }} on {{ plain(it.zone) }}: {{ plain(it.binder) }}, load {{ it.load
-          }}{{ it.keep ? ', to be kept' : '' }}
+          }}{{ it.keep ? ', to be kept' : '' }}{{ it.spf ? `, claims ${it.spf}` : '' }}
           <button
             type="button"
             class="off"
@@ -65,6 +69,18 @@ const necklines = list('neckline')
         </li>
       </ul>
     </div>
+    <Fold v-if="base" title="A factor that the base claims" :says="base.spf ? `${base.spf}, never counted` : ''">
+      <Field
+        label="Factor on the foundation"
+        type="number"
+        min="0"
+        :model-value="base.spf ?? ''"
+        @update:model-value="
+          (v) => change((d) => (d.look.items!.find((i) => i.zone === 'face')!.spf = Number(v) || undefined))
+        "
+      />
+      <p class="soft">It is not counted: nobody wears a sunscreen’s dose of foundation.</p>
+    </Fold>
   </template>
 </template>
 

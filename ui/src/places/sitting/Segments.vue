@@ -33,6 +33,14 @@ function dried(i: number, text: string) {
 }
 const wet = (i: number, s: Segment) =>
   s.towelled_at?.map((_, n) => props.fault(`day.segments[${i}].towelled_at[${n}]`)).find((f) => f)
+const airs = [
+  ['temp_c', 'Outdoor air, °C', 1],
+  ['humidity', 'Humidity, %', 100],
+] as const
+function breathe(i: number, s: Segment, key: 'temp_c' | 'humidity', text: string, scale: number) {
+  const air = { ...s.air, [key]: text === '' ? undefined : Number(text) / scale }
+  set(i, { air: air.temp_c === undefined && air.humidity === undefined ? undefined : air })
+}
 function add() {
   const last = model.value?.at(-1)?.to
   const from = last ?? on('12:00')
@@ -86,6 +94,16 @@ function add() {
           :model-value="s.keep_free ?? false"
           @update:model-value="(v) => set(i, { keep_free: v })"
         />
+        <label v-for="[k, label, scale] in airs" :key="k" class="air">
+          {{ label }}
+          <AInput
+            type="number"
+            :default-value="s.air?.[k] === undefined ? '' : Math.round(s.air[k]! * scale)"
+            placeholder="room’s"
+            :status="fault(`day.segments[${i}].air.${k}`) ? 'error' : undefined"
+            @change="(e) => breathe(i, s, k, (e.target as HTMLInputElement).value, scale)"
+          />
+        </label>
         <div class="field towel">
           <label :for="`towel-${i}`">Towelled at</label>
           <AInput
@@ -137,6 +155,14 @@ legend {
   flex-wrap: wrap;
   gap: 4px 22px;
   align-items: center;
+}
+.air {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.air :deep(.ant-input) {
+  width: 84px;
 }
 .towel {
   flex-direction: row;

@@ -44,7 +44,9 @@ const signs: Record<Schemas['FaceMark'], string> = {
   broken: '✕',
   cold_sore: '◆',
 }
-const { bounds } = useWords()
+const { bounds, named: words } = useWords()
+const named = words('today')
+const alone = (z: Zone) => props.read[z]?.today === 'leave' || props.read[z]?.today === 'self'
 
 function grades(z: Zone): Required<Pick<Grades, 'oil' | 'water'>> & { marks: Schemas['FaceMark'][]; own: boolean } {
   const g = props.read[z] ?? {}
@@ -58,7 +60,9 @@ function grades(z: Zone): Required<Pick<Grades, 'oil' | 'water'>> & { marks: Sch
 }
 const said = (z: Zone) => {
   const g = grades(z)
-  return [`${sentence(plain(z))}: oil ${g.oil}`, `water ${g.water}`, ...g.marks.map(plain)].join(', ')
+  const today = props.read[z]?.today
+  const told = today ? [named.value[today] ?? ''] : []
+  return [`${sentence(plain(z))}: oil ${g.oil}`, `water ${g.water}`, ...g.marks.map(plain), ...told].join(', ')
 }
 const roomy = ['forehead', 'nose', 'cheeks', 'chin', 'neck', 'chest']
 const small = (z: Zone) => z === 'ears' || z === 'jaw'
@@ -91,7 +95,7 @@ function step(e: KeyboardEvent, by: number) {
       :aria-checked="chosen === z"
       :aria-label="said(z)"
       :tabindex="chosen === z ? 0 : -1"
-      :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own }]"
+      :class="['tile', 'water-' + grades(z).water, { on: chosen === z, own: grades(z).own, alone: alone(z) }]"
       @click="chosen = z"
       @keydown.enter="chosen = z"
       @keydown.space.prevent="chosen = z"
@@ -115,7 +119,7 @@ function step(e: KeyboardEvent, by: number) {
   </svg>
   <p class="key soft">
     <b>▪</b> oil, up to three · the fuller the green, the plumper · signs are marks · a faint edge: taken from its
-    neighbour
+    neighbour · struck through: left alone or done by the client
   </p>
 </template>
 
@@ -150,6 +154,16 @@ svg {
 }
 .tile.water-3 path {
   fill: #abcfc4;
+}
+/* what is left alone is struck through, whatever its grades */
+.tile.alone path {
+  fill: #fff;
+  stroke: var(--madder);
+  stroke-width: 3;
+  stroke-dasharray: 10 5;
+}
+.tile.alone text {
+  text-decoration: line-through;
 }
 .tile.on path {
   fill: var(--ink);

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+// Routine is the client's own: what kind, which product, where, how often, and when last. It leads the night.
+import type { Schemas } from '../api/client'
+import { useWords } from './catalogue'
+import Field from './Field.vue'
+import DateField from './fields/DateField.vue'
+import Pick from './fields/Pick.vue'
+import Toggles from './Toggles.vue'
+import { plain, sentence, zones, type Zone } from './words'
+
+type Habit = Schemas['FaceHabit']
+defineProps<{ fault?: (path: string) => string | undefined }>()
+const model = defineModel<Habit[]>()
+const kinds = useWords().list('kind')
+const places = zones.map((z) => ({ value: z as Zone, label: sentence(plain(z)) }))
+
+function set(i: number, change: Partial<Habit>) {
+  model.value = (model.value ?? []).map((h, j) => {
+    if (i !== j) return h
+    const next = { ...h, ...change }
+    if (!next.product) delete next.product
+    if (!next.last_on) delete next.last_on
+    if (!next.zones?.length) delete next.zones
+    if (!next.per_week) delete next.per_week
+    return next
+  })
+}
+</script>
+
+<template>
+  <div class="list">
+    <p class="soft">What is due of it tonight is planned first; without a number it is of every night.</p>
+    <div v-for="(h, i) in model ?? []" :key="i" class="habit">
+      <Pick
+        label="Kind"
+        find
+        :model-value="h.kind as Schemas['KitKind']"
+        :options="kinds"
+        :fault="fault?.(`routine[${i}].kind`)"
+        @update:model-value="(v) => set(i, { kind: v })"
+      />
+      <Field
+        label="Which"
+        hint="Empty for whichever the kit has"
+        :model-value="h.product"
+        :fault="fault?.(`routine[${i}].product`)"
+        @update:model-value="(v) => set(i, { product: String(v ?? '') })"
+      />
+      <Field
+        label="Times a week"
+        type="number"
+        min="0"
+        max="14"
+        :model-value="h.per_week ?? ''"
+        :fault="fault?.(`routine[${i}].per_week`)"
+        @update:model-value="(v) => set(i, { per_week: Number(v) || undefined })"
+      />
+      <DateField
+        label="Last on"
+        clear
+        :model-value="h.last_on"
+        :fault="fault?.(`routine[${i}].last_on`)"
+        @update:model-value="(v) => set(i, { last_on: v })"
+      />
+      <Toggles
+        class="where"
+        legend="Only on; none for wherever it goes"
+        :options="places"
+        :model-value="h.zones ?? []"
+        @update:model-value="(v) => set(i, { zones: v })"
+      />
+      <button
+        type="button"
+        class="quiet"
+        :aria-label="`Take ${plain(h.kind)} out of the routine`"
+        @click="model = model?.filter((_, j) => j !== i)"
+      >
+        Take it out
+      </button>
+    </div>
+    <button type="button" class="quiet" @click="model = [...(model ?? []), { kind: 'retinoid', per_week: 2 }]">
+      Add to the routine
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.list {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  min-width: 0;
+}
+.habit {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px 12px;
+  width: 100%;
+  align-items: start;
+  padding-bottom: 12px;
+  border-bottom: 1px solid var(--fold);
+}
+.where {
+  grid-column: 1 / -1;
+}
+</style>

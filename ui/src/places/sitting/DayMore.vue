@@ -1,0 +1,182 @@
+<script setup lang="ts">
+// DayMore is what few days have: bare skin beyond the neck, somewhere to go afterwards, what is booked before, makeup
+// that is on already, and slips to be put right.
+import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
+import Field from '../../parts/Field.vue'
+import Fold from '../../parts/Fold.vue'
+import DateField from '../../parts/fields/DateField.vue'
+import ClockField from '../../parts/fields/ClockField.vue'
+import Pick from '../../parts/fields/Pick.vue'
+import Tick from '../../parts/fields/Tick.vue'
+import Toggles from '../../parts/Toggles.vue'
+import { useWords } from '../../parts/catalogue'
+import { clock, names, plain, sentence, zones } from '../../parts/words'
+import { useTheSitting } from './useSitting'
+
+const props = defineProps<{ on: (time: string) => string }>()
+const { draft, change, fault } = useTheSitting()
+const { list } = useWords()
+const day = computed(() => draft.value!.day)
+const body = list('body')
+const kinds = list('booked')
+const places = zones.map((z) => ({ value: z as string, label: sentence(plain(z)) }))
+const anywhere = [{ value: '', label: 'the whole client' }, ...places]
+const left = computed(() => {
+  const told = Object.entries(draft.value!.client.zones).filter(([, g]) => g.today === 'leave' || g.marks?.length)
+  return places.filter((p) => told.some(([z]) => z === p.value) || day.value.already_on?.includes(p.value))
+})
+
+function book(i: number, b: Partial<Schemas['DayBooked']>) {
+  change((d) => {
+    d.day.planned = (d.day.planned ?? []).map((x, j) => (i === j ? { ...x, ...b } : x))
+    for (const x of d.day.planned) if (!x.zone) delete x.zone
+  })
+}
+function put(i: number, r: Partial<Schemas['DayRepair']>) {
+  change((d) => {
+    d.day.repairs = (d.day.repairs ?? []).map((x, j) => (i === j ? { ...x, ...r } : x))
+    for (const x of d.day.repairs) if (!x.item) delete x.item
+  })
+}
+const drop = (key: 'planned' | 'repairs', i: number) =>
+  change((d) => {
+    d.day[key]?.splice(i, 1)
+    if (!d.day[key]?.length) delete d.day[key]
+  })
+const bare = computed(() => names((day.value.bare ?? []).map(plain)))
+const booked = computed(() => names((day.value.planned ?? []).map((b) => plain(b.kind))))
+const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain(r.zone)} at ${clock(r.at)}`)))
+</script>
+
+<template>
+  <div v-if="draft">
+    <Fold title="Bare skin beyond the neck" :says="bare">
+      <Toggles
+        legend="Shows today"
+        :options="body"
+        :model-value="day.bare ?? []"
+        @update:model-value="(v) => change((d) => (d.day.bare = v.length ? v : undefined))"
+      />
+    </Fold>
+    <Fold title="Goes out once it is off" :says="day.leaves_at ? `at ${clock(day.leaves_at)}` : ''">
+      <div class="pair">
+        <ClockField
+          label="Leaves at"
+          :model-value="day.leaves_at ? clock(day.leaves_at) : ''"
+          :fault="fault('day.leaves_at')"
+          @update:model-value="(v) => change((d) => (d.day.leaves_at = props.on(v)))"
+        />
+        <button v-if="day.leaves_at" type="button" class="quiet" @click="change((d) => (d.day.leaves_at = undefined))">
+          Stays in
+        </button>
+      </div>
+      <p class="soft">By daylight the night ends with sunscreen.</p>
+    </Fold>
+    <Fold title="Booked before the day" :says="booked">
+      <div v-for="(b, i) in day.planned ?? []" :key="i" class="row">
+        <Pick
+          label="What"
+          find
+          :model-value="b.kind"
+          :options="kinds"
+          :fault="fault(`day.planned[${i}].kind`)"
+          @update:model-value="(v) => book(i, { kind: v })"
+        />
+        <Pick
+          label="Where"
+          :model-value="b.zone ?? ''"
+          :options="anywhere"
+          :fault="fault(`day.planned[${i}].zone`)"
+          @update:model-value="(v) => book(i, { zone: v })"
+        />
+        <DateField
+          label="On"
+          :model-value="b.on"
+          :fault="fault(`day.planned[${i}].on`)"
+          @update:model-value="(v) => book(i, { on: v })"
+        />
+        <button type="button" class="quiet" :aria-label="`Take away ${plain(b.kind)}`" @click="drop('planned', i)">
+          ×
+        </button>
+      </div>
+      <button
+        type="button"
+        class="quiet"
+        @click="change((d) => (d.day.planned = [...(d.day.planned ?? []), { kind: 'waxed', on: d.day.date }]))"
+      >
+        Add what is booked
+      </button>
+    </Fold>
+    <Fold title="A slip put right while making up" :says="slips">
+      <div v-for="(r, i) in day.repairs ?? []" :key="i" class="row">
+        <ClockField
+          label="At"
+          :model-value="clock(r.at)"
+          :fault="fault(`day.repairs[${i}].at`)"
+          @update:model-value="(v) => put(i, { at: props.on(v) })"
+        />
+        <Pick
+          label="Where"
+          :model-value="r.zone"
+          :options="places"
+          :fault="fault(`day.repairs[${i}].zone`)"
+          @update:model-value="(v) => put(i, { zone: v })"
+        />
+        <Field
+          label="What slipped"
+          hint="Empty for the whole zone"
+          :model-value="r.item"
+          :fault="fault(`day.repairs[${i}].item`)"
+          @update:model-value="(v) => put(i, { item: String(v ?? '') })"
+        />
+        <button type="button" class="quiet" :aria-label="`Take away ${plain(r.zone)}`" @click="drop('repairs', i)">
+          ×
+        </button>
+      </div>
+      <button
+        type="button"
+        class="quiet"
+        @click="change((d) => (d.day.repairs = [...(d.day.repairs ?? []), { at: d.day.base_at, zone: 'under_eyes' }]))"
+      >
+        Add a slip
+      </button>
+    </Fold>
+    <Fold
+      v-if="left.length"
+      title="Makeup that is on although it should be left alone"
+      :says="names((day.already_on ?? []).map(plain))"
+    >
+      <Toggles
+        legend="Already on"
+        :options="left"
+        :model-value="day.already_on ?? []"
+        @update:model-value="(v) => change((d) => (d.day.already_on = v.length ? v : undefined))"
+      />
+    </Fold>
+    <Tick
+      label="A fan runs at the chair"
+      :model-value="day.air?.fan ?? false"
+      @update:model-value="(v) => change((d) => (d.day.air = { ...d.day.air, fan: v || undefined }))"
+    />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr)) 44px;
+  gap: 8px 12px;
+  align-items: start;
+  width: 100%;
+}
+.row .quiet {
+  padding: 0;
+  margin-top: 24px;
+}
+.pair {
+  display: flex;
+  gap: 14px;
+  align-items: end;
+}
+</style>
