@@ -840,3 +840,39 @@ func TestDialogsAndPanelsAreNamedKeepTheFocusAndGiveItBack(t *testing.T) {
 		back("Light lotion")
 	})
 }
+
+func TestAZoneToLeaveARoutineAndABookingReachThePlan(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("leave the chin alone", func() {
+		s.press("nav a", "Intake")
+		s.tap("chin")
+		s.see("h3", "Chin")
+		s.press("summary", "This zone today")
+		s.press("label", "^Leave alone$")
+		s.see("summary", "This zone today[^]*leave alone")
+		s.page.MustElement(`[role=radio][aria-label*="leave alone"]`)
+	})
+	s.do("her own routine", func() {
+		s.press("[role=tab]", "Ask")
+		s.press("summary", "routine at night")
+		s.press("button", "Add to the routine")
+		s.see("summary", "routine at night[^]*retinoid")
+	})
+	s.do("bare shoulders, a booking", func() {
+		s.press("[role=tab]", "Day")
+		s.press("summary", "Bare skin")
+		s.press("label", "^Shoulders$")
+		s.press("summary", "Booked before")
+		s.press("button", "Add what is booked")
+		s.see("summary", "Booked before the day[^]*waxed")
+		s.press("button[aria-label='Take away waxed']", "×")
+		s.saved()
+	})
+	s.do("the plan says so", func() {
+		s.press("nav a", "Prep")
+		s.see(".steps .a", "Leave alone")
+		s.see("p, b, h3", "Chin left alone today")
+	})
+}
