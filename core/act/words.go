@@ -10,7 +10,8 @@ var (
 		"act",
 		Acts(),
 		say.Labels{"hands": "wash hands", "setup": "set up", "lens_out": "lenses out", "dry": "pat dry",
-			"touch_check": "touch", "refer": "leave alone", "hold": "press and hold", "cloth": "warm cloth", "repair": "put right"},
+			"touch_check": "touch", "refer": "leave alone", "hold": "press and hold", "cloth": "warm cloth",
+			"repair": "put right"},
 	)
 	ToolList = say.Words("tool", []How{WithCloth, WithMitt, Sponge}, nil)
 )

@@ -128,14 +128,19 @@ func TestWishesThatRequireBindWhatStaysOnTheSkin(t *testing.T) {
 		stays bool
 		want  bool
 	}{
-		"an oil, oil-free":                    {kit.Product{Kind: "face_oil", Base: "oil"}, "oil_free", true, true},
-		"an emulsion, oil-free":               {kit.Product{Kind: "moisturiser_lotion", Base: "emulsion"}, "oil-free", true, true},
-		"an emulsion that says so":            {kit.Product{Base: "emulsion", Tags: []string{"oil_free"}}, "oil_free", true, false},
-		"a gel":                               {kit.Product{Kind: "moisturiser_gel", Base: "water"}, "oil_free", true, false},
-		"a balm that is rinsed off":           {kit.Product{Kind: "balm", Base: "oil"}, "oil_free", false, false},
-		"scent, fragrance-free":               {kit.Product{Tags: []string{"essential_oil"}}, "fragrance_free", true, true},
-		"no scent, fragrance-free":            {kit.Product{Base: "emulsion"}, "fragrance free", true, false},
-		"alcohol-free binds whatever is used": {kit.Product{Tags: []string{"alcohol_denat"}}, "alcohol_free", false, true},
+		"an oil, oil-free": {kit.Product{Kind: "face_oil", Base: "oil"}, "oil_free", true, true},
+		"an emulsion, oil-free": {kit.Product{Kind: "moisturiser_lotion", Base: "emulsion"}, "oil-free",
+			true, true},
+		"an emulsion that says so": {kit.Product{Base: "emulsion", Tags: []string{"oil_free"}}, "oil_free",
+			true, false},
+		"a gel": {kit.Product{Kind: "moisturiser_gel", Base: "water"}, "oil_free", true,
+			false},
+		"a balm that is rinsed off": {kit.Product{Kind: "balm", Base: "oil"}, "oil_free", false, false},
+		"scent, fragrance-free": {kit.Product{Tags: []string{"essential_oil"}}, "fragrance_free", true,
+			true},
+		"no scent, fragrance-free": {kit.Product{Base: "emulsion"}, "fragrance free", true, false},
+		"alcohol-free binds whatever is used": {kit.Product{Tags: []string{"alcohol_denat"}}, "alcohol_free", false,
+			true},
 	} {
 		if got := c.p.Breaks([]string{c.wish}, c.stays); (got != "") != c.want {
 			t.Errorf("%s: %q", name, got)

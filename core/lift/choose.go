@@ -82,7 +82,10 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 		ch.oily = append(ch.oily, films(p.Kind))
 	}
 	for i, p := range ch.removers {
-		if !p.House && slices.ContainsFunc(ch.removers, func(o *kit.Product) bool { return o.House && o.Kind == p.Kind }) {
+		if !p.House && slices.ContainsFunc(ch.removers, func(o *kit.Product) bool {
+			return o.House &&
+				o.Kind == p.Kind
+		}) {
 			ch.others |= 1 << i
 		}
 	}

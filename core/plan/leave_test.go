@@ -162,9 +162,10 @@ func consistent(t *testing.T, n int, p *plan.Plan) {
 			"warm, and lukewarm": st.TempC >= 36 && has("lukewarm"),
 			"pads, and none counted": has(" pad ", " pads ") && st.Pads == 0 && st.PadFaces == 0 && st.Buds == 0 &&
 				!has("the pads are for"),
-			"hair, and none there":      bald && has("hair"),
-			"an amount that is another": st.Amount != "" && st.Act == act.Apply && !has(strings.ToLower(st.Amount)) && has(" g,"),
-			"a bald amount":             strings.Contains(st.Say, "{") || strings.Contains(st.Say, "  "),
+			"hair, and none there": bald && has("hair"),
+			"an amount that is another": st.Amount != "" && st.Act == act.Apply && !has(strings.ToLower(st.Amount)) &&
+				has(" g,"),
+			"a bald amount": strings.Contains(st.Say, "{") || strings.Contains(st.Say, "  "),
 		} {
 			if wrong {
 				t.Errorf("stranger %d, %s: %s: %s (%s, %g °C)", n, st.ID, what, st.Say, st.How, st.TempC)

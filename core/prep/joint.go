@@ -18,6 +18,12 @@ type opening struct {
 	veil    bool
 }
 
+// jointly is the stacks of all groups, and what they come to between them.
+type jointly struct {
+	chosen []path
+	cost   float64
+}
+
 // openings numbers the steps that the candidates of all groups may have, and says what each is and costs, and which
 // groups could share it.
 type openings struct {
@@ -46,11 +52,11 @@ func (pl *planner) opens() {
 			}
 		}
 	}
-	pl.openings, pl.toll = o, make([][]float64, len(pl.groups))
+	pl.openings, pl.toll, pl.zero = o, make([][]float64, len(pl.groups)), make([]int, len(o.cost))
 	for i := range pl.toll {
 		pl.toll[i] = make([]float64, len(o.cost))
 	}
-	pl.joint = map[restrict][]path{}
+	pl.joint = map[restrict]jointly{}
 }
 
 func (o *openings) of(pl *planner, s slot, p *kit.Product, veil bool) int {
@@ -92,9 +98,10 @@ func (pl *planner) charged(n int, toll float64) {
 	}
 }
 
-// used counts how many of some stacks have each step.
+// used counts how many of some stacks have each step. What it returns is good until it is asked again.
 func (pl *planner) used(chosen []path) []int {
-	count := make([]int, len(pl.openings.cost))
+	count := append(pl.counts[:0], pl.zero...)
+	pl.counts = count
 	for i := range chosen {
 		pl.each(i, &chosen[i], func(n int) { count[n]++ })
 	}
@@ -137,17 +144,23 @@ func (l path) bare() path {
 // choose picks the stacks of all groups under a restriction and returns the total cost: the best that was found for it,
 // or, under a restriction that has not been proven, every group's own best beside the steps of the free choice.
 func (pl *planner) choose(r restrict) float64 {
-	chosen, known := pl.joint[r]
+	j, known := pl.joint[r]
 	switch free, done := pl.joint[restrict{}]; {
 	case known:
 	case done:
-		chosen = pl.beside(r, free)
+		j = pl.keep(r, pl.beside(r, free.chosen))
 	default:
-		chosen = pl.merged(r, pl.apart(r))
+		j = pl.keep(r, pl.merged(r, pl.apart(r)))
 	}
-	pl.joint[r] = chosen
-	pl.chosen = slices.Clone(chosen)
-	return pl.cost(pl.chosen)
+	pl.chosen = j.chosen
+	return j.cost
+}
+
+// keep keeps the stacks that were chosen under a restriction.
+func (pl *planner) keep(r restrict, chosen []path) jointly {
+	j := jointly{chosen, pl.cost(chosen)}
+	pl.joint[r] = j
+	return j
 }
 
 // apart solves every group by itself, as if steps cost nothing.
@@ -183,7 +196,7 @@ func (pl *planner) merged(r restrict, chosen []path) []path {
 	best := pl.cost(chosen)
 	for better := true; better; {
 		better = false
-		count := pl.used(chosen)
+		count := slices.Clone(pl.used(chosen))
 		for n, times := range count {
 			if times == 0 {
 				continue
@@ -247,12 +260,11 @@ const (
 // and bound over the steps: what a step that is still free costs is charged in parts to groups that could share it, so
 // that no choice costs less than the groups do under those charges, each by itself.
 func (pl *planner) prove(r restrict) (gap float64) {
-	pl.joint[r] = pl.merged(r, pl.apart(r))
-	pl.choose(r)
-	p := &proof{planner: pl, r: r, best: pl.chosen, cost: pl.cost(pl.chosen),
+	first := pl.keep(r, pl.merged(r, pl.apart(r)))
+	p := &proof{planner: pl, r: r, best: first.chosen, cost: first.cost,
 		state: make([]stepState, len(pl.openings.cost))}
 	p.branch(0, p.apart(r))
-	pl.joint[r], pl.chosen = p.best, slices.Clone(p.best)
+	pl.chosen = pl.keep(r, p.best).chosen
 	return p.gap
 }
 

@@ -104,7 +104,9 @@ type planner struct {
 	housed     map[kit.Kind]bool // kinds of which the studio has its own choice
 	openings   openings
 	toll       [][]float64 // what each group is charged for each step, infinite for one that is closed
-	joint      map[restrict][]path
+	joint      map[restrict]jointly
+	counts     []int // of the steps that stacks have, for reckoning
+	zero       []int
 	own        []float64 // what each group's stack comes to by itself, for the second choices
 }
 
@@ -378,8 +380,8 @@ func (pl *planner) better(r *relaxed, gap float64) float64 {
 	gap = pl.prove(r.restrict)
 	drafts := pl.drafted(r.restrict)
 	if ready := pl.clock(drafts, r.across, nil); ready.After(pl.c.BaseAt) && ready.After(r.ready) {
-		pl.joint[r.restrict] = before
 		gap = max(gap, pl.cost(before)-pl.cost(pl.chosen))
+		pl.keep(r.restrict, before)
 		pl.choose(r.restrict)
 	}
 	return gap

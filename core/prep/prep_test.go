@@ -528,7 +528,7 @@ func TestTheCountdownIsBuiltBackFromTheDateAndDropsWhatIsTooLate(t *testing.T) {
 
 func TestTheCountdownSaysOnlyWhatConcernsThisClient(t *testing.T) {
 	booked := func(kind, on string) func(*sitting.Sitting) {
-		return func(s *sitting.Sitting) { s.Day.Planned = []day.Booked{{Kind: kind, On: On(t, on)}} }
+		return func(s *sitting.Sitting) { s.Day.Planned = []day.Booked{{Kind: day.BookedKind(kind), On: On(t, on)}} }
 	}
 	routine := func(kinds ...string) func(*sitting.Sitting) {
 		return func(s *sitting.Sitting) {
@@ -632,7 +632,8 @@ func TestASlipWhileMakingUpIsPutRightInAMinuteWithoutMovingTheClock(t *testing.T
 			!strings.Contains(last.Say, c.says) || last.Start != At(t, "09:52") {
 			t.Errorf("%s: %+v", name, last)
 		}
-		if p.ReadyAt != plain.ReadyAt && name != "nothing that may go there" || len(Found(res.Findings, "time-short")) > 0 {
+		if p.ReadyAt != plain.ReadyAt && name != "nothing that may go there" || len(Found(res.Findings,
+			"time-short")) > 0 {
 			t.Errorf("%s: ready %s, without it %s", name, p.ReadyAt, plain.ReadyAt)
 		}
 	}
@@ -710,7 +711,8 @@ func TestPeopleWhoAreNoExceptions(t *testing.T) {
 			"Scalp less than a rice grain: what stays on a fingertip and shoulders 2 finger strips, 2 ml.") {
 			t.Errorf("%s", st.Say)
 		}
-		if b := res.Dose.Body; b == nil || len(b.Zones) != 2 || float64(b.AreaCM2) != 915 || float64(b.Zones[1].Grams) != 1.8 ||
+		if b := res.Dose.Body; b == nil || len(b.Zones) != 2 || float64(b.AreaCM2) != 915 ||
+			float64(b.Zones[1].Grams) != 1.8 ||
 			float64(res.Dose.AreaCM2) > 812 {
 			t.Errorf("%+v of %v", b, res.Dose)
 		}

@@ -21,15 +21,18 @@ var (
 	MayRedden = row("prep.may_redden",
 		"That is less than {prep.facial_lead:words} hours before base: redness may show.")
 	RepairMicellar = row("prep.repair_micellar",
-		"Lift the {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on a touch of "+
+		"Lift the {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on a "+
+			"touch of "+
 			"moisture.")
 	RepairTwoPhase = row("prep.repair_two_phase",
-		"Lift the waterproof {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on "+
+		"Lift the waterproof {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and "+
+			"press on "+
 			"a touch of moisture.")
 	RepairWater = row("prep.repair_water",
 		"Lift the {item} from {zone} with a pointed bud of water; blot, and press on a touch of moisture.")
 	RepairZone = row("prep.repair_zone",
-		"Take {zone} off altogether and prepare it anew, moisture, sunscreen and primer each set, before it is made up "+
+		"Take {zone} off altogether and prepare it anew, moisture, sunscreen and primer each set, before it is "+
+			"made up "+
 			"again.")
 	RepairScreen = row("prep.repair_screen", "Press sunscreen back there.")
 	TouchCheck   = row("prep.touch_check",

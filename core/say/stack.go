@@ -89,7 +89,8 @@ var (
 	WhySkin          = row("stack.why_skin", "this skin may not have it, or the clock leaves no time")
 	ClaimsFactor     = row("stack.claims_factor", "{item} {spf:g}")
 	FactorNotCounted = row("stack.factor_not_counted",
-		"What makeup claims is not counted ({items}), and factors do not add: the higher label of the sunscreens counts.")
+		"What makeup claims is not counted ({items}), and factors do not add: the higher label of the "+
+			"sunscreens counts.")
 	PullsTears = row("stack.pulls_tears", "{item} pulls at skin that tears easily.")
 	PullsThin  = row("stack.pulls_thin", "{item} pulls at skin that is thin after a retinoid.")
 )
