@@ -439,6 +439,18 @@ func (u *Use) allergy() allergy {
 	return a
 }
 
+// treatments is the polish that the methods of a sitting allow on the day, and whether clay.
+func treatments(m method.Choice) (polish method.OptionID, clay bool) {
+	polish, clay = m.Get(method.SameDayPolish), m.Is(method.SameDayMask, method.ByZone)
+	if m.Is(method.Facial, method.Yes) {
+		clay = true
+		if polish == method.Never {
+			polish = method.Gentle
+		}
+	}
+	return polish, clay
+}
+
 func strips(u *Use) *Objection {
 	if u.Kind == act.Peel && !u.After {
 		return u.when(true, say.PeelBefore)
@@ -447,16 +459,12 @@ func strips(u *Use) *Objection {
 	if p == nil || u.After {
 		return nil
 	}
-	facial := u.Case.Method.Is(method.Facial, method.Yes)
-	polish := u.Case.Method.Get(method.SameDayPolish)
-	if facial && polish == method.Never {
-		polish = method.Gentle
-	}
+	polish, clay := treatments(u.Case.Method)
 	switch {
 	case OfRoutine(u.Case, p, u.Zone):
 		return nil
 	case p.Kind == kit.MaskClay:
-		return u.when(!facial && !u.Case.Method.Is(method.SameDayMask, method.ByZone), say.StripsBefore)
+		return u.when(!clay, say.StripsBefore)
 	case p.Kind == kit.AcidToner, p.Retinoid():
 		return u.when(true, say.StripsBefore)
 	case p.Kind == kit.EnzymePolish, p.Kind == kit.Scrub && p.Tagged("fine"):

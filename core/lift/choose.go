@@ -122,17 +122,12 @@ func (ch *chooser) offer(p, one *kit.Product) {
 // cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays.
 func (ch *chooser) thin() {
 	gone := map[int]bool{}
-	for j, b := range ch.removers {
-		for i, a := range ch.removers {
-			if i == j || gone[i] || a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
-				continue
+	for j := range ch.removers {
+		for i := range ch.removers {
+			if i != j && !gone[i] && ch.beats(i, j) {
+				gone[j] = true
+				break
 			}
-			dear, cheap := b.PriceOf(1), a.PriceOf(1)
-			if cheap > dear || cheap == dear && i > j || !ch.everywhere(i, j) {
-				continue
-			}
-			gone[j] = true
-			break
 		}
 	}
 	for _, g := range ch.groups {
@@ -145,6 +140,17 @@ func (ch *chooser) thin() {
 		}
 		g.allowed, g.cautions = allowed, cautions
 	}
+}
+
+// beats reports whether one remover does all that another of its kind does: no dearer, of two alike the first, never
+// another for the studio's own.
+func (ch *chooser) beats(i, j int) bool {
+	a, b := ch.removers[i], ch.removers[j]
+	if a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
+		return false
+	}
+	dear, cheap := b.PriceOf(1), a.PriceOf(1)
+	return (cheap < dear || cheap == dear && i < j) && ch.everywhere(i, j)
 }
 
 // everywhere reports whether remover a may go wherever b may, with no more cautions.

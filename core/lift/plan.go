@@ -801,34 +801,9 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	if zones == 0 {
 		return
 	}
-	cool := pl.warmth(zones) < figure.WarmC
 	switch {
-	case films(p.Kind) && pl.byCloth(p.Kind) && cool:
-		pl.add(
-			stack.Step{
-				Act:     act.Cloth,
-				Zones:   list,
-				HandsS:  figure.ClothS,
-				Cloths:  1,
-				TempC:   figure.LukewarmC,
-				How:     act.CoolWrung,
-				Because: []rules.ID{rules.NotEmulsified, rules.Heats},
-				Say:     c.Say(say.LukewarmClothOn),
-			},
-		)
 	case films(p.Kind) && pl.byCloth(p.Kind):
-		pl.add(
-			stack.Step{
-				Act:     act.Cloth,
-				Zones:   list,
-				HandsS:  figure.ClothS,
-				Cloths:  1,
-				TempC:   figure.WarmC,
-				How:     act.WarmWrung,
-				Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
-				Say:     c.Say(say.WarmClothOn, "why", pl.offWords()),
-			},
-		)
+		pl.clothOff(zones)
 	case films(p.Kind):
 		pl.add(
 			stack.Step{
@@ -865,6 +840,25 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 			},
 		)
 	}
+}
+
+// clothOff writes the cloth that lifts an oily remover: warm, or lukewarm where heat is ruled out.
+func (pl *planner) clothOff(zones face.Set) {
+	s := stack.Step{
+		Act:     act.Cloth,
+		Zones:   zones.List(),
+		HandsS:  figure.ClothS,
+		Cloths:  1,
+		TempC:   pl.warmth(zones),
+		How:     act.WarmWrung,
+		Because: []rules.ID{rules.NotEmulsified, rules.TooHot},
+	}
+	if s.TempC < figure.WarmC {
+		s.How, s.Because[1], s.Say = act.CoolWrung, rules.Heats, pl.c.Say(say.LukewarmClothOn)
+	} else {
+		s.Say = pl.c.Say(say.WarmClothOn, "why", pl.offWords())
+	}
+	pl.add(s)
 }
 
 // whereabouts names zones, those of the base together as the face.

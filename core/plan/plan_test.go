@@ -209,8 +209,8 @@ func TestASittingIsRefusedWithEveryFaultNamed(t *testing.T) {
 		{"bare what", `"timezone":`, `"bare":["knees"],"timezone":`, `day.bare[0]: "knees" is not one of`},
 		{"a fan of words", `"timezone":`, `"air":{"fan":"yes"},"timezone":`, "day.air.fan: needs true or false"},
 		{"a segment's air", `"timezone":`,
-" +
-				"			`"segments":[{"from":"2027-06-19T12:00","to":"2027-06-19T13:00","place":"sun","air":{"temp_c":90}}],"timezone":`,
+			`"segments":[{"from":"2027-06-19T12:00","to":"2027-06-19T13:00","place":"sun",` +
+				`"air":{"temp_c":90}}],"timezone":`,
 			"day.segments[0].air.temp_c: 90 is not between -30 and 55"},
 		{"leaves before removal", `"timezone":`, `"leaves_at":"2027-06-19T12:00","timezone":`,
 			"day.leaves_at: 2027-06-19T12:00:00 is not after lift_at"},

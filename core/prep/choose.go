@@ -111,27 +111,7 @@ func (pl *planner) gather(g *group) {
 			g.cands[s] = []candidate{{order: math.MaxInt32}}
 			continue
 		}
-		var list []candidate
-		for i := range c.Kit {
-			p := &c.Kit[i]
-			if !slices.Contains(table[s].kinds, p.Kind) {
-				continue
-			}
-			if k, ok := pl.candidate(g, s, p, area); ok {
-				k.order = i
-				list = append(list, k)
-			}
-		}
-		if s == primer && c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil) {
-			list = pl.veiled(g, list, area)
-		}
-		list = pl.byMethod(g, s, list)
-		switch s {
-		case sunscreen:
-			list = resistant(c, list)
-		case lips:
-			list = screening(c, list)
-		}
+		list := pl.candidates(g, s, area)
 		g.cands[s] = append(pl.worthwhile(list), pl.nothing(g, s, list))
 	}
 	var most float64
@@ -144,6 +124,32 @@ func (pl *planner) gather(g *group) {
 		}
 		most += heaviest
 	}
+}
+
+// candidates is the products of the kit that may fill a slot in a group, as the methods and the day would have it.
+func (pl *planner) candidates(g *group, s slot, area float64) (list []candidate) {
+	c := pl.c
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		if !slices.Contains(table[s].kinds, p.Kind) {
+			continue
+		}
+		if k, ok := pl.candidate(g, s, p, area); ok {
+			k.order = i
+			list = append(list, k)
+		}
+	}
+	if s == primer && c.Method.Is(method.PrimerSplit, method.ByZoneWithVeil) {
+		list = pl.veiled(g, list, area)
+	}
+	list = pl.byMethod(g, s, list)
+	switch s {
+	case sunscreen:
+		return resistant(c, list)
+	case lips:
+		return screening(c, list)
+	}
+	return list
 }
 
 // resistant charges a caution for every sunscreen that water takes off sooner than the day asks, where another would

@@ -190,33 +190,34 @@ func (d *countdown) evening() {
 		strings.Join(append(append(parts, d.masks()...), c.Say(say.LipsToo)), ", "))
 }
 
+// wary reports whether an objection is more than a note.
+func wary(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note }
+
+// mask is the first mask of a kind that nothing but a note speaks against the evening before, and where.
+func (d *countdown) mask(k kit.Kind, on face.Set) (p *kit.Product, zones face.Set) {
+	for i := range d.c.Kit {
+		p := &d.c.Kit[i]
+		if p.Kind != k || p.Empty() {
+			continue
+		}
+		for _, z := range on.List() {
+			u := fit.Use{Case: d.c, Product: p, Act: act.Treat, Kind: act.Detail(k), How: act.Pat, Zone: z, After: true}
+			if !slices.ContainsFunc(u.Fits(), wary) {
+				zones |= face.SetOf(z)
+			}
+		}
+		if zones != 0 {
+			return p, zones
+		}
+	}
+	return nil, 0
+}
+
 // masks says which mask goes where: clay where it is oily and nothing speaks against it, hydrating on the rest; by name
 // and minutes where the kit has one.
 func (d *countdown) masks() (list []string) {
 	c := d.c
 	rest := face.Set(treated) &^ c.Barred().All()
-	mask := func(k kit.Kind, on face.Set) (p *kit.Product, zones face.Set) {
-		for i := range c.Kit {
-			p := &c.Kit[i]
-			if p.Kind != k || p.Empty() {
-				continue
-			}
-			for _, z := range on.List() {
-				u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Detail(k), How: act.Pat, Zone: z,
-					After: true}
-				if !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool {
-					return o.Bars ||
-						o.Severity != rules.Note
-				}) {
-					zones |= face.SetOf(z)
-				}
-			}
-			if zones != 0 {
-				return p, zones
-			}
-		}
-		return nil, 0
-	}
 	peeled := fit.Healing(c)
 	var oily face.Set
 	for _, z := range (rest &^ peeled).List() {
@@ -227,12 +228,12 @@ func (d *countdown) masks() (list []string) {
 	if c.Child() {
 		return nil
 	}
-	if p, zones := mask(kit.MaskClay, oily); p != nil {
+	if p, zones := d.mask(kit.MaskClay, oily); p != nil {
 		rest &^= zones
 		list = append(list, c.Say(say.MaskNamed, "product", p.Name, "zones", c.Names(zones), "minutes",
 			stack.Minutes(c.Words, contactOf(p, figure.MaskS))))
 	}
-	if p, zones := mask(kit.MaskHydrating, rest); p != nil {
+	if p, zones := d.mask(kit.MaskHydrating, rest); p != nil {
 		return append(list, c.Say(say.MaskNamed, "product", p.Name, "zones", c.Names(zones), "minutes",
 			stack.Minutes(c.Words, contactOf(p, figure.MaskS))))
 	}

@@ -121,8 +121,8 @@ type solved struct {
 	found bool
 }
 
-// Plan makes the prep plan of a case and what the evaluator says of it.
-func Plan(c *sitting.Case) (Prep, stack.Result) {
+// planning is a planner of a case, its zones in groups.
+func planning(c *sitting.Case) *planner {
 	pl := &planner{
 		c:       c,
 		order:   order(c),
@@ -140,6 +140,12 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()
 	}
 	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
+	return pl
+}
+
+// Plan makes the prep plan of a case and what the evaluator says of it.
+func Plan(c *sitting.Case) (Prep, stack.Result) {
+	pl := planning(c)
 	// products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 	for range figure.MostTries {
 		pl.memo = map[memoKey]solved{}

@@ -245,14 +245,7 @@ func (pl *planner) cleansing(add adder) {
 		add(act.Dry, "", figure.DryS, open, pl.c.Say(say.PatDryOnly))
 		return
 	}
-	var zones face.Set
-	for _, z := range open.List() {
-		near := z == face.Eyelids || z == face.UnderEyes
-		if near && c.Client.Has(face.LensesStay) || !pl.clears(p, z) {
-			continue
-		}
-		zones |= face.SetOf(z)
-	}
+	zones := pl.cleared(p, open)
 	grams := cleanseGrams(p)
 	words, hands := say.CleanseWith, figure.CleanseS
 	if mild {
@@ -288,11 +281,24 @@ func (pl *planner) cleansing(add adder) {
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
+// cleared is the zones of some that a cleanser may go on: not near lenses that stay in.
+func (pl *planner) cleared(p *kit.Product, open face.Set) (zones face.Set) {
+	if pl.c.Client.Has(face.LensesStay) {
+		open &^= face.NearEyes
+	}
+	for _, z := range open.List() {
+		if pl.clears(p, z) {
+			zones |= face.SetOf(z)
+		}
+	}
+	return zones
+}
+
 // treatable is the zones on which nothing but a note speaks against treating skin with a product.
 func (pl *planner) treatable(p *kit.Product, on face.Set) (zones face.Set) {
 	for _, z := range (on &^ pl.c.Barred().All()).List() {
 		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Detail(p.Kind), How: act.Light, Zone: z}
-		if !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note || o.Bars }) {
+		if !slices.ContainsFunc(u.Fits(), wary) {
 			zones |= face.SetOf(z)
 		}
 	}
@@ -628,15 +634,10 @@ func (pl *planner) manner(d *draft) (said []string) {
 	switch s := d.slot; {
 	case s == moisturiser && d.zones.Has(face.Cheeks) && d.zones&middle != 0:
 		said = append(said, c.Say(say.CheeksFirst))
-	case s == eyeCream && c.Client.Lacks(face.Lashes):
-		said = append(said, c.Say(say.AlongBone))
 	case s == eyeCream:
-		said = append(said, c.Say(say.OrbitalBone))
-	case s == sunscreen && d.zones&^face.NearEyes == 0:
-		said = append(said, c.Say(say.RingFinger))
+		said = append(said, pl.boneWords())
 	case s == sunscreen:
-		said = append(said, pl.edges(d.zones)...)
-		said = append(said, pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d), pl.glasses(d))
+		said = append(said, pl.screenWords(d)...)
 	case s == lips && c.Look.Coverage != look.NoCoverage:
 		said = append(said, c.Say(say.BlotBeforeColour))
 	case d.veil:
@@ -646,6 +647,22 @@ func (pl *planner) manner(d *draft) (said []string) {
 		said = append(said, c.Say(say.WithTheGrain))
 	}
 	return slices.DeleteFunc(said, func(w string) bool { return w == "" })
+}
+
+// boneWords says where eye cream goes.
+func (pl *planner) boneWords() string {
+	if pl.c.Client.Lacks(face.Lashes) {
+		return pl.c.Say(say.AlongBone)
+	}
+	return pl.c.Say(say.OrbitalBone)
+}
+
+// screenWords says what the hands mind at sunscreen, and how much it is.
+func (pl *planner) screenWords(d *draft) []string {
+	if d.zones&^face.NearEyes == 0 {
+		return []string{pl.c.Say(say.RingFinger)}
+	}
+	return append(pl.edges(d.zones), pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d), pl.glasses(d))
 }
 
 // middle is the oily middle of the face.

@@ -244,22 +244,32 @@ func (c *Case) likeness() {
 			continue
 		}
 		for y := range z {
-			a, b := c.Skin[y], c.Skin[z]
-			same := y.Class() != face.Eye && y.Class() != face.Lip && a.Oil == b.Oil && a.Water == b.Water &&
-				slices.Equal(a.Marks, b.Marks) &&
-				c.Shaven.Has(y) == c.Shaven.Has(z) &&
-				c.unmade.Has(y) == c.unmade.Has(z) && c.Scarred.Has(y) == c.Scarred.Has(z) &&
-				c.Client.PhototypeOf(y) == c.Client.PhototypeOf(z) &&
-				c.barred.All().Has(y) == c.barred.All().Has(z)
-			for _, k := range c.Conditions {
-				same = same && k.Zone.Has(y) == k.Zone.Has(z)
-			}
-			if same {
+			if c.same(y, z) {
 				c.alike[z] = y
 				break
 			}
 		}
 	}
+}
+
+// same reports whether two zones are alike.
+func (c *Case) same(y, z face.Zone) bool {
+	a, b := c.Skin[y], c.Skin[z]
+	if y.Class() == face.Eye || y.Class() == face.Lip || a.Oil != b.Oil || a.Water != b.Water ||
+		!slices.Equal(a.Marks, b.Marks) || c.Client.PhototypeOf(y) != c.Client.PhototypeOf(z) {
+		return false
+	}
+	for _, zones := range []face.Set{c.Shaven, c.unmade, c.Scarred, c.barred.All(), c.Bearded()} {
+		if zones.Has(y) != zones.Has(z) {
+			return false
+		}
+	}
+	for _, k := range c.Conditions {
+		if k.Zone.Has(y) != k.Zone.Has(z) {
+			return false
+		}
+	}
+	return true
 }
 
 // Alike is the first zone that no rule for a single zone can tell from z.
