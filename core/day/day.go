@@ -143,10 +143,34 @@ type Repair struct {
 // BookedKind is what may be booked: hair removal, and what heals.
 type BookedKind string
 
-// BookedKinds lists it, named as the conditions that it leaves behind.
-var BookedKinds = []BookedKind{"waxed", "sugared", "threaded", "hair_cream", "bladed", "peel_light", "peel_medium",
-	"peel_deep", "laser", "needling", "injectables", "toxin", "filler", "lash_lift", "brow_tattoo", "lip_tattoo",
-	"liner_tattoo", "self_tan", "exfoliated", "extraction"}
+// What may be booked.
+const (
+	Waxed       BookedKind = "waxed"
+	Sugared     BookedKind = "sugared"
+	Threaded    BookedKind = "threaded"
+	HairCream   BookedKind = "hair_cream"
+	Bladed      BookedKind = "bladed"
+	PeelLight   BookedKind = "peel_light"
+	PeelMedium  BookedKind = "peel_medium"
+	PeelDeep    BookedKind = "peel_deep"
+	Laser       BookedKind = "laser"
+	Needling    BookedKind = "needling"
+	Injectables BookedKind = "injectables"
+	Toxin       BookedKind = "toxin"
+	Filler      BookedKind = "filler"
+	LashLift    BookedKind = "lash_lift"
+	BrowTattoo  BookedKind = "brow_tattoo"
+	LipTattoo   BookedKind = "lip_tattoo"
+	LinerTattoo BookedKind = "liner_tattoo"
+	SelfTan     BookedKind = "self_tan"
+	Exfoliated  BookedKind = "exfoliated"
+	Extraction  BookedKind = "extraction"
+)
+
+// BookedKinds lists it.
+var BookedKinds = []BookedKind{Waxed, Sugared, Threaded, HairCream, Bladed, PeelLight, PeelMedium,
+	PeelDeep, Laser, Needling, Injectables, Toxin, Filler, LashLift,
+	BrowTattoo, LipTattoo, LinerTattoo, SelfTan, Exfoliated, Extraction}
 
 // UnmarshalText accepts the words of BookedKinds.
 func (k *BookedKind) UnmarshalText(b []byte) error {

@@ -66,33 +66,33 @@ type ConditionKind string
 const (
 	Isotretinoin ConditionKind = "isotretinoin"
 	Retinoid     ConditionKind = "retinoid"
-	PeelLight    ConditionKind = "peel_light"
-	PeelMedium   ConditionKind = "peel_medium"
-	PeelDeep     ConditionKind = "peel_deep"
-	Laser        ConditionKind = "laser"
-	Needling     ConditionKind = "needling"
-	Injectables  ConditionKind = "injectables" // not known which
-	Toxin        ConditionKind = "toxin"
-	Filler       ConditionKind = "filler"
-	LashLift     ConditionKind = "lash_lift"
+	PeelLight    ConditionKind = ConditionKind(day.PeelLight)
+	PeelMedium   ConditionKind = ConditionKind(day.PeelMedium)
+	PeelDeep     ConditionKind = ConditionKind(day.PeelDeep)
+	Laser        ConditionKind = ConditionKind(day.Laser)
+	Needling     ConditionKind = ConditionKind(day.Needling)
+	Injectables  ConditionKind = ConditionKind(day.Injectables) // not known which
+	Toxin        ConditionKind = ConditionKind(day.Toxin)
+	Filler       ConditionKind = ConditionKind(day.Filler)
+	LashLift     ConditionKind = ConditionKind(day.LashLift)
 	Rosacea      ConditionKind = "rosacea"
 	Eczema       ConditionKind = "eczema"
 	Pregnant     ConditionKind = "pregnant"
 	Asthma       ConditionKind = "asthma"
 	EyeInfection ConditionKind = "eye_infection"
-	Exfoliated   ConditionKind = "exfoliated"
+	Exfoliated   ConditionKind = ConditionKind(day.Exfoliated)
 
 	Radiotherapy   ConditionKind = "radiotherapy"
 	Chemotherapy   ConditionKind = "chemotherapy"
 	EyeSurgery     ConditionKind = "eye_surgery"
-	BrowTattoo     ConditionKind = "brow_tattoo"
-	LipTattoo      ConditionKind = "lip_tattoo"
-	LinerTattoo    ConditionKind = "liner_tattoo"
-	Waxed          ConditionKind = "waxed"
-	Sugared        ConditionKind = "sugared"
-	Threaded       ConditionKind = "threaded"
-	HairCream      ConditionKind = "hair_cream"
-	Bladed         ConditionKind = "bladed"
+	BrowTattoo     ConditionKind = ConditionKind(day.BrowTattoo)
+	LipTattoo      ConditionKind = ConditionKind(day.LipTattoo)
+	LinerTattoo    ConditionKind = ConditionKind(day.LinerTattoo)
+	Waxed          ConditionKind = ConditionKind(day.Waxed)
+	Sugared        ConditionKind = ConditionKind(day.Sugared)
+	Threaded       ConditionKind = ConditionKind(day.Threaded)
+	HairCream      ConditionKind = ConditionKind(day.HairCream)
+	Bladed         ConditionKind = ConditionKind(day.Bladed)
 	Nick           ConditionKind = "nick"
 	Photosensitive ConditionKind = "photosensitive"
 	Porphyria      ConditionKind = "porphyria"
@@ -100,7 +100,7 @@ const (
 	BloodThinner   ConditionKind = "blood_thinner"
 	ThinSkin       ConditionKind = "thin_skin"
 	Keloid         ConditionKind = "keloid"
-	SelfTan        ConditionKind = "self_tan"
+	SelfTan        ConditionKind = ConditionKind(day.SelfTan)
 )
 
 // HairRemovals lists the ways to take hair off that skin needs days to get over.

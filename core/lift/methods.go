@@ -8,6 +8,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/stack"
@@ -20,26 +21,29 @@ type asking struct {
 	options []method.OptionID
 	met     func(e *evaluation) bool
 	kinds   []kit.Kind
+	does    nature.Set // what it does to skin, which a condition may rule out
 }
 
 // askings is the house methods of removal that ask for something.
 var askings = []asking{
-	{method.Toner, []method.OptionID{method.Always}, (*evaluation).toned, []kit.Kind{kit.Toner}},
-	{method.CheckWithMicellar, []method.OptionID{method.Yes}, (*evaluation).finished, []kit.Kind{kit.Micellar}},
+	{method.Toner, []method.OptionID{method.Always}, (*evaluation).toned, []kit.Kind{kit.Toner}, 0},
+	{method.CheckWithMicellar, []method.OptionID{method.Yes}, (*evaluation).finished, []kit.Kind{kit.Micellar}, 0},
 	{method.SecondCleanse, []method.OptionID{method.Always}, (*evaluation).washedSkin,
-		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}},
-	{method.Wipes, []method.OptionID{method.TravelOnly}, (*evaluation).wipedOff, []kit.Kind{kit.Wipe}},
+		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}, 0},
+	{method.Wipes, []method.OptionID{method.TravelOnly}, (*evaluation).wipedOff, []kit.Kind{kit.Wipe}, 0},
 	{method.Massage, []method.OptionID{method.Long}, (*evaluation).massagedLong,
-		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}},
-	{method.RemovalTool, []method.OptionID{method.Cloth, method.Mitt, method.Sponge}, (*evaluation).byTool, nil},
-	{method.EyeRemover, []method.OptionID{method.OilFree}, (*evaluation).eyesOilFree, []kit.Kind{kit.Micellar}},
+		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}, nature.Massages},
+	{method.RemovalTool, []method.OptionID{method.Cloth, method.Mitt, method.Sponge}, (*evaluation).byTool, nil, 0},
+	{method.EyeRemover, []method.OptionID{method.OilFree}, (*evaluation).eyesOilFree, []kit.Kind{kit.Micellar}, 0},
 	{method.EyeRemover, []method.OptionID{method.AllInOneBalm}, (*evaluation).eyesByBalm,
-		[]kit.Kind{kit.Balm, kit.CleansingOil}},
-	{method.FirstCleanseOff, []method.OptionID{method.WarmCloth}, (*evaluation).byWarmCloth, []kit.Kind{kit.Cloth}},
+		[]kit.Kind{kit.Balm, kit.CleansingOil}, 0},
+	{method.FirstCleanseOff, []method.OptionID{method.WarmCloth}, (*evaluation).byWarmCloth, []kit.Kind{kit.Cloth},
+		nature.Heats},
 	{method.FirstCleanseOff, []method.OptionID{method.EmulsifyRinse}, (*evaluation).emulsified,
-		[]kit.Kind{kit.Balm, kit.CleansingOil}},
-	{method.FirstCleanseOn, []method.OptionID{method.WarmDamp}, (*evaluation).onWarmSkin, []kit.Kind{kit.PlantOil}},
-	{method.CleanserSpend, []method.OptionID{method.Same}, (*evaluation).oneForBoth, nil},
+		[]kit.Kind{kit.Balm, kit.CleansingOil}, 0},
+	{method.FirstCleanseOn, []method.OptionID{method.WarmDamp}, (*evaluation).onWarmSkin, []kit.Kind{kit.PlantOil},
+		nature.Heats},
+	{method.CleanserSpend, []method.OptionID{method.Same}, (*evaluation).oneForBoth, nil, 0},
 }
 
 // methodNotMet names the house methods that asked for something of removal which was not done, and why.
@@ -54,7 +58,7 @@ func methodNotMet(e *evaluation) {
 		}
 		f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Lift}, say.MethodNotMet, "method",
 			method.NameOf(a.key), "option", method.OptionName(a.key, option), "why",
-			stack.WhyNot(e.c, a.kinds, act.Remove, e.touched))
+			stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched)))
 		f.Method = a.key
 		e.res.Findings = append(e.res.Findings, f)
 	}

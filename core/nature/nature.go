@@ -86,6 +86,7 @@ var ofDoing = map[act.Detail]Set{
 var ofHow = map[act.How]Set{
 	act.Press:     Presses,
 	act.Massaged:  Massages | Rubs,
+	act.Smooth:    Rubs,
 	act.WarmWrung: Heats,
 	act.WarmDamp:  Heats,
 	act.WithMitt:  Fibres,

@@ -216,7 +216,8 @@ func (pl *planner) candidate(g *group, s slot, p *kit.Product, area float64) (ca
 	if !ok {
 		return candidate{}, false
 	}
-	use := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Detail(p.Kind), How: pl.how(p, g.like), Zone: g.like}
+	use := fit.Use{Case: c, Product: p, Act: act.Apply, Kind: act.Detail(p.Kind), How: pl.how(p, face.SetOf(g.like)),
+		Zone: g.like}
 	k := candidate{
 		product: p,
 		film:    pl.film(s, p, g.like),

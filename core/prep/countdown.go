@@ -52,7 +52,7 @@ var lastDays = []lastDay{
 }
 
 // extraction may be booked, though no condition is called so.
-const extraction face.ConditionKind = "extraction"
+const extraction = face.ConditionKind(day.Extraction)
 
 // countdown is the list as it is built back from the date.
 type countdown struct {

@@ -22,7 +22,7 @@ import (
 
 // how is the way of the hands for a product. Late layers are pressed or patted; nothing is pressed on fresh
 // injectables.
-func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
+func (pl *planner) how(p *kit.Product, zones face.Set) act.How {
 	c := pl.c
 	how := act.Press
 	switch {
@@ -40,11 +40,15 @@ func (pl *planner) how(p *kit.Product, z face.Zone) act.How {
 	case p.Kind.Of().Group == kit.Primers, p.Kind.Of().Group == kit.Sunscreens:
 		how = act.Pat
 	}
-	if how == act.Press && fit.RuledOut(c, nature.Presses) != 0 {
+	still := (fit.RuledOut(c, nature.Presses) | fit.Still(c)) & zones
+	if still != 0 && slices.Contains(pressing, how) {
 		how = act.Pat
 	}
 	return how
 }
+
+// pressing is the ways that skin which nothing may press or rub does not bear.
+var pressing = []act.How{act.Press, act.Pad, act.Smooth, act.Sponge}
 
 // layerWords is the message of a layer by the way of the hands.
 var layerWords = map[act.How]say.ID{
@@ -263,7 +267,7 @@ func (pl *planner) cleansing(add adder) {
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = act.Press
-	if fit.RuledOut(c, nature.Presses) != 0 {
+	if (fit.RuledOut(c, nature.Presses)|fit.Still(c))&zones != 0 {
 		s.How = act.Pat
 	}
 	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
@@ -378,7 +382,7 @@ func (pl *planner) polishing(add adder) {
 
 // rinsed adds the rinse of what was taken off with its own water, and a pat dry.
 func (pl *planner) rinsed(add adder, zones face.Set) {
-	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.TooHot)
+	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseOff, "zones", pl.c.Names(zones)), rules.TooHot)
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
@@ -577,7 +581,7 @@ func (pl *planner) newLayer(k layerKey) *draft {
 		Kind:    act.Detail(p.Kind),
 		Product: p.ID,
 		Zones:   zones.List(),
-		How:     pl.how(p, zones.List()[0]),
+		How:     pl.how(p, zones),
 		Film:    map[face.Zone]doc.Num{},
 	}
 	for _, z := range zones.List() {

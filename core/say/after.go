@@ -39,14 +39,15 @@ var (
 	ToolsWashed = row("after.night.tools_washed",
 		"Cloths and mitt rinsed and to the wash at 60 °C, the sponge to its owner, surfaces cleaned, hands washed.")
 	WaitsForTomorrow = row("after.waits_for_tomorrow", "{products}: due too, and waits for another night.")
-	RoutineDue       = row("after.routine_due", "Her own routine is due tonight: {products}, which is not in the kit.")
-	NightTargeted    = row("after.night.targeted", "{do} {product} on {zones} only: {amount}.")
-	NightSmooth      = row("after.night.smooth", "{do} {product} on {zones}: {amount}.")
-	NightOil         = row("after.night.oil", "{do} {product} on {zones} last: {amount}.")
-	NightRetinoid    = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
-	NightPatch       = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
-	NightLashes      = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")
-	NightPolish      = row("after.night.polish", "{product} on {zones}, light pressure: {amount}; then rinse.")
+	RoutineDue       = row("after.routine_due", "Due tonight by the client's own routine, and not in the kit: "+
+		"{products}.")
+	NightTargeted = row("after.night.targeted", "{do} {product} on {zones} only: {amount}.")
+	NightSmooth   = row("after.night.smooth", "{do} {product} on {zones}: {amount}.")
+	NightOil      = row("after.night.oil", "{do} {product} on {zones} last: {amount}.")
+	NightRetinoid = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
+	NightPatch    = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
+	NightLashes   = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")
+	NightPolish   = row("after.night.polish", "{product} on {zones}, light pressure: {amount}; then rinse.")
 )
 
 // The card. Two spaces part its heads from what they say.

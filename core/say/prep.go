@@ -13,6 +13,7 @@ var (
 	NoCleanser    = row("prep.no_cleanser", "Nothing in the kit may clean this skin: rinse with lukewarm water.")
 	PatDryOnly    = row("prep.pat_dry_only", "Pat dry.")
 	PatDryLet     = row("prep.pat_dry_let", "Pat dry and let it dry.")
+	RinseOff      = row("prep.rinse_off", "Rinse it off {zones} with lukewarm water of its own.")
 	RinseLukewarm = row("prep.rinse_lukewarm", "Rinse with lukewarm water.")
 	PolishOn      = row("prep.polish_on", "Polish with {product} under light pressure on {zones}: {amount}. {why}")
 	MaskOn        = row("prep.mask_on", "Lay {product} on {zones} for {minutes}: {amount}. {why}")

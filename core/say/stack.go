@@ -68,7 +68,8 @@ var (
 		"Light harms this skin more than most: a factor of {fit.photosensitive_spf}, hat and shade, and at most "+
 			"{fit.photosensitive_med:g} of a MED in the day.")
 	WholeClient      = row("stack.whole_client", "the whole client")
-	LeftAlone        = row("stack.left_alone", "{zones} left alone today, before makeup and after.{items}")
+	LeftAlone        = row("stack.left_alone", "Left alone today, before makeup and after: {zones}.{items}")
+	LeftUnmade       = row("stack.left_unmade", "No makeup on {zones} today; bland care, patted on.{items}")
 	DoesHerself      = row("stack.does_herself", "{zones}: done by the client without help.{items}")
 	BurntUnmade      = row("stack.burnt_unmade", "No makeup on burnt skin ({zones}); care and sunscreen stay.{items}")
 	MakeupLeftOut    = row("stack.makeup_left_out", " Left out there: {items}.")
@@ -86,6 +87,7 @@ var (
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")
 	WhyMayNot        = row("stack.why_may_not", "this client may not have it")
 	WhyNoPlace       = row("stack.why_no_place", "no zone asks for it today, or the clock leaves no time")
+	WhySkinMayNot    = row("stack.why_skin_may_not", "a condition keeps this skin from it")
 	WhySkin          = row("stack.why_skin", "this skin may not have it, or the clock leaves no time")
 	ClaimsFactor     = row("stack.claims_factor", "{item} {spf:g}")
 	FactorNotCounted = row("stack.factor_not_counted",

@@ -8,6 +8,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -108,29 +109,32 @@ type asking struct {
 	kinds   []kit.Kind
 	what    act.Act
 	on      face.Set
+	does    nature.Set // what the way of working does, which a condition may rule out
 }
 
 // askings is the house methods of prep that ask for something.
 var askings = []asking{
-	{method.Facial, []method.OptionID{method.Yes}, treated(masks...), masks, act.Treat, face.BaseArea},
+	{method.Facial, []method.OptionID{method.Yes}, treated(masks...), masks, act.Treat, face.BaseArea, 0},
 	{method.SameDayPolish, []method.OptionID{method.Gentle, method.Full}, treated(kit.EnzymePolish, kit.Scrub),
-		[]kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat, face.BaseArea},
+		[]kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat, face.BaseArea, 0},
 	{method.SameDayMask, []method.OptionID{method.HydratingMask, method.ByZone}, treated(masks...), masks, act.Treat,
-		face.BaseArea},
-	{method.Depuff, []method.OptionID{method.Cold}, done(act.ColdPads), nil, act.Hold, face.BaseArea},
-	{method.Depuff, []method.OptionID{method.MassageUp}, done(act.Massaging), nil, act.Massage, face.BaseArea},
+		face.BaseArea, 0},
+	{method.Depuff, []method.OptionID{method.Cold}, done(act.ColdPads), nil, act.Hold, face.BaseArea,
+		nature.Chills | nature.Presses},
+	{method.Depuff, []method.OptionID{method.MassageUp}, done(act.Massaging), nil, act.Massage, face.BaseArea,
+		nature.Massages},
 	{method.EyeCreamReach, []method.OptionID{method.LidsToo}, laidOn(kit.EyeCream, face.Eyelids),
-		[]kit.Kind{kit.EyeCream}, act.Apply, face.SetOf(face.Eyelids)},
+		[]kit.Kind{kit.EyeCream}, act.Apply, face.SetOf(face.Eyelids), 0},
 	{method.OilSlot, []method.OptionID{method.MixedWithSerum}, mixed(kit.FaceOil), []kit.Kind{kit.FaceOil, kit.Serum},
-		act.Apply, face.BaseArea},
+		act.Apply, face.BaseArea, 0},
 	{method.SPFLayer, []method.OptionID{method.MoisturiserWithSPF}, screenedBy(kit.MoisturiserSPF),
-		[]kit.Kind{kit.MoisturiserSPF}, act.Apply, face.BaseArea},
-	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea},
+		[]kit.Kind{kit.MoisturiserSPF}, act.Apply, face.BaseArea, 0},
+	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea, 0},
 	{method.OilyMoisture, []method.OptionID{method.SPFCounts}, oilyScreened, []kit.Kind{kit.MoisturiserSPF}, act.Apply,
-		face.BaseArea},
+		face.BaseArea, 0},
 	{method.PrimerSplit, []method.OptionID{method.ByZoneWithVeil}, veiledOrUnprimed, []kit.Kind{kit.PrimerHydrating},
-		act.Apply, face.BaseArea},
-	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea},
+		act.Apply, face.BaseArea, 0},
+	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea, 0},
 }
 
 var masks = []kit.Kind{kit.MaskHydrating, kit.MaskClay}
@@ -208,7 +212,8 @@ func methodNotMet(e *evaluation) {
 			continue
 		}
 		f := e.find(rules.MethodNotMet, "", 0, say.MethodNotMet, "method", method.NameOf(a.key), "option",
-			method.OptionName(a.key, option), "why", WhyNot(e.c, a.kinds, a.what, a.on))
+			method.OptionName(a.key, option), "why",
+			WhyNature(e.c, a.does, WhyNot(e.c, a.kinds, a.what, a.on)))
 		f.Method = a.key
 	}
 }
@@ -238,6 +243,14 @@ func WhyNot(c *sitting.Case, kinds []kit.Kind, what act.Act, on face.Set) say.ID
 			}
 		}
 		why = say.WhyMayNot
+	}
+	return why
+}
+
+// WhyNature is WhyNot for a way of working that does something to skin.
+func WhyNature(c *sitting.Case, does nature.Set, why say.ID) say.ID {
+	if does != 0 && fit.RuledOut(c, does) != 0 {
+		return say.WhySkinMayNot
 	}
 	return why
 }

@@ -2,6 +2,7 @@ package stack
 
 import (
 	"slices"
+	"strings"
 	"time"
 
 	"urncloth/core/act"
@@ -424,18 +425,27 @@ func whereabouts(c *sitting.Case, zones face.Set) string {
 func leftAlone(e *evaluation) {
 	c := e.c
 	self := c.Barred().Self
-	alone := c.Barred().Alone()
+	alone := shown(c, c.Barred().Alone())
+	var unmade face.Set
 	for _, l := range c.LeftOut {
-		alone |= l.Zones &^ self &^ c.Marked(face.Sunburn)
+		unmade |= l.Zones &^ self &^ c.Barred().Alone() &^ c.Marked(face.Sunburn)
 	}
-	if zones := shown(c, alone); zones != 0 {
-		e.find(rules.LeaveAlone, "", zones, say.LeftAlone, "zones", c.Names(zones), "items", leftOut(c, alone))
+	var said []string
+	if alone != 0 {
+		said = append(said, c.Say(say.LeftAlone, "zones", c.Names(alone), "items", leftOut(c, alone)))
+	}
+	if unmade != 0 {
+		said = append(said, c.Say(say.LeftUnmade, "zones", c.Names(unmade), "items", leftOut(c, unmade)))
+	}
+	if len(said) > 0 {
+		f := e.find(rules.LeaveAlone, "", alone|unmade, say.None)
+		*f = f.Saying(strings.Join(said, " "))
 	}
 	if zones := shown(c, self); zones != 0 {
 		f := e.find(rules.LeaveAlone, "", zones, say.DoesHerself, "zones", c.Names(zones), "items", leftOut(c, self))
 		*f = f.As(rules.Note)
 	}
-	if burnt := c.Marked(face.Sunburn) &^ alone &^ self; leftOut(c, burnt) != "" {
+	if burnt := c.Marked(face.Sunburn) &^ c.Barred().All(); leftOut(c, burnt) != "" {
 		f := e.find(rules.LeaveAlone, "", burnt, say.BurntUnmade, "zones", c.Names(burnt), "items", leftOut(c, burnt))
 		*f = f.As(rules.Caution)
 	}
