@@ -198,7 +198,7 @@ var doWords = map[act.How]say.ID{act.Press: say.DoPress, act.Smooth: say.DoSmoot
 // how is the way of the hands for a message on some zones: patted where nothing may be pressed or rubbed.
 func (pl *planner) how(message say.ID, zones face.Set) act.How {
 	how, asked := hands[message]
-	if !asked || (fit.RuledOut(pl.c, nature.Presses)|fit.Still(pl.c))&zones != 0 {
+	if !asked || (fit.RuledOut(pl.c, nature.Presses)|fit.Still(pl.c)|fit.ByClinician(pl.c))&zones != 0 {
 		return act.Pat
 	}
 	return how
@@ -244,12 +244,12 @@ func (pl *planner) write() {
 	tonight := pl.active(open)
 	pl.exfoliate(tonight)
 	pl.routine(open, kit.Toner, figure.NightSpotS, say.NightPress)
-	if !pl.routine(open, kit.Essence, figure.NightSpotS, say.NightPress) && layered {
+	if !pl.routine(open, kit.Essence, figure.NightSpotS, say.NightPress) && layered && !c.Child() {
 		pl.press(open, whatever, kit.Essence, figure.NightSpotS)
 	}
 	retinoid := tonight.retinoid()
 	rest := open
-	if !pl.routine(open, kit.Serum, figure.NightHandsS, say.NightTargeted) {
+	if !pl.routine(open, kit.Serum, figure.NightHandsS, say.NightTargeted) && !c.Child() {
 		if !layered { // one serum a zone is enough: the targeted one where there is a mark
 			rest &^= pl.targeted(open, tonight.p != nil)
 		}

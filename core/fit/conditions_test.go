@@ -244,3 +244,19 @@ func TestWhatGoesAgainstAWishIsBarredWhereADislikeIsOnlyNoted(t *testing.T) {
 		}
 	}
 }
+
+func TestZonesAreAlikeOnlyWhereTheSameConditionsHold(t *testing.T) {
+	c := sitting.Open(With(t, func(s *sitting.Sitting) {
+		s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, "2027-06-10"), Zone: P(face.Chin)},
+			{Kind: face.BrowTattoo, On: On(t, "2027-06-01")}}
+	}))
+	// the forehead is not beside the chin; upper lip and cheeks are; brows heal from their tattoo
+	for _, z := range []face.Zone{face.UpperLip, face.Brows} {
+		if like := fit.Alike(c, z); fit.Sign(c, like) != fit.Sign(c, z) || like == face.Forehead {
+			t.Errorf("%s is like %s", z, like)
+		}
+	}
+	if fit.Alike(c, face.Nose) != face.Forehead {
+		t.Errorf("the nose is like %s", fit.Alike(c, face.Nose))
+	}
+}

@@ -91,7 +91,9 @@ type held struct {
 // among the checks, and how each product stands to the client's allergies.
 type known struct {
 	held      [][]held
-	still     face.Set // where nothing may rub
+	still     face.Set       // where nothing may rub
+	sign      [face.N]uint64 // which conditions hold on each zone
+	alike     [face.N]face.Zone
 	allergies map[*kit.Product]allergy
 }
 
@@ -111,8 +113,29 @@ func hold(c *sitting.Case) *known {
 			list[n] = append(list[n], held{k, zones})
 		}
 	}
-	return &known{list, RuledOut(c, nature.Rubs), map[*kit.Product]allergy{}}
+	k := &known{held: list, still: RuledOut(c, nature.Rubs), allergies: map[*kit.Product]allergy{}}
+	for i := range conditions {
+		for _, z := range conditions[i].where(c).List() {
+			k.sign[z] |= 1 << i
+		}
+	}
+	for z := range face.N {
+		k.alike[z] = z
+		for y := c.Alike(z); y < z; y++ {
+			if c.Alike(y) == c.Alike(z) && k.sign[y] == k.sign[z] {
+				k.alike[z] = y
+				break
+			}
+		}
+	}
+	return k
 }
+
+// Alike is the first zone on which nothing that is asked about a single zone differs, conditions too.
+func Alike(c *sitting.Case, z face.Zone) face.Zone { return sitting.Memo(c, hold).alike[z] }
+
+// Sign is a number that two zones share only where the same conditions hold on both.
+func Sign(c *sitting.Case, z face.Zone) uint64 { return sitting.Memo(c, hold).sign[z] }
 
 // Still is the zones on which nothing may rub: what comes off there is held and lifted.
 func Still(c *sitting.Case) face.Set { return sitting.Memo(c, hold).still }

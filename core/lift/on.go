@@ -121,6 +121,11 @@ func (m Loads) binders() []look.Binder {
 	return list
 }
 
+// makeup reports whether anything but care and sunscreen lies there.
+func (m Loads) makeup() bool {
+	return slices.ContainsFunc(m.binders(), func(b look.Binder) bool { return b != look.Care && b != look.SPFFilm })
+}
+
 // t0 is the contact that a binder needs there, by its load.
 func t0(b look.Binder, load float64) float64 {
 	switch {

@@ -888,7 +888,7 @@ func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 func (pl *planner) finishUp(worked face.Set) {
 	c := pl.c
 	list := worked.List()
-	if worked.Has(face.Eyelids) && len(pl.on[face.Eyelids]) > 0 && !fit.Still(c).Has(face.Eyelids) &&
+	if worked.Has(face.Eyelids) && pl.on[face.Eyelids].makeup() && !fit.Still(c).Has(face.Eyelids) &&
 		!c.Client.Lacks(face.Lashes) {
 		pl.roots()
 	}
@@ -1031,7 +1031,8 @@ func (pl *planner) tone(worked face.Set) {
 		}
 		zones := map[face.Zone]doc.Num{}
 		var on face.Set
-		for _, z := range (worked &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)).List() {
+		skin := worked & face.Upper &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)
+		for _, z := range skin.List() {
 			if want == method.AsNeeded && c.Skin[z].Water > 1 ||
 				slices.ContainsFunc(objections(c, p, z, false), uneasy) {
 				continue

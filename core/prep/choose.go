@@ -74,10 +74,8 @@ func groups(c *sitting.Case) []*group {
 		}
 		key := fmt.Sprint(s.Oil, s.Water, s.Marks, class, face.BaseArea.Has(z), z == face.Eyelids,
 			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z), onBody, c.Unmade().Has(z),
-			c.Scarred.Has(z), c.Client.PhototypeOf(z), c.Bearded().Has(z))
-		for _, k := range c.Conditions {
-			key += strconv.FormatBool(k.Zone.Has(z))
-		}
+			c.Scarred.Has(z), c.Client.PhototypeOf(z), c.Bearded().Has(z),
+			fit.Sign(c, z))
 		b := c.Barred()
 		key += strconv.FormatBool(b.All().Has(z))
 		g := index[key]
@@ -97,6 +95,9 @@ func groups(c *sitting.Case) []*group {
 	return list
 }
 
+// childs is what a child gets: cleansed, light moisture, sunscreen, balm.
+var childs = [slots]bool{moisturiser: true, lips: true, patch: true, sunscreen: true}
+
 // gather fills in the candidates of every slot of a group: suitable products in the order of the kit, and nothing
 // last.
 func (pl *planner) gather(g *group) {
@@ -107,7 +108,7 @@ func (pl *planner) gather(g *group) {
 	}
 	for s := range slots {
 		dry := s == oil && !pl.mixed && len(g.cands[moisturiser]) < 2 // oil goes over a moisturiser or not at all
-		if !table[s].belongs(c, g.like) || dry || face.Body.Has(g.like) && s != sunscreen {
+		if !table[s].belongs(c, g.like) || dry || face.Body.Has(g.like) && s != sunscreen || c.Child() && !childs[s] {
 			g.cands[s] = []candidate{{order: math.MaxInt32}}
 			continue
 		}

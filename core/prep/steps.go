@@ -40,7 +40,7 @@ func (pl *planner) how(p *kit.Product, zones face.Set) act.How {
 	case p.Kind.Of().Group == kit.Primers, p.Kind.Of().Group == kit.Sunscreens:
 		how = act.Pat
 	}
-	still := (fit.RuledOut(c, nature.Presses) | fit.Still(c)) & zones
+	still := (fit.RuledOut(c, nature.Presses) | fit.Still(c) | fit.ByClinician(c)) & zones
 	if still != 0 && slices.Contains(pressing, how) {
 		how = act.Pat
 	}

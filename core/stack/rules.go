@@ -140,7 +140,7 @@ func objections(e *evaluation, m *moment) {
 	var known [face.N][]fit.Objection // by the first zone that is alike
 	var asked face.Set
 	for _, met := range fit.Gather(list, func(z face.Zone) []fit.Objection {
-		like := e.c.Alike(z)
+		like := fit.Alike(e.c, z)
 		if !asked.Has(like) {
 			u := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, Zone: z, LensesIn: m.lensesIn}
 			known[like], asked = u.Fits(), asked|face.SetOf(like)
