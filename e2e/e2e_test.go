@@ -873,6 +873,6 @@ func TestAZoneToLeaveARoutineAndABookingReachThePlan(t *testing.T) {
 	s.do("the plan says so", func() {
 		s.press("nav a", "Prep")
 		s.see(".steps .a", "Leave alone")
-		s.see("p, b, h3", "Chin left alone today")
+		s.see("p, b, h3", "Left alone today, before makeup and after: chin")
 	})
 }
