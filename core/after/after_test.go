@@ -30,6 +30,8 @@ func night(t testing.TB, change func(*sitting.Sitting)) *sitting.Case {
 				Kind: "spot_patch", Count: P(10)},
 			kit.Product{ID: "bright", Name: "Bright", Kind: "serum", Base: "water",
 				Actives: map[string]float64{"vitamin_c": 10}},
+			kit.Product{ID: "mask", Name: "Mask", Kind: kit.MaskHydrating, Base: "emulsion", ContactMinS: 300,
+				ContactMaxS: 600},
 			kit.Product{ID: "lash", Name: "Lash", Kind: "lash_serum", EyeSafe: true})
 		s.Method["night_layers"], s.Method["night_exfoliant"] = "layered", "by_skin"
 		change(s)
@@ -214,6 +216,18 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		told("exfoliated", "2027-06-13")(s)
 		told("exfoliated", "2027-06-15")(s)
 	}
+	leaveChin := func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Today: face.Leave} }
+	dark := func(s *sitting.Sitting) {
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(2), Marks: []face.Mark{face.Pigment}}
+	}
+	born := func(on string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) { s.Client.Born, s.Client.Guardian = On(t, on), true }
+	}
+	stays := func(seconds int) []stack.Step {
+		s := step("m", "mask", face.Cheeks)
+		s.Act, s.Kind, s.ContactS = act.Treat, act.Detail(kit.MaskHydrating), seconds
+		return []stack.Step{s}
+	}
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -242,6 +256,26 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			true, "stop"},
 		{"acid within isotretinoin", "isotretinoin", told("isotretinoin", "2027-03-01"),
 			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, true, "stop"},
+		{"a chin that was to be left alone", "leave-alone", leaveChin, []stack.Step{step("a", "lotion", face.Chin)}, true,
+			"stop"},
+		{"a jaw beside it", "leave-alone", leaveChin, []stack.Step{step("a", "lotion", face.Jaw)}, false, ""},
+		{"a retinoid on a child", "minor", born("2015-06-19"), []stack.Step{step("a", "reti", face.Cheeks)}, true,
+			"caution"},
+		{"lotion on a child", "minor", born("2015-06-19"), []stack.Step{step("a", "lotion", face.Cheeks)}, false, ""},
+		{"a mask left on for longer than it says", "contact-too-long", plain, stays(601), true, "stop"},
+		{"a mask left on for as long as it says", "contact-too-long", plain, stays(600), false, ""},
+		{"a mask taken off before its time", "contact-too-short", plain, stays(299), true, "caution"},
+		{"a mask left on for its time", "contact-too-short", plain, stays(300), false, ""},
+		{"a serum over a cream", "thick-before-thin", plain, []stack.Step{step("a", "cream", face.Cheeks),
+			step("b", "bright", face.Cheeks)}, true, "caution"},
+		{"a serum under a cream", "thick-before-thin", plain, []stack.Step{step("b", "bright", face.Cheeks),
+			step("a", "cream", face.Cheeks)}, false, ""},
+		{"a serum beside a cream", "thick-before-thin", plain, []stack.Step{step("a", "cream", face.Jaw),
+			step("b", "bright", face.Cheeks)}, false, ""},
+		{"a brightener where nothing is dark", "off-its-mark", plain, []stack.Step{step("b", "bright", face.Cheeks)},
+			true, "note"},
+		{"a brightener on a dark mark", "off-its-mark", dark, []stack.Step{step("b", "bright", face.Cheeks)}, false,
+			""},
 		{"a mask does not count as stripping now", "strips-before-makeup", plain,
 			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
 	} {

@@ -40,6 +40,41 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			return l
 		}
 	}
+	rosacea := func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: face.Rosacea}} }
+	filled := func(on string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "filler", On: On(t, on), Zone: P(face.Cheeks)}}
+		}
+	}
+	chin := func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Today: face.Leave} }
+	by := func(how act.How, temp float64, acts ...act.Act) func([]stack.Step) []stack.Step {
+		return func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if slices.Contains(acts, l[i].Act) && slices.Contains(l[i].Zones, face.Cheeks) {
+					l[i].How, l[i].TempC = how, temp
+				}
+			}
+			return l
+		}
+	}
+	wiped := func(l []stack.Step) []stack.Step {
+		last := l[len(l)-1]
+		last.ID, last.Act, last.How, last.Zones = "by-hand", act.Wipe, act.WithWipe, []face.Zone{face.Cheeks}
+		return append(l, last)
+	}
+	tooFar := func(l []stack.Step) []stack.Step {
+		for i := range l {
+			if l[i].Product != "" && slices.Contains(l[i].Zones, face.Cheeks) {
+				l[i].Zones = append(slices.Clone(l[i].Zones), face.Chin)
+			}
+		}
+		return l
+	}
+	toned := func(s *sitting.Sitting) { s.Method["toner"] = "always" }
+	noToner := func(s *sitting.Sitting) {
+		toned(s)
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind == kit.Toner })
+	}
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -155,6 +190,31 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 				return l
 			}, true, "caution"},
 		{"pads enough", "sundry-short", none, same, false, ""},
+		{"a warm cloth on rosacea", "heats", rosacea, by(act.WarmWrung, 38, act.Cloth, act.Rinse), true, "caution"},
+		{"a lukewarm rinse on rosacea", "heats", rosacea, same, false, ""},
+		{"water of 36 °C on rosacea", "heats", rosacea, by(act.Lukewarm, 36, act.Rinse), true, "caution"},
+		{"water of 35 °C on rosacea", "heats", rosacea, by(act.Lukewarm, 35, act.Rinse), false, ""},
+		{"warm water on quiet skin", "heats", none, by(act.Lukewarm, 36, act.Rinse), false, ""},
+		{"wiped the day after filler", "presses", filled("2027-06-18"), wiped, true, "stop"},
+		{"patted the day after filler", "presses", filled("2027-06-18"), same, false, ""},
+		{"wiped a month after filler", "presses", filled("2027-05-18"), wiped, false, ""},
+		{"massaged three days after filler", "injectables", filled("2027-06-16"),
+			func(l []stack.Step) []stack.Step {
+				for i := range l {
+					if l[i].Act == act.Dry {
+						l[i].Act, l[i].How = act.Massage, act.Massaged
+					}
+				}
+				return l
+			}, true, "stop"},
+		{"the usual removal a month after filler", "injectables", filled("2027-05-18"), same, false, ""},
+		{"a chin that was to be left alone", "leave-alone", chin, tooFar, true, "stop"},
+		{"a chin left alone", "leave-alone", chin, same, false, ""},
+		{"a toner asked for and none there", "method-not-met", noToner, same, true, "note"},
+		{"a toner asked for and used", "method-not-met", toned, same, false, ""},
+		{"a toner taken out by hand", "method-not-met", toned, func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool { return s.Kind == act.Detail(kit.Toner) })
+		}, true, "note"},
 	} {
 		p := mangled(t, evening(t, c.sitting), c.change)
 		var found []rules.Finding

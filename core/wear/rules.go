@@ -172,12 +172,11 @@ func interrupts(e *evaluation, v *event) {
 func objections(e *evaluation, v *event) {
 	for i := range v.steps {
 		d := &v.steps[i]
-		if d.zones == 0 || d.p == nil {
-			continue
-		}
 		for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
-			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, Kind: act.Detail(d.p.Kind), How: act.Press, Zone: z,
-				After: true}
+			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: act.Press, Zone: z, After: true}
+			if d.p != nil {
+				use.Kind = act.Detail(d.p.Kind)
+			}
 			return use.Fits()
 		}) {
 			e.res.Findings = append(e.res.Findings, m.Finding(e.c, rules.Wear, v.up.ID))

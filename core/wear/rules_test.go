@@ -42,6 +42,13 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		s.Day.Segments = append(s.Day.Segments, segment(t, "15:00", "15:30", "indoors", vow))
 	}
 	none := func(*sitting.Sitting) {}
+	leaveChin := func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Today: face.Leave} }
+	filled := func(on string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "filler", On: On(t, on), Zone: P(face.Cheeks)}}
+		}
+	}
+	stings := func(s *sitting.Sitting) { s.Client.Learned.Never = []string{"dab"} }
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -107,6 +114,19 @@ func TestEveryWearRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			little.RemainingG = P(0.2)
 			Add(s, little)
 		}, []wear.TouchUp{coat(t, "13:00", "dab")}, true, "caution"},
+		{"a chin that was to be left alone", "leave-alone", leaveChin, []wear.TouchUp{{At: At(t, "13:00"),
+			Zones: []string{"chin"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "dab"}}}}, true, "stop"},
+		{"a tissue on a chin that was to be left alone", "leave-alone", leaveChin, []wear.TouchUp{{At: At(t, "13:00"),
+			Zones: []string{"chin"}, Steps: []wear.TouchStep{{Act: "blot"}}}}, true, "stop"},
+		{"a nose beside it", "leave-alone", leaveChin, []wear.TouchUp{{At: At(t, "13:00"),
+			Zones: []string{"nose"}, Steps: []wear.TouchStep{{Act: "reapply", Product: "dab"}}}}, false, ""},
+		{"pressed on the day after filler", "injectables", filled("2027-06-18"),
+			[]wear.TouchUp{coat(t, "13:00", "dab")}, true, "stop"},
+		{"pressed on a month after filler", "injectables", filled("2027-05-18"),
+			[]wear.TouchUp{coat(t, "13:00", "dab")}, false, ""},
+		{"an active on skin that stings", "stung", stings, []wear.TouchUp{coat(t, "13:00", "dab")}, true, "stop"},
+		{"another name", "stung", func(s *sitting.Sitting) { s.Client.Learned.Never = []string{"flour"} },
+			[]wear.TouchUp{coat(t, "13:00", "dab")}, false, ""},
 		{"more than is left, but there is enough", "runs-out", none, []wear.TouchUp{coat(t, "13:00", "dab")}, false,
 			""},
 	} {
