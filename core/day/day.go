@@ -68,21 +68,40 @@ func (d Date) YearsSince(born Date) float64 {
 }
 
 // Midnight is the start of the date as a wall-clock time.
-func (d Date) Midnight() Local { return Local(d) }
+func (d Date) Midnight() Local { return Local{t: d.t} }
 
-// Local is a wall-clock time without offset, written 2027-06-19T09:00:00. Seconds may be left out when read.
-type Local struct{ t time.Time }
+// Local is a wall-clock time, written 2027-06-19T09:00:00. Seconds may be left out when read. An offset is understood
+// wherever a time is read; it is written only where it is needed, with the second of two equal times of a night on
+// which the clock goes back.
+type Local struct {
+	t   time.Time // what the clock shows, as if it were in UTC
+	off offset
+}
 
-const localForm = "2006-01-02T15:04:05"
+// offset is how far the clock is ahead of UTC, where that was said.
+type offset struct {
+	said    bool
+	seconds int
+}
 
-// UnmarshalText reads 2027-06-19T09:00 or 2027-06-19T09:00:30.
+const (
+	localForm  = "2006-01-02T15:04:05"
+	offsetForm = "-07:00"
+)
+
+// localForms are the ways of writing a time that are understood, the offset after any of them.
+var localForms = []string{localForm, "2006-01-02T15:04"}
+
+// UnmarshalText reads 2027-06-19T09:00, 2027-06-19T09:00:30 or 2027-10-31T01:45:00+00:00.
 func (l *Local) UnmarshalText(text []byte) error {
-	for _, form := range []string{localForm, "2006-01-02T15:04"} {
-		if len(form) != len(text) {
-			continue
+	for _, form := range localForms {
+		if t, err := time.Parse(form, string(text)); len(form) == len(text) && err == nil && datable(t) {
+			*l = Local{t: t}
+			return nil
 		}
-		if t, err := time.Parse(form, string(text)); err == nil && datable(t) {
-			l.t = t
+		if t, err := time.Parse(form+"Z07:00", string(text)); err == nil && datable(t) && len(form) < len(text) {
+			_, ahead := t.Zone()
+			*l = Local{time.Unix(t.Unix()+int64(ahead), 0).UTC(), offset{true, ahead}}
 			return nil
 		}
 	}
@@ -92,13 +111,21 @@ func (l *Local) UnmarshalText(text []byte) error {
 // MarshalText writes 2027-06-19T09:00:00.
 func (l Local) MarshalText() ([]byte, error) { return []byte(l.String()), nil }
 
-func (l Local) String() string { return l.t.Format(localForm) }
+func (l Local) String() string {
+	s := l.t.Format(localForm)
+	if l.off.said {
+		s += l.t.In(time.FixedZone("", l.off.seconds)).Format(offsetForm)
+	}
+	return s
+}
 
 // Clock is the time of day alone, 09:00.
 func (l Local) Clock() string { return l.t.Format("15:04") }
 
 // Add is the wall clock so many minutes later, with no regard to changes of the clock.
-func (l Local) Add(minutes int) Local { return Local{l.t.Add(time.Duration(minutes) * time.Minute)} }
+func (l Local) Add(minutes int) Local {
+	return Local{l.t.Add(time.Duration(minutes) * time.Minute), l.off}
+}
 
 // IsZero reports whether no time was given.
 func (l Local) IsZero() bool { return l.t.IsZero() }
@@ -333,21 +360,75 @@ func (d Day) Zone() (*time.Location, error) {
 	return loc, nil
 }
 
-// In returns the instant at which the wall clock in loc shows l. Of a time that comes twice, the first; ok is false
-// for a time that the clock skips.
+// In returns the instant at which the wall clock in loc shows l, or the one that its offset says. Of a time that comes
+// twice, the first; ok is false for a time that the clock skips.
 func (l Local) In(loc *time.Location) (at time.Time, ok bool) {
 	t := l.t
+	if l.off.said {
+		return time.Unix(t.Unix()-int64(l.off.seconds), 0).In(loc), true
+	}
 	at = time.Date(t.Year(), t.Month(), t.Day(), t.Hour(), t.Minute(), t.Second(), 0, loc)
-	if earlier := at.Add(-time.Hour); Wall(earlier) == l {
+	if earlier := at.Add(-time.Hour); shows(earlier).Equal(t) {
 		return earlier, true
 	}
-	return at, Wall(at) == l
+	return at, shows(at).Equal(t)
 }
 
-// Wall returns what the clock shows at an instant, in the instant's own zone.
-func Wall(at time.Time) Local {
+// before compares two times by the clock of a place.
+func (l Local) before(m Local, loc *time.Location) bool {
+	a, _ := l.In(loc)
+	b, _ := m.In(loc)
+	return a.Before(b)
+}
+
+// settle writes a time that came with an offset as the clock of the place shows it.
+func (l *Local) settle(loc *time.Location) {
+	if l.off.said {
+		at, _ := l.In(loc)
+		*l = Wall(at)
+	}
+}
+
+// Settle writes every time of the day that came with an offset as the clock of its place shows it.
+func (d *Day) Settle() {
+	loc, err := d.Zone()
+	if err != nil {
+		return
+	}
+	list := []*Local{&d.ChairAt, &d.BaseAt, &d.WearUntil, &d.LiftAt, &d.ShavedAt, &d.LeavesAt}
+	if d.Washed != nil {
+		list = append(list, &d.Washed.At)
+	}
+	for i := range d.Repairs {
+		list = append(list, &d.Repairs[i].At)
+	}
+	for i := range d.Segments {
+		s := &d.Segments[i]
+		list = append(list, &s.From, &s.To)
+		for j := range s.TowelledAt {
+			list = append(list, &s.TowelledAt[j])
+		}
+	}
+	for _, l := range list {
+		l.settle(loc)
+	}
+}
+
+// shows is what the clock shows at an instant, in the instant's own zone, as if that were UTC.
+func shows(at time.Time) time.Time {
 	_, ahead := at.Zone()
-	return Local{time.Unix(at.Unix()+int64(ahead), 0).UTC()}
+	return time.Unix(at.Unix()+int64(ahead), 0).UTC()
+}
+
+// Wall returns what the clock shows at an instant, in the instant's own zone, with the offset where the clock shows it
+// for the second time.
+func Wall(at time.Time) Local {
+	l := Local{t: shows(at)}
+	if shows(at.Add(-time.Hour)).Equal(l.t) {
+		_, ahead := at.Zone()
+		l.off = offset{true, ahead}
+	}
+	return l
 }
 
 // checker gathers what is wrong with a day.
@@ -391,7 +472,7 @@ func (k *checker) after(field string, l Local, other string, m Local, equal bool
 	if l.IsZero() || m.IsZero() {
 		return
 	}
-	if l.t.Before(m.t) || (!equal && l == m) {
+	if l.before(m, k.loc) || !equal && !m.before(l, k.loc) {
 		k.fs.Add(k.at(field), say.NotAfterField, "time", l, "field", other, "other", m)
 	}
 }
@@ -408,7 +489,9 @@ func (k *checker) clocks() {
 	if !k.ChairAt.IsZero() && !k.Date.IsZero() && k.ChairAt.Date() != k.Date {
 		k.fs.Add(k.at("chair_at"), say.NotOnDate, "time", k.ChairAt, "date", k.Date)
 	}
-	if !k.LiftAt.IsZero() && !k.ChairAt.IsZero() && k.LiftAt.t.Sub(k.ChairAt.t) > figure.LongestDay {
+	chair, _ := k.ChairAt.In(k.loc)
+	lift, _ := k.LiftAt.In(k.loc)
+	if !k.LiftAt.IsZero() && !k.ChairAt.IsZero() && lift.Sub(chair) > figure.LongestDay {
 		k.fs.Add(k.at("lift_at"), say.TooLongAfter, "time", k.LiftAt)
 	}
 }
@@ -417,12 +500,12 @@ func (k *checker) clocks() {
 func (k *checker) before() {
 	if w := k.Washed; w != nil && !w.At.IsZero() {
 		k.real("washed.at", w.At)
-		if w.At.t.After(k.ChairAt.t) && !k.ChairAt.IsZero() {
+		if k.ChairAt.before(w.At, k.loc) && !k.ChairAt.IsZero() {
 			k.fs.Add(k.at("washed.at"), say.AfterChair, "time", w.At, "chair", k.ChairAt)
 		}
 	}
 	k.real("shaved_at", k.ShavedAt)
-	if k.ShavedAt.t.After(k.BaseAt.t) && !k.BaseAt.IsZero() {
+	if k.BaseAt.before(k.ShavedAt, k.loc) && !k.BaseAt.IsZero() {
 		k.fs.Add(k.at("shaved_at"), say.AfterBase, "time", k.ShavedAt, "base", k.BaseAt)
 	}
 }
@@ -435,7 +518,7 @@ func (k *checker) later() {
 		name := fmt.Sprintf("repairs[%d].at", i)
 		k.real(name, r.At)
 		k.after(name, r.At, "base_at", k.BaseAt, true)
-		if !r.At.IsZero() && !k.WearUntil.IsZero() && r.At.t.After(k.WearUntil.t) {
+		if !r.At.IsZero() && !k.WearUntil.IsZero() && k.WearUntil.before(r.At, k.loc) {
 			k.fs.Add(k.at(name), say.AfterWear, "time", r.At, "wear", k.WearUntil)
 		}
 	}
@@ -449,16 +532,16 @@ func (k *checker) segments() {
 		}
 		k.real(name+".from", s.From)
 		k.real(name+".to", s.To)
-		if !s.To.t.After(s.From.t) {
+		if !s.From.before(s.To, k.loc) {
 			k.fs.Add(k.at(name+".to"), say.NotAfterFrom, "to", s.To, "from", s.From)
 		}
 		for j, other := range k.Segments[:i] {
-			if s.From.t.Before(other.To.t) && other.From.t.Before(s.To.t) {
+			if s.From.before(other.To, k.loc) && other.From.before(s.To, k.loc) {
 				k.fs.Add(k.at(name+".from"), say.Overlaps, "from", s.From, "to", s.To, "other", j)
 			}
 		}
 		for j, t := range s.TowelledAt {
-			if t.t.Before(s.From.t) || t.t.After(s.To.t) {
+			if t.before(s.From, k.loc) || s.To.before(t, k.loc) {
 				k.fs.Add(k.at(fmt.Sprintf("%s.towelled_at[%d]", name, j)), say.OutsideSegment, "time", t)
 			}
 		}

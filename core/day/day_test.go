@@ -152,7 +152,7 @@ func TestYearsAreReadFrom1900To2200(t *testing.T) {
 			t.Errorf("%s is read: %t", year, !ok)
 		}
 	}
-	for _, bad := range []string{"2027-06-19T9:00", "2027-06-19 09:00", "2027-06-19T09:00:00Z", "2027-06-19T25:00",
+	for _, bad := range []string{"2027-06-19T9:00", "2027-06-19 09:00", "2027-06-19T09:00:00Zulu", "2027-06-19T25:00",
 		""} {
 		if err := l.UnmarshalText([]byte(bad)); err == nil || !strings.Contains(err.Error(),
 			"is not a time like 2027-06-19T09:00") {
@@ -161,6 +161,67 @@ func TestYearsAreReadFrom1900To2200(t *testing.T) {
 	}
 	if l.UnmarshalText([]byte("2027-06-19T09:00:30")) != nil || l.String() != "2027-06-19T09:00:30" {
 		t.Errorf("seconds are kept: %s", l)
+	}
+}
+
+func TestTheSecondOfTwoEqualTimesIsWrittenWithItsOffset(t *testing.T) {
+	london, err := time.LoadLocation("Europe/London")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range []struct{ instant, written string }{
+		{"2027-10-30T23:59:00Z", "2027-10-31T00:59:00"},
+		{"2027-10-31T00:45:00Z", "2027-10-31T01:45:00"},
+		{"2027-10-31T01:00:00Z", "2027-10-31T01:00:00+00:00"},
+		{"2027-10-31T01:45:00Z", "2027-10-31T01:45:00+00:00"},
+		{"2027-10-31T02:00:00Z", "2027-10-31T02:00:00"},
+		{"2027-03-28T01:00:00Z", "2027-03-28T02:00:00"},
+	} {
+		at, _ := time.Parse(time.RFC3339, c.instant)
+		l := day.Wall(at.In(london))
+		if l.String() != c.written {
+			t.Errorf("%s is written %s, want %s", c.instant, l, c.written)
+		}
+		var again day.Local
+		if err := again.UnmarshalText([]byte(l.String())); err != nil || again != l {
+			t.Errorf("%s is read as %s: %v", l, again, err)
+		}
+		if back, ok := again.In(london); !ok || !back.Equal(at) {
+			t.Errorf("%s is %s, want %s", again, back, at)
+		}
+	}
+}
+
+func TestATimeWithAnOffsetIsUnderstoodAndWrittenByTheClockOfThePlace(t *testing.T) {
+	d := day.Day{Timezone: "Europe/London", ChairAt: At(t, "2027-06-19T09:00:00+01:00"),
+		BaseAt: At(t, "2027-06-19T08:40Z"), WearUntil: At(t, "2027-06-19T22:00:00+02:00"),
+		LiftAt: At(t, "2027-06-19T21:30"), ShavedAt: At(t, "2027-06-19T02:00:00-05:00"),
+		LeavesAt: At(t, "2027-06-20T00:00:00+02:00"), Washed: &day.Wash{At: At(t, "2027-06-19T07:00:00Z")},
+		Repairs: []day.Repair{{At: At(t, "2027-06-19T09:00:00Z")}},
+		Segments: []day.Segment{{From: At(t, "2027-06-19T11:00:00Z"), To: At(t, "2027-06-19T14:00:00+01:00"),
+			TowelledAt: []day.Local{At(t, "2027-06-19T13:30:00+01:30")}}}}
+	d.Settle()
+	got := []day.Local{d.ChairAt, d.BaseAt, d.WearUntil, d.LiftAt, d.ShavedAt, d.LeavesAt, d.Washed.At, d.Repairs[0].At,
+		d.Segments[0].From, d.Segments[0].To, d.Segments[0].TowelledAt[0]}
+	for i, want := range []string{"09:00", "09:40", "21:00", "21:30", "08:00", "23:00", "08:00", "10:00", "12:00", "14:00",
+		"13:00"} {
+		if got[i].String() != "2027-06-19T"+want+":00" {
+			t.Errorf("the %d. time is %s, want %s", i+1, got[i], want)
+		}
+	}
+}
+
+func TestTimesAreComparedAsInstantsWhereTheClockGoesBack(t *testing.T) {
+	d := day.Day{Timezone: "Europe/London", Date: On(t, "2027-10-30"), ChairAt: At(t, "2027-10-30T20:00"),
+		BaseAt: At(t, "2027-10-30T20:30"), WearUntil: At(t, "2027-10-31T01:50"),
+		LiftAt: At(t, "2027-10-31T01:10:00+00:00"), Segments: []day.Segment{{From: At(t, "2027-10-31T01:40"),
+			To: At(t, "2027-10-31T01:05:00+00:00"), Place: day.Indoors}}}
+	if fs := d.Check("day"); len(fs) > 0 {
+		t.Errorf("an evening past the hour that comes twice: %v", fs)
+	}
+	d.LiftAt = At(t, "2027-10-31T01:10")
+	if fs := d.Check("day"); len(fs) != 1 || fs[0].Path != "day.lift_at" {
+		t.Errorf("a removal before the wear ends: %v", fs)
 	}
 }
 

@@ -517,3 +517,34 @@ func TestAnItemWhereItCannotBeIsRefused(t *testing.T) {
 }
 
 var _ = lift.Target
+
+func TestARemovalThroughTheHourThatComesTwiceIsThatOfAnyOtherNight(t *testing.T) {
+	night := func(evening, morning string) *plan.Plan {
+		return plan.Make(smallHours(t, evening, morning))
+	}
+	usual, twice := night("2027-10-23", "2027-10-24"), night("2027-10-30", "2027-10-31")
+	if twice.Lift.Minutes != usual.Lift.Minutes || len(twice.Lift.Steps) != len(usual.Lift.Steps) {
+		t.Errorf("%v minutes in %d steps, on another night %v in %d", twice.Lift.Minutes, len(twice.Lift.Steps),
+			usual.Lift.Minutes, len(usual.Lift.Steps))
+	}
+	if a, b := Rules(usual.Findings), Rules(twice.Findings); a != b {
+		t.Errorf("found %s, on another night %s", b, a)
+	}
+	again := plan.With(&twice.Sitting, plan.Hand{plan.Removal: {Steps: twice.Lift.Steps}})
+	if again.Lift.Minutes != twice.Lift.Minutes || Rules(again.Findings) != Rules(twice.Findings) {
+		t.Errorf("read back: %v minutes, %s", again.Lift.Minutes, Rules(again.Findings))
+	}
+	last := twice.Lift.Steps[len(twice.Lift.Steps)-1].Start.String()
+	if !strings.HasSuffix(last, "+00:00") {
+		t.Errorf("the last step starts at %s", last)
+	}
+}
+
+// smallHours is an evening in London that ends in the small hours.
+func smallHours(t *testing.T, on, next string) *sitting.Sitting {
+	return evening(t, func(s *sitting.Sitting) {
+		s.Day.Timezone, s.Day.Date, s.Day.Segments = "Europe/London", On(t, on), nil
+		s.Day.ChairAt, s.Day.BaseAt = At(t, on+"T20:00"), At(t, on+"T20:40")
+		s.Day.WearUntil, s.Day.LiftAt = At(t, next+"T01:30"), At(t, next+"T01:52")
+	})
+}

@@ -86,9 +86,10 @@ func Read(data []byte) (*Sitting, doc.Faults) {
 }
 
 // Check returns what is wrong beyond the bounds of single fields. Faults already found keep a field that is merely
-// unreadable from being called missing as well.
+// unreadable from being called missing as well. Times that came with an offset are first written by the place's clock.
 func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	var fs doc.Faults
+	s.Day.Settle()
 	if s.Format != Format && !has(already, prefix+"format") {
 		fs.Add(prefix+"format", say.NotFormat, "word", s.Format, "format", Format)
 	}

@@ -36,8 +36,14 @@ export function timeOfDay(hours: string | undefined, minutes: string | undefined
   return `${hours.padStart(2, '0')}:${minutes}`
 }
 
+/** wall is a wall-clock time in milliseconds; the offset of an hour that comes twice does not move it. */
+export const wall = (local: string) => Date.parse(local.slice(0, 19) + 'Z')
+/** shifted is the wall clock so many seconds later. */
+export const shifted = (local: string, seconds: number) =>
+  new Date(wall(local) + seconds * 1000).toISOString().slice(0, 19)
+
 /** seconds between two wall-clock times */
-export const between = (from: string, to: string) => (Date.parse(to + 'Z') - Date.parse(from + 'Z')) / 1000
+export const between = (from: string, to: string) => (wall(to) - wall(from)) / 1000
 
 export function minutes(seconds: number) {
   const s = Math.abs(Math.round(seconds))

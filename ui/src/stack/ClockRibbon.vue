@@ -5,7 +5,7 @@
 import { computed, useTemplateRef } from 'vue'
 import type { Step } from '../api/client'
 import { useDrag } from '../parts/steps/useDrag'
-import { between, clock, minutes } from '../parts/words'
+import { between, clock, minutes, shifted } from '../parts/words'
 
 const props = defineProps<{
   steps: Step[]
@@ -30,7 +30,7 @@ const every = computed(() => (seconds.value > 3600 * 1.5 ? 900 : 300))
 const ticks = computed(() =>
   Array.from({ length: Math.floor(seconds.value / every.value) + 1 }, (_, i) => i * every.value),
 )
-const label = (s: number) => new Date(Date.parse(props.chairAt + 'Z') + s * 1000).toISOString().slice(11, 16)
+const label = (s: number) => clock(shifted(props.chairAt, s))
 const busy = (s: Step) => Math.max(s.hands_s, s.contact_s)
 
 // A block is dragged along the clock in steps of five seconds.

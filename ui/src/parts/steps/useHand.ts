@@ -141,8 +141,6 @@ export function moved(list: Step[], id: string, to: number) {
   if (s) list.splice(to, 0, s)
   return list
 }
-export const shifted = (local: string, seconds: number) =>
-  new Date(Date.parse(local + 'Z') + seconds * 1000).toISOString().slice(0, 19)
 /** fresh is an id that no step of the list has yet. */
 export const fresh = (list: { id?: string }[]) =>
   'h' + (1 + Math.max(0, ...list.map((s) => Number(/^h(\d+)$/.exec(s.id ?? '')?.[1] ?? 0))))

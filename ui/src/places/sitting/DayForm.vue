@@ -8,7 +8,7 @@ import Field from '../../parts/Field.vue'
 import DayMore from './DayMore.vue'
 import Segments from './Segments.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock } from '../../parts/words'
+import { clock, shifted } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, fault } = useTheSitting()
@@ -27,7 +27,7 @@ function move(date: string) {
   if (!date) return
   change((d) => {
     const days = (Date.parse(date) - Date.parse(d.day.date)) / 86_400_000
-    const shift = (l: string) => new Date(Date.parse(l + 'Z') + days * 86_400_000).toISOString().slice(0, 19)
+    const shift = (l: string) => shifted(l, days * 86_400)
     d.day.date = date
     for (const k of ['chair_at', 'base_at', 'wear_until', 'lift_at'] as const) d.day[k] = shift(d.day[k])
     if (d.day.leaves_at) d.day.leaves_at = shift(d.day.leaves_at)

@@ -5,8 +5,8 @@ import type { Product, Step } from '../../api/client'
 import Toggles from '../../parts/Toggles.vue'
 import Pick from '../../parts/fields/Pick.vue'
 import HandPanel from '../../parts/steps/HandPanel.vue'
-import { blank, fresh, shifted, type Hand } from '../../parts/steps/useHand'
-import { clock, plain, zones } from '../../parts/words'
+import { blank, fresh, type Hand } from '../../parts/steps/useHand'
+import { clock, plain, shifted, zones } from '../../parts/words'
 
 const props = defineProps<{ hand: Hand; step?: Step; kit: Product[]; slots: string[][] }>()
 const emit = defineEmits<{ pick: [id: string] }>()

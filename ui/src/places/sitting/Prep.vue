@@ -2,9 +2,9 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
-import { moved, shifted, useHand } from '../../parts/steps/useHand'
+import { moved, useHand } from '../../parts/steps/useHand'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
-import { clock, minutes, names, shortDate } from '../../parts/words'
+import { between, clock, minutes, names, shifted, shortDate } from '../../parts/words'
 import ClockRibbon from '../../stack/ClockRibbon.vue'
 import StackPicture from '../../stack/StackPicture.vue'
 import Findings from './Findings.vue'
@@ -33,7 +33,7 @@ const bases = computed(() => Object.fromEntries(products.value.map((p) => [p.id,
 
 const lit = ref<string>()
 const seconds = ref(0)
-const after = (local: string) => (Date.parse(local + 'Z') - Date.parse(day.value.chair_at + 'Z')) / 1000
+const after = (local: string) => between(day.value.chair_at, local)
 watch(
   () => after(kept.value!.prep.ready_at),
   (s) => (seconds.value = s),

@@ -6,7 +6,7 @@ import ClockField from '../../parts/fields/ClockField.vue'
 import Pick from '../../parts/fields/Pick.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, timeOfDay } from '../../parts/words'
+import { clock, shifted, timeOfDay } from '../../parts/words'
 
 const props = defineProps<{ date: string; chair: string; fault: (path: string) => string | undefined }>()
 const model = defineModel<Segment[]>()
@@ -44,7 +44,7 @@ function breathe(i: number, s: Segment, key: 'temp_c' | 'humidity', text: string
 function add() {
   const last = model.value?.at(-1)?.to
   const from = last ?? on('12:00')
-  const to = new Date(Date.parse(from + 'Z') + 3_600_000).toISOString().slice(0, 19)
+  const to = shifted(from, 3600)
   model.value = [...(model.value ?? []), { from, to, place: 'sun' }]
 }
 </script>

@@ -2,7 +2,7 @@
 // DayLine draws the day's chairs: from the chair to ready solid, from ready to base the time in hand.
 import { computed } from 'vue'
 import type { SittingLine } from '../../api/client'
-import { between, clock } from '../../parts/words'
+import { between, clock, shifted } from '../../parts/words'
 
 const props = defineProps<{ sittings: SittingLine[]; chairs: string[]; now: string }>()
 const width = 1128
@@ -17,10 +17,7 @@ const span = computed(() => {
   return { from, hours }
 })
 const x = (t: string) => label + ((width - label - 12) * between(span.value.from, t)) / (span.value.hours * 3600)
-const hour = (h: number) => {
-  const t = new Date(Date.parse(span.value.from + 'Z') + h * 3_600_000).toISOString()
-  return t.slice(0, 19)
-}
+const hour = (h: number) => shifted(span.value.from, h * 3600)
 const y = (s: SittingLine) => 8 + props.chairs.indexOf(s.artist || 'No chair yet') * row
 const height = computed(() => 8 + props.chairs.length * row + 24)
 </script>

@@ -8,11 +8,12 @@ import { SVGRenderer } from 'echarts/renderers'
 import { computed } from 'vue'
 import VChart from 'vue-echarts'
 import type { Wear } from '../../api/client'
+import { wall } from '../../parts/words'
 
 use([LineChart, GridComponent, SVGRenderer])
 const props = defineProps<{ curve: Wear['curve']; left: number; right: number; label: number }>()
 
-const at = (local: string) => Date.parse(local + 'Z')
+const at = wall
 const text = { color: '#3c4744', fontSize: 14, fontFamily: 'Source Sans 3 Variable' }
 const first = computed(() => at(props.curve[0]?.at ?? ''))
 const last = computed(() => at(props.curve.at(-1)?.at ?? ''))

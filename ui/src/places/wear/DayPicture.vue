@@ -7,7 +7,7 @@ import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 import type { Segment, TouchUp, Wear } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
 import { useWords } from '../../parts/catalogue'
-import { clock, names, plain } from '../../parts/words'
+import { clock, names, plain, wall } from '../../parts/words'
 
 const Curves = defineAsyncComponent(() => import('./Curves.vue'))
 const props = defineProps<{ wear: Wear; segments: Segment[]; lit?: string }>()
@@ -24,7 +24,7 @@ const right = 46
 const every = 5
 const box = useTemplateRef<HTMLElement>('box')
 const { width } = useElementSize(box)
-const at = (local: string) => Date.parse(local + 'Z') / 60_000
+const at = (local: string) => wall(local) / 60_000
 const start = computed(() => props.wear.curve[0]?.at ?? '')
 const from = computed(() => at(start.value))
 const to = computed(() => Math.max(from.value + 5, at(props.wear.curve.at(-1)!.at)))

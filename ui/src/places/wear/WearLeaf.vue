@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, type Finding, type Plan, type Segment, type TouchUp } from '../../api/client'
-import { fresh, shifted, useHand } from '../../parts/steps/useHand'
+import { fresh, useHand } from '../../parts/steps/useHand'
+import { shifted } from '../../parts/words'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import Findings from '../sitting/Findings.vue'
 import Segments from '../sitting/Segments.vue'
