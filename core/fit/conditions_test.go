@@ -140,6 +140,17 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		{"sixteen: primer", bornOn("2011-06-19"), nature.Primes | nature.Acid, 0},
 		{"seventeen: a lash serum", bornOn("2010-01-01"), nature.ForLashes, all},
 		{"eighteen: a lash serum", bornOn("2009-06-19"), nature.ForLashes, 0},
+		{"radiotherapy: harsh", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Harsh, chin},
+		{"radiotherapy: scent", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Scent, chin},
+		{"radiotherapy: polishes", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Polishes, chin},
+		{"radiotherapy: heats", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Heats, chin},
+		{"radiotherapy: massages", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Massages, chin},
+		{"radiotherapy: retinoid", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Retinoid, chin},
+		{"radiotherapy: sticks", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Sticks, chin},
+		{"radiotherapy: pulls", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Pulls, chin},
+		{"radiotherapy: sucks", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Sucks, chin},
+		{"radiotherapy: fibres", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Fibres, chin},
+		{"radiotherapy: moisture", told(face.Radiotherapy, "2027-06-01", face.Chin), nature.Moistens, 0},
 		{"pregnant: a lash serum", told(face.Pregnant, ""), nature.ForLashes, all},
 		{"rosacea: a mitt", told(face.Rosacea, "", face.Chin), nature.Fibres, chin},
 		{"rosacea: scent", told(face.Rosacea, "", face.Chin), nature.Scent, chin},
@@ -167,6 +178,19 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		if got := fit.RuledOut(sitting.Open(With(t, c.change)), c.nature); got != c.want {
 			t.Errorf("%s: ruled out on %v, want %v", c.name, got.List(), c.want.List())
 		}
+	}
+}
+
+func TestPlannersKeepOffTheWarmthThatACautionOfTheTableBars(t *testing.T) {
+	warm := func(change func(*sitting.Sitting)) []fit.Objection {
+		u := fit.Use{Case: sitting.Open(With(t, change)), Act: act.Rinse, TempC: 36, Zone: face.Chin}
+		return slices.DeleteFunc(u.Fits(), func(o fit.Objection) bool { return o.Rule != rules.Heats })
+	}
+	if burnt := warm(marked(face.Sunburn)); len(burnt) != 1 || !burnt[0].Bars {
+		t.Errorf("sunburnt skin: %+v", burnt)
+	}
+	if calm := warm(func(*sitting.Sitting) {}); len(calm) != 0 {
+		t.Errorf("calm skin: %+v", calm)
 	}
 }
 

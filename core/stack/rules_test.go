@@ -759,6 +759,48 @@ func TestAStopIsLiftedOnlyByAWrittenReasonAndTheFinalOnesNever(t *testing.T) {
 	}
 }
 
+func TestNoReasonLiftsAnEyeInfectionWhileOneLiftsAColdSore(t *testing.T) {
+	for kind, lifted := range map[face.ConditionKind]bool{face.EyeInfection: false, face.ConditionKind(face.ColdSore): true} {
+		s := With(t, told(kind, 0))
+		s.Overrides = []sitting.Override{{Rule: "contagious", Reason: "seen by a pharmacist"}}
+		f := Found(stack.Prep(sitting.Open(s), nil).Findings, "contagious")
+		if len(f) != 1 || f[0].Overridable != lifted || (f[0].Override != "") != lifted {
+			t.Errorf("%s: %+v", kind, f)
+		}
+	}
+}
+
+func TestWhyNothingWasDoneIsTheNearestReason(t *testing.T) {
+	toner := func(change func(*kit.Product)) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind == kit.Toner })
+			if change != nil {
+				p := kit.Product{ID: "x", Name: "X", Kind: kit.Toner, Base: kit.BaseWater}
+				change(&p)
+				Add(s, p)
+			}
+		}
+	}
+	for name, c := range map[string]struct {
+		change func(*sitting.Sitting)
+		want   say.ID
+	}{
+		"none":        {toner(nil), say.WhyNoProduct},
+		"none left":   {toner(func(p *kit.Product) { p.RemainingG = P(0.0) }), say.WhyGone},
+		"out of date": {toner(func(p *kit.Product) { p.ExpiresOn = On(t, "2027-01-01") }), say.WhyGone},
+		"may not": {func(s *sitting.Sitting) {
+			toner(func(p *kit.Product) { p.Tags = []string{"latex"} })(s)
+			s.Client.Allergies = []string{"latex"}
+		}, say.WhyMayNot},
+		"may": {toner(func(*kit.Product) {}), say.WhyNoPlace},
+	} {
+		got := stack.WhyNot(sitting.Open(With(t, c.change)), []kit.Kind{kit.Toner}, act.Apply, face.SetOf(face.Cheeks))
+		if got != c.want {
+			t.Errorf("%s: %s, want %s", name, got, c.want)
+		}
+	}
+}
+
 var sheaLotion = kit.Product{ID: "shea", Name: "Shea", Kind: "moisturiser_lotion", Tags: []string{"shea"}}
 
 func TestHerYesToARelativeOfNutsIsKeptAndLiftsTheCaution(t *testing.T) {
