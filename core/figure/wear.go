@@ -54,15 +54,15 @@ var (
 
 // Planning.
 var (
-	MergeWithin   = wear.minutes("merge_within", "a blot is merged with a coat within", 20)
 	LongWear      = wear.hours("long_wear", "a reset at half time from a wear of", 10)
 	ResetWithin   = wear.minutes("reset_within", "the reset, from half time at most", 20)
 	GlassLong     = wear.minutes("glass_long", "long behind glass", 60)
-	OverStep      = wear.w("over_step", "dose over the budget counted in steps of", 0.1, "SED")
-	IdleDose      = wear.w("idle_dose", "least dose a coat in a blot's place has to save", 0.01, "SED")
+	OverStep      = wear.w("over_step", "dose over the budget counted in steps of", 0.01, "SED")
+	CoatCostsSED  = wear.w("coat_costs", "a coat that no label asks for has to save", 0.15, "SED")
+	StaleCoat     = wear.hours("stale_coat", "nobody goes out on a coat older than", 4)
+	StaleFrom     = wear.w("stale_from", "an old coat matters from a UV index of", 3, "")
 	UnkindActive  = wear.n("unkind_active", "unkindness while active or swimming", 3, "")
 	UnkindStill   = wear.n("unkind_still", "unkindness while still", 1, "")
-	LastBlot      = wear.minutes("last_blot", "no blotting before the end of wear", 20)
 	WetLong       = wear.w("wet_long", "long in water or sweat", 40, "min")
 	MistLands     = wear.w("mist_lands", "of a mist lands", 0.5, "share")
 	MistInWind    = wear.w("mist_in_wind", "of a mist lands in wind", 1.0/3, "share")
@@ -80,13 +80,16 @@ var (
 
 // The search.
 var (
-	MostRounds   = wear.n("rounds", "coats and blots are found by turns at most", 4, "times")
-	Hopeless     = wear.w("hopeless", "a budget is not tried in earnest from so many times it", 1.15, "times")
 	MoreTouchUps = wear.n("more_touch_ups", "touch-ups tried beyond the fewest", 4, "")
-	SameDose     = wear.w("same_dose", "doses nearer than this are one", 0.0005, "SED")
-	SameLog      = wear.w("same_log", "sums of logs of factors nearer than this are one", 0.003, "ln")
-	MostTrails   = wear.n("labels", "labels of one moment that are followed at most", 12, "")
-	FewTrails    = wear.n("few_labels", "labels where only the least dose is asked for", 4, "")
+	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 3, "")
+	BeamWork     = wear.n("beam_work", "moments that a search with few trails may let go by", 3000, "")
+	SearchWork   = wear.n("search_work", "moments that the searches of a day may let go by", 7000, "")
+	ExactWork    = wear.n("exact_work", "moments that a search with all trails may let go by", 2300, "")
+	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
+	TrailsHeld   = wear.n("trails_held", "trails made at a time", 256, "")
+	LongDayNodes = wear.n("long_day", "a day of so many moments is searched with the work said", 170, "")
+	Many         = wear.w("many", "so much dose weighs as much as an interruption", 1000, "SED")
+	HalfGap      = wear.w("half_gap", "gap where only kindness or dose is not proven", 0.5, "interruptions")
 	PromiseShare = wear.w("promise_share", "of the bare dose to come a coat still answers for", 0.3, "share")
 	PromiseCount = wear.w("promise_count", "of unkindness in what a label promises", 1e-3, "SED")
 	KindestStep  = wear.w("kindest_step", "one unkindness weighs as many minutes from half time", 1000, "min")

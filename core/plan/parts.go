@@ -86,7 +86,7 @@ var parts = []part{
 		},
 		keep: func(r *run, from *Plan) {
 			r.prep.GaveUp, r.prep.RunnerUp, r.prep.Cost = orEmpty(from.Prep.GaveUp), from.Prep.RunnerUp, from.Prep.Cost
-			r.prep.RunnerUp.Differs = orEmpty(r.prep.RunnerUp.Differs)
+			r.prep.RunnerUp.Differs, r.prep.Gap = orEmpty(r.prep.RunnerUp.Differs), from.Prep.Gap
 			r.stack.Findings = prep.WithGivenUp(r.c.Words, r.stack.Findings, r.prep.GaveUp)
 		},
 		made:  func(p *Plan) Made { return Made{Steps: p.Prep.Steps} },
@@ -104,7 +104,7 @@ var parts = []part{
 			r.worn = wear.Check(r.c, &r.stack, touchUps(m.TouchUps))
 			lift.Annotate(r.c, &r.worn.Layers)
 		},
-		keep:  func(*run, *Plan) {},
+		keep:  func(r *run, from *Plan) { r.worn.Wear.Gap = from.Wear.Gap },
 		made:  func(p *Plan) Made { return Made{TouchUps: p.Wear.TouchUps} },
 		check: func(p *Plan, prefix string, m Made) doc.Faults { return p.checkTouchUps(prefix, m.TouchUps) },
 	},

@@ -12,6 +12,8 @@ var (
 	TouchUpsNeed = row("wear.touch_ups_need", "The touch-ups need {needs} of {product}, and {has} are left.")
 	CoatOld      = row("wear.coat_old",
 		"From {time} on the last coat on {zones} is more than {wear.two_hours:words} outdoor hours old.")
+	CoatStale = row("wear.coat_stale",
+		"Goes out at {time} on a coat more than four hours old: {zones}.")
 	WetTooLong = row("wear.wet_too_long",
 		"From {time} on {zones} has been in water or sweat for longer than the label allows.")
 	TowelledAt    = row("wear.towelled_at", "Towelled at {time}, and no coat on {zones} at once.")
@@ -26,8 +28,8 @@ var (
 		"A hat and clothing count before any coat. Shade from {from} to {to} would bring it to about {shade:g2} "+
 			"SED, indoors to {indoors:g2}.")
 	BehindGlass  = row("wear.behind_glass", "{minutes} behind glass by daylight.")
-	BlotWith     = row("wear.blot_with", "Press {product} on what shines; do not rub.")
-	BlotTissue   = row("wear.blot_tissue", "Press a clean tissue on what shines; do not rub.")
+	BlotWith     = row("wear.blot_with", "Press {product} on {zones}; do not rub.")
+	BlotTissue   = row("wear.blot_tissue", "Press a clean tissue on {zones}; do not rub.")
 	LiftSlid     = row("wear.lift_slid", "Lift what has slid with {product} on a bud, one bud a dip, and press dry.")
 	PressOn      = row("wear.press_on", "Press {product} on {zones}.")
 	PressWhenSet = row("wear.press_when_set", "When it has set, press {product} on {zones}.")

@@ -760,7 +760,8 @@ func TestAStopIsLiftedOnlyByAWrittenReasonAndTheFinalOnesNever(t *testing.T) {
 }
 
 func TestNoReasonLiftsAnEyeInfectionWhileOneLiftsAColdSore(t *testing.T) {
-	for kind, lifted := range map[face.ConditionKind]bool{face.EyeInfection: false, face.ConditionKind(face.ColdSore): true} {
+	sore := face.ConditionKind(face.ColdSore)
+	for kind, lifted := range map[face.ConditionKind]bool{face.EyeInfection: false, sore: true} {
 		s := With(t, told(kind, 0))
 		s.Overrides = []sitting.Override{{Rule: "contagious", Reason: "seen by a pharmacist"}}
 		f := Found(stack.Prep(sitting.Open(s), nil).Findings, "contagious")

@@ -9,6 +9,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
 )
@@ -33,8 +34,11 @@ type piece struct {
 	keeps   [3]float64 // share of a film that is left after it, by resistance
 	half    [3]float64 // after half of it
 	outdoor bool       // outdoors with the sun up
-	wet     bool       // in water or sweating, with the sun up
+	wet     bool       // in water, or sweating outdoors, with the sun up
+	glass   bool       // behind glass with the sun up
+	goesOut bool       // the client goes out as it begins, at a UV index at which an old coat matters
 	towel   bool       // towelled as it begins
+	due     rules.ID   // a coat falls due at once as it begins: after towelling, or after water where no label names it
 }
 
 // course is the client's day from base to removal: where they are, what the sun does there, and what that does to a
@@ -47,6 +51,7 @@ type course struct {
 	pieces    [][]piece   // from each moment of the grid to the next, or to lift_at
 	decay     *decay
 	lastSun   time.Time // end of the last piece outdoors with the sun up, zero for none
+	glassUp   bool      // glass runs the label clock too: there is pigment
 }
 
 // newCourse lays the day out. Cuts are moments beyond the grid at which something happens.
@@ -69,11 +74,20 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 	for _, s := range w.stretches {
 		cuts = append(append(cuts, s.from, s.to), s.towels...)
 	}
+	for z := range face.N {
+		w.glassUp = w.glassUp || c.Skin[z].Has(face.Pigment) && !c.Barred().All().Has(z)
+	}
+	w.cut(cuts)
+	return w
+}
+
+// cut lays out the pieces between the moments of the grid, and other moments at which something happens.
+func (w *course) cut(cuts []time.Time) {
 	w.pieces = make([][]piece, len(w.grid))
 	all := make([]piece, 0, len(w.grid)+len(cuts))
 	var edges []time.Time
 	for k, t := range w.grid {
-		end := c.Until
+		end := w.c.Until
 		if k+1 < len(w.grid) {
 			end = w.grid[k+1]
 		}
@@ -90,13 +104,28 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 			if p := w.piece(edges[i], edges[i+1]); p.minutes > 0 || p.towel {
 				all = append(all, p)
 				w.pieces[k] = all[first:len(all):len(all)]
-				if p.outdoor {
+				if p.outdoor || p.glass && w.glassUp {
 					w.lastSun = edges[i+1]
 				}
 			}
 		}
 	}
-	return w
+	w.mark(all)
+}
+
+// mark notes on the pieces of a day at which of them something falls due.
+func (w *course) mark(all []piece) {
+	towels, ends := w.dues()
+	for i := range all {
+		p := &all[i]
+		p.goesOut = p.goesOut && (i == 0 || !all[i-1].outdoor)
+		switch {
+		case slices.ContainsFunc(towels, p.from.Equal):
+			p.due = rules.ReapplyAfterTowel
+		case slices.ContainsFunc(ends, p.from.Equal):
+			p.due = rules.ReapplyAfterWater
+		}
+	}
 }
 
 // decay is what a piece of that length leaves of a film in a segment.
@@ -125,7 +154,9 @@ func (w *course) piece(from, to time.Time) piece {
 		index := w.uv.Index(middle, seg.Ground)
 		up := index > 0 || sun.Up(middle, w.c.Day.Place)
 		p.outdoor = up && seg.Place.Outdoors()
-		p.wet = up && (inWater(seg) || seg.Activity == day.Active)
+		p.wet = up && inWater(seg) || p.outdoor && seg.Activity == day.Active
+		p.glass = up && seg.Place == day.BehindGlass
+		p.goesOut = p.outdoor && index >= figure.StaleFrom
 		p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
 	}
 	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike

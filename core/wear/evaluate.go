@@ -48,8 +48,6 @@ type evaluation struct {
 	sheets   map[string]int
 	dose     float64
 	breaches []breach // of label clocks
-	towels   []time.Time
-	ends     []time.Time // of water
 }
 
 // evaluate reckons films, dose, shine, bag and findings of touch-ups. O(pieces × zones × films).
@@ -107,24 +105,22 @@ func (e *evaluation) coats() []coat {
 	return list
 }
 
-// shine notes what shines as each touch-up begins.
+// shine notes what shines as each touch-up begins, and for how long any zone shows.
 func (e *evaluation) shine() {
-	oil := tend(e.sheens, e.c.BaseAt, e.powdered())
+	oil := tend(mattered(e.c, e.sheens), e.c.BaseAt, e.c.WearUntil)
 	for i := range e.events {
 		v := &e.events[i]
 		v.shines = oil.until(v.at)
-		oil.blot(v.blots, slices.ContainsFunc(v.steps, func(d done) bool {
-			return d.Act == act.Apply && d.p != nil && d.p.Kind == kit.Powder
-		}))
+		var powder face.Set
+		for k := range v.steps {
+			if d := &v.steps[k]; d.Act == act.Apply && d.p != nil && d.p.Kind == kit.Powder {
+				powder |= d.zones
+			}
+		}
+		oil.blot(v.blots, powder)
 	}
-}
-
-// powdered is the zones that a powdering in a touch-up reaches.
-func (e *evaluation) powdered() face.Set {
-	if zones := powders(e.c); zones != 0 {
-		return zones
-	}
-	return face.BaseArea &^ face.SetOf(face.UnderEyes)
+	oil.until(e.c.Until)
+	e.res.Wear.ShownMin = doc.Num(oil.shown)
 }
 
 // zonesOf reads zone ids, "face" being the ten face zones. Unknown words are kept out when a plan is read.

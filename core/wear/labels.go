@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/rules"
@@ -15,32 +16,112 @@ import (
 type breach struct {
 	rule  rules.ID
 	since time.Time
+	stale bool // went out on an old coat
 	zones face.Set
+}
+
+// standing is how a coat stands with its label; the next one begins it anew.
+type standing struct {
+	coated        bool
+	limit         label
+	glass         bool      // glass runs the clock too
+	laid          time.Time // when the coat was laid
+	outdoors, wet float64   // minutes since
+	due           time.Time // a coat is due at once since then
+	dueRule       rules.ID
+	stale         time.Time // went out on an old coat then
+}
+
+// comeDue makes a coat due at once after towelling, and after water where the label names none.
+func (st *standing) comeDue(p *piece) {
+	switch {
+	case p.due == rules.ReapplyAfterTowel:
+		st.due, st.dueRule = p.from, p.due
+	case p.due == rules.ReapplyAfterWater && st.limit.none && st.due.IsZero():
+		st.due, st.dueRule = p.from, p.due
+	}
+}
+
+// tell is told of a broken clock: by which rule, since when.
+type tell func(rule rules.ID, since time.Time)
+
+// pass lets a piece of the day go by and returns how many of its minutes were under a broken clock. What no sun
+// follows breaks none.
+func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
+	if !p.from.Before(w.lastSun) {
+		return 0
+	}
+	out := p.outdoor || p.glass && st.glass
+	if !st.coated && out {
+		return p.minutes
+	}
+	if !st.coated {
+		return 0
+	}
+	broken := func(over float64, rule rules.ID) {
+		if over > figure.SameMinutes {
+			over = min(over, p.minutes)
+			if late = max(late, over); tell != nil {
+				tell(rule, p.from.Add(minutes(p.minutes-over)))
+			}
+		}
+	}
+	st.goOut(p)
+	if !st.stale.IsZero() {
+		broken(p.minutes, rules.ReapplyTwoHours)
+	}
+	if out {
+		st.outdoors += p.minutes
+		broken(st.outdoors-figure.TwoHours.Minutes(), rules.ReapplyTwoHours)
+	}
+	if p.wet && st.limit.minutes > 0 {
+		st.wet += p.minutes
+		broken(st.wet-float64(st.limit.minutes), rules.ReapplyAfterWater)
+	}
+	if !st.due.IsZero() {
+		end := p.from.Add(minutes(p.minutes))
+		broken(end.Sub(w.onGrid(st.due)).Minutes(), st.dueRule)
+	}
+	return late
+}
+
+// goOut notes whether the client goes out on an old coat.
+func (st *standing) goOut(p *piece) {
+	if p.goesOut && st.stale.IsZero() && p.from.Sub(st.laid) > figure.StaleCoat {
+		st.stale = p.from
+	}
+}
+
+func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
+
+// onGrid is the first moment of the grid from a moment on: the soonest that a coat can be laid.
+func (w *course) onGrid(t time.Time) time.Time {
+	d := t.Sub(w.grid[0])
+	if over := d % figure.Grid; over > 0 {
+		return t.Add(figure.Grid - over)
+	}
+	return t
 }
 
 // clock is how zones that are alike stand with their label.
 type clock struct {
 	zones face.Set
 	next  int // the first touch-up that has not been
+	told  []rules.ID
 	standing
 }
 
-// standing is what a coat begins anew.
-type standing struct {
-	coated        bool
-	limit         int       // minutes of water that the label names
-	outdoors, wet float64   // minutes since
-	due           time.Time // a coat is due at once since then
-	dueRule       rules.ID
-	told          []rules.ID
-}
-
-// firstLimit is whether a zone has a first coat, and the minutes of water that its label names.
-func (e *evaluation) firstLimit(z face.Zone) (coated bool, limit int) {
+// firstStanding is how a zone stands at base.
+func (e *evaluation) firstStanding(z face.Zone) standing {
+	st := standing{glass: e.c.Skin[z].Has(face.Pigment)}
 	for _, f := range e.first[z] {
-		coated, limit = true, max(limit, resistances[f.resists])
+		st.coated, st.limit.minutes = true, max(st.limit.minutes, resistances[f.resists])
+		if at, _ := f.layer.SetAt.In(e.c.Loc); at.After(st.laid) {
+			st.laid = at
+		}
 	}
-	return coated, limit
+	st.limit.none = st.limit.minutes == 0
+	return st
 }
 
 // clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films. Zones
@@ -61,8 +142,7 @@ func (e *evaluation) clocked() (groups []face.Set) {
 
 // runAlike reports whether the label clocks of two zones never part.
 func (e *evaluation) runAlike(a, b face.Zone) bool {
-	ca, la := e.firstLimit(a)
-	if cb, lb := e.firstLimit(b); ca != cb || la != lb {
+	if e.firstStanding(a) != e.firstStanding(b) {
 		return false
 	}
 	return !slices.ContainsFunc(e.events, func(v event) bool {
@@ -70,46 +150,38 @@ func (e *evaluation) runAlike(a, b face.Zone) bool {
 	})
 }
 
-// clocks walks the day by every zone's clock and notes each break once, in the order in which they are met.
+// clocks walks the day by every zone's clock, notes each break once, in the order in which they are met, and adds up
+// the minutes under a broken one.
 func (e *evaluation) clocks() {
-	e.towels, e.ends = e.dues()
-	for _, zones := range e.clocked() {
-		k := clock{zones: zones}
-		k.coated, k.limit = e.firstLimit(zones.First())
+	groups := e.clocked()
+	coated := slices.ContainsFunc(groups, func(g face.Set) bool { return e.firstStanding(g.First()).coated })
+	var late []float64 // by piece, of whichever zone is the latest
+	for _, zones := range groups {
+		k := clock{zones: zones, standing: e.firstStanding(zones.First())}
+		n := 0
 		for _, ps := range e.pieces {
 			for i := range ps {
-				k.pass(e, &ps[i])
+				if n == len(late) {
+					late = append(late, 0)
+				}
+				if m := k.pass(e, &ps[i]); k.coated || !coated {
+					late[n] = max(late[n], m)
+				}
+				n++
 			}
 		}
 	}
+	for _, m := range late {
+		e.res.Wear.LateMin += doc.Num(m)
+	}
 }
 
-// pass lets a piece of the day go by.
-func (k *clock) pass(e *evaluation, p *piece) {
+// pass lets a piece of the day go by, touch-ups of its moment first.
+func (k *clock) pass(e *evaluation, p *piece) float64 {
 	k.renew(e, p.from, false)
-	k.comeDue(e, p.from)
+	k.comeDue(p)
 	k.renew(e, p.from, true)
-	if !k.coated {
-		return
-	}
-	minutes := func(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
-	if p.outdoor {
-		if over := k.outdoors + p.minutes - figure.TwoHours.Minutes(); over > figure.SameMinutes {
-			k.tell(e, rules.ReapplyTwoHours, p.from.Add(minutes(p.minutes-over)))
-		}
-		k.outdoors += p.minutes
-	}
-	if p.wet && k.limit > 0 {
-		if over := k.wet + p.minutes - float64(k.limit); over > figure.SameMinutes {
-			k.tell(e, rules.ReapplyAfterWater, p.from.Add(minutes(p.minutes-over)))
-		}
-		k.wet += p.minutes
-	}
-	end := p.from.Add(minutes(p.minutes))
-	if !k.due.IsZero() && end.Sub(k.due) >= figure.Grid && end.Before(e.c.Until) &&
-		!e.mended(k.zones.First(), k.due, end) {
-		k.tell(e, k.dueRule, k.due)
-	}
+	return k.standing.pass(e.course, p, func(rule rules.ID, since time.Time) { k.tell(e, rule, since) })
 }
 
 // renew lets touch-ups happen before a moment, or also at it.
@@ -121,22 +193,12 @@ func (k *clock) renew(e *evaluation, t time.Time, also bool) {
 		}
 		for _, l := range v.lays {
 			if l.zones.Has(k.zones.First()) {
-				k.standing = standing{coated: true, limit: l.product.WaterResistantMin}
+				var limit label
+				limit.with(l.product.WaterResistantMin)
+				k.told = nil
+				k.standing = standing{coated: true, limit: limit, glass: k.glass, laid: v.at}
 			}
 		}
-	}
-}
-
-// comeDue makes a coat due at once after towelling, and after water where the label names none.
-func (k *clock) comeDue(e *evaluation, t time.Time) {
-	if !k.coated {
-		return
-	}
-	if slices.ContainsFunc(e.towels, t.Equal) {
-		k.due, k.dueRule = t, rules.ReapplyAfterTowel
-	}
-	if k.limit == 0 && k.due.IsZero() && slices.ContainsFunc(e.ends, t.Equal) {
-		k.due, k.dueRule = t, rules.ReapplyAfterWater
 	}
 }
 
@@ -146,19 +208,16 @@ func (k *clock) tell(e *evaluation, rule rules.ID, since time.Time) {
 		return
 	}
 	k.told = append(k.told, rule)
-	i := slices.IndexFunc(e.breaches, func(b breach) bool { return b.rule == rule && b.since.Equal(since) })
+	stale := rule == rules.ReapplyTwoHours && since.Equal(k.stale)
+	if !k.due.IsZero() && rule == k.dueRule {
+		since = k.due
+	}
+	i := slices.IndexFunc(e.breaches,
+		func(b breach) bool { return b.rule == rule && b.since.Equal(since) && b.stale == stale })
 	if i < 0 {
-		i, e.breaches = len(e.breaches), append(e.breaches, breach{rule: rule, since: since})
+		i, e.breaches = len(e.breaches), append(e.breaches, breach{rule: rule, since: since, stale: stale})
 	}
 	e.breaches[i].zones |= k.zones
-}
-
-// mended reports whether a coat reaches the zone from a moment on within the next five minutes.
-func (e *evaluation) mended(z face.Zone, from, to time.Time) bool {
-	return slices.ContainsFunc(e.events, func(v event) bool {
-		return !v.at.Before(from) && v.at.Sub(from) < figure.Grid && !v.at.After(to) &&
-			slices.ContainsFunc(v.lays, func(l laid) bool { return l.zones.Has(z) })
-	})
 }
 
 // labelClocks says every break of a label clock, and what would mend it.
@@ -167,10 +226,12 @@ func labelClocks(e *evaluation) {
 		b := &e.breaches[i]
 		at, zones := day.Wall(b.since.In(e.c.Loc)).Clock(), e.c.Names(b.zones)
 		var f *rules.Finding
-		switch b.rule {
-		case rules.ReapplyTwoHours:
+		switch {
+		case b.stale:
+			f = e.find(b.rule, "", b.zones, say.CoatStale, "time", at, "zones", zones)
+		case b.rule == rules.ReapplyTwoHours:
 			f = e.find(b.rule, "", b.zones, say.CoatOld, "time", at, "zones", zones)
-		case rules.ReapplyAfterWater:
+		case b.rule == rules.ReapplyAfterWater:
 			f = e.find(b.rule, "", b.zones, say.WetTooLong, "time", at, "zones", zones)
 		default:
 			f = e.find(b.rule, "", b.zones, say.TowelledAt, "time", at, "zones", zones)

@@ -5,94 +5,138 @@ import (
 	"slices"
 	"time"
 
+	"urncloth/core/face"
 	"urncloth/core/figure"
 )
 
-// The search for the touch-ups that renew sunscreen. A node is a moment of the grid at which a coat may be laid; what
-// is minimised is, in this order: minutes of label breaks, coats inside keep_free, windows missed (the early second
-// coat, the reset at half time), SED over budget, interruptions, unkindness, dose, earliest. Where no touch-ups keep
-// the budget, each one beyond what the labels ask has to save a tenth of a SED.
+// The search for the touch-ups, coats and blots together. A node is a moment of the grid at which somebody may be
+// interrupted; what is minimised is, in this order: minutes under a broken label clock, interruptions inside keep_free,
+// windows missed (the early second coat, the reset at half time), dose over the budget in steps, zone-minutes of shine,
+// interruptions, unkindness, dose with what a coat costs, earliest.
 //
-// All but the dose depend on neighbouring coats alone, so they are a shortest path over the grid, exact in O(n²). The
-// dose depends on every coat before, so it is found by label setting over (dose, what is left of the films), where a
-// label that is worse in all is dropped. Only paths that are still best in what comes before are followed.
+// What labels, keep_free and early coats ask for depends on neighbouring coats alone: a shortest path over the grid,
+// exact in O(n²), which also says from every node on how few coats can do. Films and oil depend on every interruption
+// before, so the rest is label setting: trails that are worse in all are dropped, and the number of interruptions is
+// raised one by one until a trail keeps the budget and lets nothing shine that could have been tended. Beyond its work
+// it keeps the most promising trails alone and says how far from the best it may be.
 
-// score packs label minutes, keep_free, windows, interruptions and unkindness so that they compare in that order.
+// score is what comes before the dose: seconds late, breaks of keep_free and windows missed, so that they compare in
+// that order.
 type score int64
 
-const (
-	unkindBits, countBits, missBits, keepBits = 13, 11, 5, 10
-	countShift                                = unkindBits
-	missShift                                 = countShift + countBits
-	keepShift                                 = missShift + missBits
-	breakShift                                = keepShift + keepBits
-)
+const missBits, keepBits = 8, 10
 
-func pack(label, keep, miss, count, unkind int) score {
-	return score(label)<<breakShift + score(keep)<<keepShift + score(miss)<<missShift + score(count)<<countShift +
-		score(unkind)
+func pack(late float64, keep, miss int) score {
+	return score(math.Round(late*60))<<(keepBits+missBits) + score(keep)<<missBits + score(miss)
 }
 
-// graver is the part of a score that comes before the dose over budget.
-func (s score) graver() score { return s >> missShift }
-func (s score) count() int    { return int(s>>countShift) & (1<<countBits - 1) }
-func (s score) unkind() int   { return int(s) & (1<<unkindBits - 1) }
+// chain is a score and how few coats it takes.
+type chain struct {
+	score score
+	coats int
+}
 
-// group is zones whose films are alike from base on: one weight, one sum of logs for each resistance, one cap.
+func (a chain) less(b chain) bool {
+	return a.score < b.score || a.score == b.score && a.coats < b.coats
+}
+
+// group is zones whose films are alike from base on and that are blotted together.
 type group struct {
 	share float64 // of the covered area
 	logs  [3]float64
 	cap   float64
 	adds  [2][3]float64 // what a coat adds, in still air and in wind
 	capTo [2]float64
-	blots bool
+	class int // which zones' oil it goes with, -1 for none
+}
+
+// class is zones that make oil alike.
+type class struct {
+	rate    float64 // µg/cm²/min
+	free    float64 // at base
+	powders bool
+	zones   float64 // how many
+	set     face.Set
 }
 
 type window struct{ from, to time.Time }
 
-type search struct {
-	*course
-	last      int // index of the last moment of the grid at which a coat may be laid
-	outdoors  []float64
-	wet       []float64
-	end       int // node that stands for the end
-	towels    []int
-	waterEnds []int
-	firstWet  label
-	formWet   [2]label // in still air and in wind
-	coated    bool     // there is a first coat
-	wary      bool     // coats raise a caution
-	wind      []int
-	blots     []int
-	unkinds   []int
-	kept      []bool
-	open      []bool // a coat can be laid then
-	windows   [][2]int
-	groups    []group
-	sums      []sum
-	passes    passing
-	budget    float64
-	best      []score   // least score from a node on
-	floor     []float64 // the least dose from a moment on
-	bare      []float64 // what would reach bare skin from a moment on
-	sunEnd    int
+// sum is one sum of logs of a group: how it decays, and what a coat adds.
+type sum struct {
+	group, resists int
+	start          float64
+	adds           [2]float64
 }
 
+// dims and kinds are how many sums of logs and classes of oil a trail holds. Nobody lays that many different first
+// coats; beyond it the last are left out of what decides between touch-ups, not of what is reported.
+const dims, kinds = 12, 6
+
+type search struct {
+	*course
+	end     int // node that stands for the end
+	worn    int // nodes before it are before the end of wear
+	wear    float64
+	first   standing // of the first coat
+	formWet [2]label // in still air and in wind
+	wind    []int
+	unkinds []int
+	kept    []bool
+	open    []bool // a coat can be laid then
+	blots   bool   // something can be blotted
+	matte   bool   // powder follows every coat
+	early   [][2]int
+	resets  [][2]int
+	groups  []group
+	sums    []sum
+	classes []class
+	passes  passing
+	budget  float64
+	steps   [][]score // from a coat to a later one, and last to the end
+	best    []chain   // from a coat at a node on
+	rest    [][]chain // by the last coat and where one stands
+	floor   []float64 // the least dose from a moment on
+	bare    []float64 // what would reach bare skin from a moment on
+	sunEnd  int
+	work    int // moments let go by so far
+	slab    []trail
+}
+
+// halt is one interruption: a coat, or a blot alone.
+type halt struct {
+	node int
+	coat bool
+}
+
+// trail is a label: how things stand at an interruption, before anything is done there.
+type trail struct {
+	score  score
+	dose   float64
+	shown  float64
+	count  int
+	coats  int
+	unkind int
+	node   int
+	last   int // node of the last coat before
+	coat   bool
+	coated bool
+	logs   [dims]float64
+	free   [kinds]float64
+	before *trail
+}
+
+// costly is the dose with what its coats cost.
+func (m *trail) costly() float64 { return m.dose + figure.CoatCostsSED*float64(m.coats) }
+
 // prepare lays out what every step of the search asks for again and again.
-func (s *search) prepare(towels, waterEnds []time.Time, windows []window) {
+func (s *search) prepare(early, resets []window) {
 	n := len(s.grid)
 	s.end = n
-	s.outdoors, s.wet = make([]float64, n+1), make([]float64, n+1)
 	s.unkinds, s.kept, s.wind = make([]int, n), make([]bool, n), make([]int, n)
 	for k := range n {
-		s.outdoors[k+1], s.wet[k+1] = s.outdoors[k], s.wet[k]
 		for _, p := range s.pieces[k] {
-			if p.outdoor {
-				s.outdoors[k+1] += p.minutes
+			if p.outdoor || p.rate > 0 {
 				s.sunEnd = k + 1
-			}
-			if p.wet {
-				s.wet[k+1] += p.minutes
 			}
 		}
 		s.unkinds[k], s.kept[k] = s.unkind(s.grid[k]), s.keptFree(s.grid[k])
@@ -100,30 +144,58 @@ func (s *search) prepare(towels, waterEnds []time.Time, windows []window) {
 			s.wind[k] = 1
 		}
 		if s.grid[k].Before(s.c.WearUntil) {
-			s.last = k
+			s.worn = k + 1
 		}
 	}
-	for _, t := range towels {
-		s.towels = append(s.towels, s.from(t))
-	}
-	for _, t := range waterEnds {
-		s.waterEnds = append(s.waterEnds, s.from(t))
-	}
-	for _, w := range windows {
-		a, b := s.from(w.from), s.from(w.to.Add(time.Second))-1
-		if a <= b && b <= s.last {
-			s.windows = append(s.windows, [2]int{max(a, 1), b})
-		}
-	}
+	s.wear = s.c.WearUntil.Sub(s.grid[0]).Minutes()
+	s.early, s.resets = s.nodes(early), s.nodes(resets)
 	s.list()
-	s.floor = make([]float64, n+1)
+	s.light()
+	s.walks()
+}
+
+// nodes is windows as first and last node; those in which nobody may be interrupted are none.
+func (s *search) nodes(list []window) (out [][2]int) {
+	for _, w := range list {
+		a, b := max(s.from(w.from), 1), s.from(w.to.Add(time.Second))-1
+		for k := a; k <= b && b < s.end; k++ {
+			if !s.kept[k] {
+				out = append(out, [2]int{a, b})
+				break
+			}
+		}
+	}
+	return out
+}
+
+// list gathers the sums that ever hold anything.
+func (s *search) list() {
+	for i, g := range s.groups {
+		for r := range resistances {
+			if g.logs[r] == 0 && g.adds[0][r] == 0 && g.adds[1][r] == 0 {
+				continue
+			}
+			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}})
+		}
+	}
+	if len(s.sums) > dims {
+		s.sums = s.sums[:dims]
+	}
+	if len(s.classes) > kinds {
+		s.classes = s.classes[:kinds]
+	}
+}
+
+// light reckons what reaches bare skin from every moment on, and what reaches it at the least.
+func (s *search) light() {
+	n := s.end
+	s.floor, s.bare = make([]float64, n+1), make([]float64, n+1)
 	least, highest := 0.0, 0.0
 	for _, g := range s.groups {
 		highest = max(highest, g.cap, g.capTo[0], g.capTo[1])
 		least += g.share * math.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
 	}
 	s.passes = newPassing(highest)
-	s.bare = make([]float64, n+1)
 	for k := n - 1; k >= 0; k-- {
 		s.floor[k], s.bare[k] = s.floor[k+1], s.bare[k+1]
 		for _, p := range s.pieces[k] {
@@ -137,8 +209,6 @@ func (s *search) prepare(towels, waterEnds []time.Time, windows []window) {
 func (s *search) from(t time.Time) int {
 	return int((max(0, t.Sub(s.grid[0])) + figure.Grid - 1) / figure.Grid)
 }
-
-var near = int(figure.MergeWithin / figure.Grid)
 
 // label is what the labels of one coat's products say of water: the fewest minutes that any of them names, 0 where
 // none does, and whether any names none.
@@ -156,288 +226,76 @@ func (l *label) with(minutes int) {
 	}
 }
 
-// labelled is the label of the coat laid at a node.
-func (s *search) labelled(i int) label {
-	if i == 0 {
-		return s.firstWet
-	}
-	return s.formWet[s.wind[i]]
-}
-
-// breaks is the minutes of label breaks between a coat and the next, or the end.
-func (s *search) breaks(i, j int) int {
-	clock := figure.TwoHours.Minutes()
-	if i == 0 && !s.coated {
-		clock = 0
-	}
-	whole := func(x float64) int { return int(math.Ceil(max(0, x) - figure.SameMinutes)) }
-	sum := whole(s.outdoors[j] - s.outdoors[i] - clock)
-	limit := s.labelled(i)
-	due := func(at int) {
-		if at > i && at < j {
-			sum += max(0, (min(j, s.sunEnd)-at)*int(figure.Grid/time.Minute))
-		}
-	}
-	if limit.minutes > 0 {
-		sum += whole(s.wet[j] - s.wet[i] - float64(limit.minutes))
-	}
-	if limit.none {
-		for _, e := range s.waterEnds {
-			due(e)
-		}
-	}
-	for _, e := range s.towels {
-		due(e)
-	}
-	return sum
-}
-
-// step is the score of going from a coat to the next, or to the end.
-func (s *search) step(i, j int) score {
-	miss := 0
-	for _, w := range s.windows {
-		if i < w[0] && j > w[1] {
-			miss++
-		}
-	}
-	total := pack(s.breaks(i, j), 0, miss, 0, 0)
-	if j == s.end {
-		return total
-	}
-	keep := 0
-	if s.kept[j] {
-		keep = 1
-	}
-	total += pack(0, keep, 0, 1, s.unkinds[j])
-	for _, b := range s.blots { // a blot near the coat is done with it
-		if abs(j-b) <= near && (i == 0 || abs(i-b) > near) {
-			total -= pack(0, 0, 0, 1, s.unkinds[b])
-		}
-	}
-	return total
-}
-
-func abs(x int) int { return max(x, -x) }
-
-// settle finds coats and blots by turns: a coat blots too, and so puts off when skin shines next. It begins with the
-// blots of a day without coats; then with those that its coats left over, as long as that makes the day better. Blots
-// says where skin still has to be blotted beside some coats.
-func (s *search) settle(blots func(coats []time.Time) []time.Time) (coats []time.Time) {
-	at := func(list []time.Time) {
-		s.blots = s.blots[:0]
-		for _, t := range list {
-			s.blots = append(s.blots, s.from(t))
-		}
-	}
-	at(blots(nil))
-	var best trail
-	for round := range figure.MostRounds {
-		nodes := s.needed(s.plan())
-		next := make([]time.Time, len(nodes))
-		for i, k := range nodes {
-			next[i] = s.grid[k]
-		}
-		at(blots(next))
-		m := s.value(nodes)
-		if round > 0 && !s.better(&m, &best) {
-			break
-		}
-		if coats, best = next, m; m.dose > s.budget || round == 0 && !s.spare(nodes, &m) {
-			break
-		}
-	}
-	return coats
-}
-
-// spare reports whether a coat is there for a blot's sake alone: neither labels nor windows nor the budget ask for it.
-func (s *search) spare(coats []int, with *trail) bool {
-	for i := range coats {
-		m := s.value(slices.Delete(slices.Clone(coats), i, i+1))
-		if m.score.graver() == with.score.graver() && m.dose <= s.budget {
-			return true
-		}
-	}
-	return false
-}
-
-// better reports whether a is the better day, by the order of aims.
-func (s *search) better(a, b *trail) bool {
-	over := func(m *trail) float64 { return max(0, m.dose-s.budget) }
-	for _, d := range []float64{float64(a.score.graver() - b.score.graver()), over(a) - over(b),
-		float64(a.score.count() - b.score.count()),
-		float64(a.score.unkind() - b.score.unkind()), a.dose - b.dose} {
-		if math.Abs(d) > figure.SameDose {
-			return d < 0
-		}
-	}
-	return false
-}
-
-// plan returns the nodes at which to lay a coat, none where nothing is to be renewed.
-func (s *search) plan() []int {
-	steps := s.steps()
-	start := pack(0, 0, 0, len(s.blots), 0)
-	for _, b := range s.blots {
-		start += pack(0, 0, 0, 0, s.unkinds[b])
-	}
-	t := &tries{search: s, steps: steps, start: start, total: start + s.best[0],
-		runs: make([]lowest, figure.MoreTouchUps+1)}
-	least := s.most()
-	if least <= s.budget {
-		best := t.walk(s.budget+figure.Same, func(sum score) bool { return sum == t.total })
-		if found, _ := s.paths(best); found != nil {
-			return found
-		}
-		for more := range figure.MoreTouchUps + 1 {
-			if t.lowest(more) > s.budget*figure.Hopeless {
-				continue
-			}
-			if found := t.within(s.budget, more); found != nil {
-				return found
-			}
-		}
-	}
-	// The budget cannot be kept: touch-ups beyond what the labels ask go on while each saves a tenth of a SED.
-	more := 0
-	for more < figure.MoreTouchUps && t.lowest(more+1) <= t.lowest(more)-figure.OverStep {
-		more++
-	}
-	limit := s.budget + figure.OverStep*math.Ceil((t.lowest(more)-s.budget)/figure.OverStep)
-	if kinder := t.within(limit, more); kinder != nil {
-		return kinder
-	}
-	return t.runs[more].nodes
-}
-
-// steps is the score from each node to each later one, and last to the end. best becomes the best from each node on.
-func (s *search) steps() [][]score {
-	s.best = make([]score, s.end+1)
-	steps := make([][]score, s.end)
-	for i := s.last; i >= 0; i-- {
+// walks finds the steps between coats and the best chains of them.
+func (s *search) walks() {
+	n := s.end
+	s.steps, s.best, s.rest = make([][]score, n), make([]chain, n+1), make([][]chain, n)
+	for i := n - 1; i >= 0; i-- {
 		if i > 0 && !s.open[i] {
 			continue
 		}
-		steps[i] = make([]score, s.last-i+1)
-		s.best[i] = s.step(i, s.end)
-		steps[i][s.last-i] = s.best[i]
-		for j := i + 1; j <= s.last; j++ {
-			if !s.open[j] {
-				continue
+		s.steps[i] = s.stepsFrom(i)
+		s.rest[i] = make([]chain, n+1-i)
+		rest := chain{s.steps[i][n-i-1], 0}
+		s.rest[i][n-i] = rest
+		for k := n - 1; k >= i; k-- {
+			s.rest[i][k-i] = rest
+			if k > i && s.open[k] {
+				on := chain{s.steps[i][k-i-1] + s.best[k].score, s.best[k].coats + 1}
+				if on.less(rest) {
+					rest = on
+				}
 			}
-			st := s.step(i, j)
-			steps[i][j-i-1] = st
-			s.best[i] = min(s.best[i], st+s.best[j])
+		}
+		s.rest[i][0], s.best[i] = rest, rest
+	}
+}
+
+// stepsFrom is the score of going from a coat at a node to each later one, and last to the end.
+func (s *search) stepsFrom(i int) []score {
+	list := make([]score, s.end-i)
+	st := s.first
+	if i > 0 {
+		st = standing{coated: true, limit: s.formWet[s.wind[i]], laid: s.grid[i], glass: s.first.glass}
+	}
+	late := 0.0
+	for j := i + 1; j <= s.end; j++ {
+		for n := range s.pieces[j-1] {
+			p := &s.pieces[j-1][n]
+			if j-1 > i || n > 0 {
+				st.comeDue(p)
+			}
+			late += st.pass(s.course, p, nil)
+		}
+		miss := 0
+		for _, w := range s.early {
+			if i < w[0] && j > w[1] {
+				miss++
+			}
+		}
+		keep := 0
+		if j < s.end && s.kept[j] {
+			keep = 1
+		}
+		list[j-i-1] = pack(late, keep, miss)
+	}
+	return list
+}
+
+// resetMissed counts the windows for the reset between two interruptions.
+func (s *search) resetMissed(i, j int) score {
+	n := 0
+	for _, w := range s.resets {
+		if i < w[0] && j > w[1] {
+			n++
 		}
 	}
-	return steps
+	return pack(0, 0, n)
 }
 
-// tries is the searches of one plan, with more touch-ups each time.
-type tries struct {
-	*search
-	steps        [][]score
-	start, total score
-	runs         []lowest
+func (s *search) inReset(k int) bool {
+	return slices.ContainsFunc(s.resets, func(w [2]int) bool { return k >= w[0] && k <= w[1] })
 }
-
-// lowest is the least dose that so many more touch-ups bring.
-type lowest struct {
-	nodes []int
-	dose  float64
-}
-
-// upTo allows paths with no graver break than the best, and so many more touch-ups.
-func (t *tries) upTo(more int) func(score) bool {
-	return func(sum score) bool {
-		return sum.graver() == t.total.graver() && sum.count() <= t.total.count()+more
-	}
-}
-
-// lowest searches for the least dose that so many more touch-ups bring.
-func (t *tries) lowest(more int) float64 {
-	r := &t.runs[more]
-	if r.nodes == nil {
-		w := t.walk(math.Inf(1), t.upTo(more))
-		w.doseAlone = true
-		r.nodes, r.dose = t.paths(w)
-	}
-	return r.dose
-}
-
-// within searches for the kindest day of no more than a dose, with so many more touch-ups.
-func (t *tries) within(dose float64, more int) []int {
-	found, _ := t.paths(t.walk(dose+figure.Same, t.upTo(more)))
-	return found
-}
-
-func (t *tries) walk(limit float64, may func(score) bool) walk {
-	return walk{steps: t.steps, start: t.start, gravest: t.total >> breakShift, limit: limit, may: may}
-}
-
-// needed drops the coats that only took the place of a blot and bring next to nothing: without them nothing but the
-// dose is worse, and that by less than a hundredth of a SED. Where coats raise a caution, it drops all that neither
-// labels nor the budget ask for.
-func (s *search) needed(coats []int) []int {
-	for i := len(coats) - 1; i >= 0; i-- {
-		less := slices.Delete(slices.Clone(coats), i, i+1)
-		was, is := s.value(coats), s.value(less)
-		idle := is.score <= was.score && is.dose-was.dose < figure.IdleDose && is.dose <= max(s.budget, was.dose)
-		if idle || s.wary && is.score.graver() <= was.score.graver() && is.dose <= s.budget {
-			coats = less
-		}
-	}
-	return coats
-}
-
-// value is the score and the dose of laying coats at some nodes.
-func (s *search) value(coats []int) trail {
-	m := s.first()
-	m.score = pack(0, 0, 0, len(s.blots), 0)
-	for _, b := range s.blots {
-		m.score += pack(0, 0, 0, 0, s.unkinds[b])
-	}
-	at := 0
-	for k := range s.grid {
-		s.towelled(&m, k)
-		if len(coats) > 0 && coats[0] == k {
-			m.score += s.step(at, k)
-			s.coat(&m, k)
-			at, coats = k, coats[1:]
-		}
-		s.advance(&m, k)
-	}
-	m.score += s.step(at, s.end)
-	return m
-}
-
-// most is the dose with a coat at every moment that may be interrupted: no plan brings less.
-func (s *search) most() float64 {
-	l := s.first()
-	for k := range s.grid {
-		s.towelled(&l, k)
-		if k > 0 && k <= s.last && s.open[k] && !s.kept[k] {
-			s.coat(&l, k)
-		}
-		s.advance(&l, k)
-	}
-	return l.dose
-}
-
-// trail is a label: how things stand just after a coat at a node.
-type trail struct {
-	score   score
-	dose    float64
-	logs    [dims]float64 // sums of logs, as the search lists them
-	node    int
-	promise float64 // what keep goes by where there are too many
-	coated  bool    // the highest label is that of first coat and form together
-	before  *trail
-}
-
-// dims is how many sums of logs a label holds: groups by the resistances that occur in them. Nobody lays that many
-// different first coats; beyond it the last zones are left out of the dose that decides between touch-ups, not of the
-// one reported.
-const dims = 12
 
 // passing is exp(−l) for logs of factors, between marks: the search asks for it a million times, and a
 // hundred-thousandth of it is nothing beside sameDose.
@@ -459,47 +317,15 @@ func (p passing) at(l float64) float64 {
 	return p[i] + (x-float64(i))*(p[i+1]-p[i])
 }
 
-// sum is one sum of logs: whose it is, and how it decays.
-type sum struct {
-	group, resists int
-	start          float64
-	adds           [2]float64
-	blots          bool
-}
-
-// list gathers the sums that ever hold anything.
-func (s *search) list() {
-	for i, g := range s.groups {
-		for r := range resistances {
-			if g.logs[r] == 0 && g.adds[0][r] == 0 && g.adds[1][r] == 0 {
-				continue
-			}
-			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}, g.blots})
-		}
-	}
-	if len(s.sums) > dims {
-		s.sums = s.sums[:dims]
-	}
-}
-
-func (s *search) first() trail {
+func (s *search) start() trail {
 	var m trail
 	for i, x := range s.sums {
 		m.logs[i] = x.start
 	}
-	return m
-}
-
-func (s *search) coat(m *trail, k int) {
-	wind := s.wind[k]
-	for i := range s.sums {
-		x := &s.sums[i]
-		if x.blots {
-			m.logs[i] *= figure.KeptBlotted
-		}
-		m.logs[i] += x.adds[wind]
+	for i, k := range s.classes {
+		m.free[i] = k.free
 	}
-	m.coated = true
+	return m
 }
 
 // towelled takes off what a towel takes at that very moment; a coat laid then comes after it.
@@ -513,6 +339,7 @@ func (s *search) towelled(m *trail, k int) {
 
 // advance lets the time from one moment of the grid to the next go by.
 func (s *search) advance(m *trail, k int) {
+	s.work++
 	for n := range s.pieces[k] {
 		p := &s.pieces[k][n]
 		if n > 0 && p.towel {
@@ -541,100 +368,230 @@ func (s *search) advance(m *trail, k int) {
 	}
 }
 
-// walk is one search for a path: the scores it goes by, how grave a break it may hold, the dose it may bring, and which
-// paths may be followed; or, where the dose alone counts, that.
-type walk struct {
-	steps     [][]score
-	start     score
-	gravest   score
-	limit     float64
-	doseAlone bool
-	may       func(score) bool
-
-	at  [][]*trail // by node
-	end *trail     // the best whole path so far
+// tendedUntil is which classes an interruption blots when the next is so many minutes off: those that shine or would
+// before it.
+func (s *search) tendedUntil(m *trail, minutes float64) (mask int) {
+	if m.node == 0 || !s.blots {
+		return 0
+	}
+	for i := range s.classes {
+		if m.free[i]+s.classes[i].rate*minutes > figure.ShineFrom+figure.Same {
+			mask |= 1 << i
+		}
+	}
+	return mask
 }
 
-// paths finds, among the paths that may be followed, the one of least unkindness and then dose that brings no more
-// than the limit; or, where the dose alone counts, the one that brings least. It returns nil where there is none.
-func (s *search) paths(w walk) (nodes []int, dose float64) {
-	w.at = make([][]*trail, s.last+1)
-	zero := s.first()
-	zero.score = w.start
-	s.towelled(&zero, 0)
-	w.at[0] = []*trail{&zero}
-	for i := 0; i <= s.last; i++ {
-		for _, m := range w.at[i] {
-			s.follow(&w, m, i)
+// act does to the films what the interruption does.
+func (s *search) act(m *trail, mask int) {
+	wind := s.wind[m.node]
+	for i := range s.sums {
+		x := &s.sums[i]
+		if c := s.groups[x.group].class; c >= 0 && mask>>c&1 == 1 {
+			m.logs[i] *= figure.KeptBlotted
+		}
+		if m.coat {
+			m.logs[i] += x.adds[wind]
 		}
 	}
-	if w.end == nil {
-		return nil, 0
-	}
-	nodes = []int{}
-	for m := w.end.before; m.before != nil; m = m.before {
-		nodes = append(nodes, m.node)
-	}
-	slices.Reverse(nodes)
-	return nodes, w.end.dose
+	m.coated = m.coated || m.coat
 }
 
-// follow leads a path that stands at a node on to every later one, and to the end.
-func (s *search) follow(w *walk, m *trail, i int) {
-	width := figure.MostTrails
-	if w.doseAlone {
-		width = figure.FewTrails
-	}
-	on := *m
-	for j := i + 1; ; j++ {
-		s.advance(&on, j-1)
-		if on.dose+s.floor[j] > w.limit {
-			return
-		}
-		if j > s.last {
-			s.finish(w, m, on, m.score+w.steps[i][s.last-i])
-			return
-		}
-		s.towelled(&on, j)
-		if !s.open[j] {
-			continue
-		}
-		sum := m.score + w.steps[i][j-i-1]
-		if sum>>breakShift > w.gravest { // breaks only grow with the wait
-			return
-		}
-		if !w.may(sum + s.best[j]) {
-			continue
-		}
-		next := on
-		next.score, next.node, next.before = sum, j, m
-		s.coat(&next, j)
-		w.at[j] = s.keep(w.at[j], &next, width)
+// oil lets the oil of every class run on for some minutes after an interruption, of which those before the end of wear
+// may show.
+func (s *search) oil(m *trail, mask int, minutes, worn float64) {
+	for i := range s.classes {
+		k := &s.classes[i]
+		after, _ := afterBlot(m.free[i], k.rate, minutes, mask>>i&1 == 1, k.powders, s.matte && m.coat)
+		m.shown += k.zones * shownFor(after, k.rate, worn)
+		m.free[i] = after + k.rate*minutes
 	}
 }
 
-// finish lets the rest of the day go by and keeps the path where it is the best so far.
-func (s *search) finish(w *walk, m *trail, on trail, sum score) {
-	for k := s.last + 1; k < len(s.grid); k++ {
-		s.towelled(&on, k)
-		s.advance(&on, k)
+// aim is what one search for a trail keeps to and what it makes least.
+type aim struct {
+	score score
+	dose  float64
+	shown float64
+	count int
+	coats int
+	least func(m *trail) [2]float64 // compared in order, then earliest
+	width int
+	work  int
+	plain bool   // no blots but for the reset
+	best  *trail // a whole trail that is known
+	// tended says that nothing may shine but what would whatever is blotted
+	tended bool
+}
+
+// found is the best whole trail of a search, and whether nothing was left out in finding it.
+type found struct {
+	trail *trail
+	whole bool
+}
+
+func kindest(m *trail) [2]float64   { return [2]float64{float64(m.unkind), m.costly()} }
+func leastDose(m *trail) [2]float64 { return [2]float64{m.dose, 0} }
+func leastShown(m *trail) [2]float64 {
+	return [2]float64{m.shown, float64(m.count) + m.costly()/figure.Many}
+}
+
+// run is the state of one search.
+type run struct {
+	aim
+	at    [][]*trail
+	value [2]float64
+	whole bool
+	until int
+}
+
+// find searches for the best trail under an aim.
+func (s *search) find(a aim) found {
+	r := &run{aim: a, at: make([][]*trail, s.end), whole: true, until: s.work + a.work}
+	if a.best != nil {
+		r.value = a.least(a.best)
 	}
-	if !w.may(sum) || on.dose > w.limit {
+	zero := s.start()
+	r.at[0] = []*trail{&zero}
+	for k := 0; k < s.end; k++ {
+		for _, m := range r.at[k] {
+			s.follow(r, m)
+		}
+	}
+	return found{r.best, r.whole && s.work <= r.until}
+}
+
+// leg is the way from an interruption to a later one: what is blotted hangs on when that is.
+type leg struct {
+	from *trail
+	last int // node of the last coat
+	mask int // the classes that are blotted
+	on   trail
+	at   int   // how far on has come
+	next trail // at the node it was last led to
+}
+
+// to leads a leg on to a node; ok is false where neither that node nor any later one can be had within the aim.
+func (l *leg) to(s *search, r *run, j int) (ok bool) {
+	k, grid := l.from.node, figure.Grid.Minutes()
+	minutes := float64(j-k) * grid
+	worn := max(0, min(minutes, s.wear-float64(k)*grid))
+	if j == s.end {
+		minutes = worn
+	}
+	if now := s.tendedUntil(l.from, worn); now != l.mask {
+		l.mask, l.on, l.at = now, *l.from, k
+		s.towelled(&l.on, k)
+		s.act(&l.on, l.mask)
+	}
+	for ; l.at < min(j, s.sunEnd); l.at++ { // after the sun films matter no more
+		if l.at > k {
+			s.towelled(&l.on, l.at)
+		}
+		s.advance(&l.on, l.at)
+	}
+	if l.on.dose+s.floor[j] > r.dose {
+		return false
+	}
+	next := &l.next
+	*next = l.on
+	s.oil(next, l.mask, minutes, worn)
+	next.score += s.resetMissed(k, j)
+	next.before, next.last = l.from, l.last
+	return next.shown <= r.shown+figure.SameMinutes
+}
+
+// useful reports whether there is anything to do at the interruption the leg begins with.
+func (l *leg) useful(s *search) bool {
+	return l.from.node == 0 || l.from.coat || l.mask != 0 || s.inReset(l.from.node)
+}
+
+// follow leads a trail on to every later interruption, and to the end.
+func (s *search) follow(r *run, m *trail) {
+	if s.work > r.until {
+		r.whole = false
 		return
 	}
-	kinder := w.end != nil && !w.doseAlone && sum.unkind() < w.end.score.unkind()
-	less := w.end == nil ||
-		(w.doseAlone || sum.unkind() == w.end.score.unkind()) && on.dose < w.end.dose-figure.SameExactly
-	if kinder || less {
-		w.end = &trail{score: sum, dose: on.dose, before: m}
+	l := leg{from: m, last: m.last, mask: -1}
+	if m.coat {
+		l.last = m.node
+	}
+	first := m.node + 1
+	if m.count >= r.count {
+		first = s.end
+	}
+	for j := first; j <= s.end; j++ {
+		switch {
+		case !l.to(s, r, j):
+			return
+		case !l.useful(s):
+			continue
+		case j == s.end:
+			l.next.score += s.steps[l.last][s.end-l.last-1]
+			s.finish(r, &l.next)
+			return
+		}
+		s.interrupt(r, &l.next, j)
+		if m.score+s.rest[l.last][j-l.last].score > r.score { // labels cannot wait any longer
+			return
+		}
 	}
 }
 
-// keep adds a label to those of its node unless one of them is no worse in all, and drops those that it beats.
-func (s *search) keep(list []*trail, m *trail, width int) []*trail {
+// interrupt keeps the trails that a blot and a coat at a node lead on to.
+func (s *search) interrupt(r *run, m *trail, j int) {
+	m.node, m.coat = j, false
+	m.count++
+	m.unkind += s.unkinds[j]
+	blot := s.blots && j < s.worn && !s.kept[j] && (!r.plain || s.inReset(j))
+	if blot && r.leads(m, s.rest[m.last][j-m.last]) {
+		s.keep(r, m)
+	}
+	if !s.open[j] {
+		return
+	}
+	m.coat = true
+	m.coats++
+	m.score += s.steps[m.last][j-m.last-1]
+	if r.leads(m, s.best[j]) {
+		s.keep(r, m)
+	}
+}
+
+// finish keeps a whole trail where it is the best so far.
+func (s *search) finish(r *run, m *trail) {
+	if m.score > r.score || m.dose > r.dose || m.shown > r.shown+figure.SameMinutes {
+		return
+	}
+	v := r.least(m)
+	if r.best == nil || v[0] < r.value[0]-figure.SameExactly ||
+		v[0] <= r.value[0]+figure.SameExactly && v[1] < r.value[1]-figure.SameExactly {
+		c := *m
+		r.best, r.value = &c, v
+	}
+}
+
+// leads reports whether a trail can lead where the aim is, by the best chain of coats that may follow it.
+func (r *run) leads(m *trail, rest chain) bool {
+	if m.score+rest.score > r.score || m.count > r.count || m.coats > r.coats {
+		return false
+	}
+	return m.score+rest.score < r.score || m.count+rest.coats <= r.count && m.coats+rest.coats <= r.coats
+}
+
+// keep adds a trail to those of its node unless one of them is no worse in all; it drops those that it beats.
+func (s *search) keep(r *run, m *trail) {
+	if r.tended && m.count+s.blotsLeft(m) > r.count {
+		return
+	}
+	if r.best != nil && s.hopeless(r, m) {
+		return
+	}
+	list := r.at[m.node]
+	s.work += 1 + len(list)/figure.Compared
 	for _, o := range list {
 		if s.beats(o, m) {
-			return list
+			return
 		}
 	}
 	kept := list[:0]
@@ -643,25 +600,41 @@ func (s *search) keep(list []*trail, m *trail, width int) []*trail {
 			kept = append(kept, o)
 		}
 	}
-	m.promise = 0
-	if len(kept) < width {
-		c := *m
-		return append(kept, &c)
+	c := s.hold(m)
+	if len(kept) < r.width {
+		r.at[m.node] = append(kept, c)
+		return
 	}
-	m.promise = s.promise(m)
-	worst := kept[0]
-	for _, o := range kept {
-		if o.promise == 0 {
-			o.promise = s.promise(o)
-		}
-		if o.promise > worst.promise {
-			worst = o
+	r.whole = false
+	worst := 0
+	for i, o := range kept {
+		if s.promise(o) > s.promise(kept[worst]) {
+			worst = i
 		}
 	}
-	if m.promise < worst.promise {
-		*worst = *m
+	if s.promise(c) < s.promise(kept[worst]) {
+		kept[worst] = c
 	}
-	return kept
+	r.at[m.node] = kept
+}
+
+// hold keeps a trail; trails are made by the hundred.
+func (s *search) hold(m *trail) *trail {
+	if len(s.slab) == cap(s.slab) {
+		s.slab = make([]trail, 0, figure.TrailsHeld)
+	}
+	s.slab = append(s.slab, *m)
+	return &s.slab[len(s.slab)-1]
+}
+
+// hopeless reports whether a trail cannot become better than the best.
+func (s *search) hopeless(r *run, m *trail) bool {
+	dose := m.dose
+	m.dose += s.floor[m.node]
+	v := r.least(m)
+	m.dose = dose
+	return v[0] > r.value[0]+figure.SameExactly ||
+		v[0] >= r.value[0]-figure.SameExactly && v[1] >= r.value[1]-figure.SameExactly
 }
 
 // promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
@@ -671,23 +644,259 @@ func (s *search) promise(m *trail) float64 {
 		l := 0.0
 		for ; at < len(s.sums) && s.sums[at].group == i; at++ {
 			l += m.logs[at]
+			if m.coat {
+				l += s.sums[at].adds[s.wind[m.node]]
+			}
 		}
 		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
 	}
-	return m.dose + through*s.bare[m.node]*figure.PromiseShare +
-		float64(m.score.unkind()+figure.UnkindActive*m.score.count())*figure.PromiseCount
+	return m.dose + through*s.bare[m.node]*figure.PromiseShare + m.shown +
+		float64(m.unkind+figure.UnkindActive*m.count)*figure.PromiseCount
 }
 
 // beats reports whether m is no worse than o in everything that still matters.
 func (s *search) beats(m, o *trail) bool {
-	if m.dose > o.dose+figure.SameDose || m.score.graver() > o.score.graver() || m.score.count() > o.score.count() ||
-		m.score.unkind() > o.score.unkind() {
-		return false
-	}
+	return m.coat == o.coat && (m.coat || m.last == o.last) && m.coated == o.coated && m.score <= o.score &&
+		m.count <= o.count && m.coats <= o.coats && m.unkind <= o.unkind && m.dose <= o.dose+figure.SameExactly &&
+		m.shown <= o.shown+figure.SameExactly && s.filmsAsGood(m, o) && s.oilAsGood(m, o)
+}
+
+func (s *search) filmsAsGood(m, o *trail) bool {
 	for i := range s.sums {
-		if m.logs[i] < o.logs[i]-figure.SameLog {
+		if m.logs[i] < o.logs[i]-figure.SameExactly {
 			return false
 		}
 	}
 	return true
+}
+
+// oilAsGood reports whether the oil is the same, or will never show again: where there is less, it is blotted later,
+// and that may be the better or the worse moment.
+func (s *search) oilAsGood(m, o *trail) bool {
+	left := s.wear - float64(m.node)*figure.Grid.Minutes()
+	for i := range s.classes {
+		d := m.free[i] - o.free[i]
+		if d > figure.SameExactly ||
+			d < -figure.SameExactly && m.free[i]+s.classes[i].rate*left > figure.ShineFrom {
+			return false
+		}
+	}
+	return true
+}
+
+// tending is the zone-minutes of shine that stay whatever is blotted, and how many blots it takes at the least. Where
+// labels break keep_free, what is laid then tends shine too.
+func (s *search) tending(broken bool) (shown float64, blots int) {
+	for i := range s.classes {
+		k := &s.classes[i]
+		free, n, grid := k.free, 0, figure.Grid.Minutes()
+		at := 0
+		for j := 1; j <= s.worn && s.blots; j++ {
+			if j < s.worn && (s.kept[j] && !broken || j >= s.end) {
+				continue
+			}
+			end := min(float64(j)*grid, s.wear)
+			minutes := end - float64(at)*grid
+			blot := at > 0 && free+k.rate*minutes > figure.ShineFrom+figure.Same
+			after, _ := afterBlot(free, k.rate, minutes, blot, k.powders, false)
+			if blot {
+				n++
+			}
+			shown += k.zones * shownFor(after, k.rate, minutes)
+			free, at = after+k.rate*minutes, j
+		}
+		if !s.blots {
+			shown += k.zones * shownFor(free, k.rate, s.wear)
+		}
+		blots = max(blots, s.fewest(k, 0, k.free, false))
+	}
+	return shown, blots
+}
+
+// fewest is how few blots keep a class from shining from a node on, were every moment free for them.
+func (s *search) fewest(k *class, node int, free float64, blotsNow bool) (n int) {
+	if !s.blots {
+		return 0
+	}
+	grid := figure.Grid.Minutes()
+	at := float64(node) * grid
+	if blotsNow && free+k.rate*(s.wear-at) > figure.ShineFrom {
+		free, _ = afterBlot(free, k.rate, s.wear, true, k.powders, false)
+	}
+	for {
+		shows := at + (figure.ShineFrom-free)/k.rate
+		if shows >= s.wear-figure.SameMinutes {
+			return n
+		}
+		next := math.Floor(shows/grid+figure.SameMinutes) * grid
+		if next <= at {
+			return n
+		}
+		free, _ = afterBlot(free+k.rate*(next-at), k.rate, s.wear, true, k.powders, false)
+		at, n = next, n+1
+	}
+}
+
+// blotsLeft is how few interruptions the oil asks for after a trail's.
+func (s *search) blotsLeft(m *trail) (n int) {
+	for i := range s.classes {
+		n = max(n, s.fewest(&s.classes[i], m.node, m.free[i], true))
+	}
+	return n
+}
+
+// plan finds the interruptions, and how far from the best they may be: so many interruptions, or half of one where
+// only the kindness or the dose of as many is not proven.
+func (s *search) plan() (list []halt, gap float64) {
+	chain := s.best[0]
+	shown, blots := s.tending(chain.score>>missBits&(1<<keepBits-1) > 0)
+	few := max(chain.coats, blots)
+	a := aim{score: chain.score, shown: shown, tended: shown == 0}
+	unproven := 0.0
+	more, whole, sure := s.affords(&a, chain)
+	if !whole {
+		unproven = figure.HalfGap
+	}
+	open, most := -1, chain.coats+more+blots+len(s.resets)
+	for n := few; n <= most; n++ {
+		a.count, a.least = n, kindest
+		f := s.thorough(a)
+		switch {
+		case f.trail == nil:
+			if !f.whole && open < 0 {
+				open = n
+			}
+			continue
+		case open >= 0:
+			return halts(f.trail), float64(n - open)
+		case !f.whole:
+			return halts(f.trail), figure.HalfGap
+		}
+		return halts(f.trail), unproven
+	}
+	a.best = sure
+	return s.anyhow(a, most, few)
+}
+
+// anyhow gives up, one by one, what cannot all be had: the least shine, the reset, the budget; and in the end lays the
+// fewest coats that labels ask for, and blots when skin is about to shine.
+func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
+	a.tended, a.shown, a.least, a.count = false, math.Inf(1), leastShown, most
+	a.width, a.work = figure.FewTrails, s.allowed(figure.BeamWork)
+	for _, give := range []func(){
+		func() {},
+		func() { a.score += pack(0, 0, len(s.resets)) },
+		func() { a.dose, a.coats = math.Inf(1), math.MaxInt32 },
+	} {
+		give()
+		if f := s.find(a); f.trail != nil {
+			if f.whole {
+				return halts(f.trail), 0
+			}
+			return halts(f.trail), float64(max(f.trail.count-few, 1))
+		}
+	}
+	list = s.plainly()
+	return list, float64(max(len(list)-few, 1))
+}
+
+// plainly is the fewest coats that the labels ask for, and a blot wherever skin would shine before the next moment.
+func (s *search) plainly() (list []halt) {
+	coat := s.nextCoat(0)
+	m := s.start()
+	for k := 0; k < s.worn; k++ {
+		m.node, m.coat = k, k == coat
+		mask := s.tendedUntil(&m, figure.Grid.Minutes())
+		if m.coat || mask != 0 && !s.kept[k] {
+			list = append(list, halt{k, m.coat})
+		} else {
+			mask = 0
+		}
+		if m.coat {
+			coat = s.nextCoat(k)
+		}
+		s.oil(&m, mask, figure.Grid.Minutes(), figure.Grid.Minutes())
+	}
+	for ; coat > 0; coat = s.nextCoat(coat) {
+		if coat >= s.worn {
+			list = append(list, halt{coat, true})
+		}
+	}
+	return list
+}
+
+// nextCoat is the node of the coat that follows another on the best chain, 0 for none.
+func (s *search) nextCoat(i int) int {
+	for j := i + 1; j < s.end; j++ {
+		if s.open[j] && (chain{s.steps[i][j-i-1] + s.best[j].score, s.best[j].coats + 1}) == s.best[i] {
+			return j
+		}
+	}
+	return 0
+}
+
+// allowed is how many moments may go by in a search: more on a short day, whose searches take less each.
+func (s *search) allowed(work int) int {
+	short := max(1, float64(figure.LongDayNodes)/float64(s.end))
+	return int(float64(work) * short * short)
+}
+
+// thorough looks with few trails first, and then with all as far as its work goes.
+func (s *search) thorough(a aim) found {
+	a.width, a.work = figure.FewTrails, s.allowed(figure.BeamWork)
+	quick := s.find(a)
+	if quick.whole {
+		return quick
+	}
+	if s.work > s.allowed(figure.SearchWork) {
+		return quick
+	}
+	a.width, a.work = math.MaxInt32, s.allowed(figure.ExactWork)
+	if quick.trail != nil {
+		a.best = quick.trail
+	}
+	full := s.find(a)
+	if full.trail == nil {
+		full.trail = quick.trail
+	}
+	return full
+}
+
+// affords settles the dose and the coats of an aim: the budget where a few coats beyond what labels ask keep it; else
+// the least over it, each coat more saving what it costs. It says how many more coats that takes.
+func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trail) {
+	least := math.Inf(1)
+	whole = true
+	for n := range figure.MoreTouchUps + 1 {
+		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: math.Inf(1), shown: math.Inf(1),
+			coats: labels.coats + n, count: labels.coats + n, least: leastDose, plain: true, width: figure.FewTrails,
+			work: s.allowed(figure.BeamWork)})
+		whole = whole && f.whole
+		if f.trail == nil {
+			continue
+		}
+		if f.trail.dose <= s.budget+figure.Same {
+			a.dose, a.coats = s.budget+figure.Same, labels.coats+figure.MoreTouchUps
+			return n, true, f.trail
+		}
+		over := math.Ceil((f.trail.dose-s.budget)/figure.OverStep-figure.SameMinutes) * figure.OverStep
+		if with := over + figure.CoatCostsSED*float64(n); with < least-figure.Same {
+			least, a.dose, a.coats, more, sure = with, s.budget+over+figure.Same, labels.coats+n, n, f.trail
+		} else if f.trail.dose > s.budget+figure.CoatCostsSED*float64(figure.MoreTouchUps) {
+			break
+		}
+	}
+	if math.IsInf(least, 1) {
+		a.dose, a.coats = math.Inf(1), math.MaxInt32
+		return figure.MoreTouchUps, false, nil
+	}
+	return more, whole, sure
+}
+
+func halts(m *trail) (list []halt) {
+	for m = m.before; m != nil && m.before != nil; m = m.before {
+		list = append(list, halt{m.node, m.coat})
+	}
+	slices.Reverse(list)
+	return list
 }

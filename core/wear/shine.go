@@ -78,29 +78,70 @@ func shine(c *sitting.Case, zones []sheen) []Shine {
 	return list
 }
 
-// tended follows the free oil of every zone through blotting.
-type tended struct {
-	zones  []sheen
-	free   []float64
-	at     time.Time
-	powder face.Set // zones powdered after each blot
+// mattered is the zones on which shine is minded: not those that are left alone.
+func mattered(c *sitting.Case, zones []sheen) []sheen {
+	return slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return c.Barred().All().Has(s.zone) })
 }
 
-func tend(zones []sheen, base time.Time, powder face.Set) *tended {
+// afterBlot is the free oil of a zone after an interruption whose next is so many minutes off: blotted or not, and
+// powdered where it would shine before the next all the same, or always.
+func afterBlot(free, rate, minutes float64, blotted, powders, always bool) (after float64, powdered bool) {
+	if blotted {
+		free -= figure.BlotTakes * max(0, free)
+	}
+	if powders && (always || blotted && free+rate*minutes > figure.ShineFrom+figure.Same) {
+		return free - figure.PowderTakes, true
+	}
+	return free, false
+}
+
+// shownFor is how many of so many minutes a zone shines.
+func shownFor(free, rate, minutes float64) float64 {
+	return max(0, minutes-max(0, (figure.ShineFrom-free)/rate))
+}
+
+// tended follows the free oil of every zone through blotting, and how long any of them shows before wear ends.
+type tended struct {
+	zones []sheen
+	free  []float64
+	at    time.Time
+	worn  time.Time
+	shown float64 // zone-minutes
+}
+
+func tend(zones []sheen, base, worn time.Time) *tended {
 	zones = slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return !blotted.Has(s.zone) })
-	t := &tended{zones: zones, free: make([]float64, len(zones)), at: base, powder: powder}
+	t := &tended{zones: zones, free: make([]float64, len(zones)), at: base, worn: worn}
 	for i, s := range zones {
 		t.free[i] = s.rate*base.Sub(s.from).Minutes() - s.takes
 	}
 	return t
 }
 
+// oily is one zone with its free oil.
+type oily struct {
+	sheen
+	free float64
+}
+
+func (t *tended) list() (list []oily) {
+	for i, s := range t.zones {
+		list = append(list, oily{s, t.free[i]})
+	}
+	return list
+}
+
 // until lets the oil run on and returns the zones that shine then.
 func (t *tended) until(at time.Time) face.Set {
 	var shines face.Set
 	minutes := at.Sub(t.at).Minutes()
+	worn := minutes
+	if at.After(t.worn) {
+		worn = max(0, t.worn.Sub(t.at).Minutes())
+	}
 	t.at = at
 	for i, s := range t.zones {
+		t.shown += shownFor(t.free[i], s.rate, worn)
 		t.free[i] += s.rate * minutes
 		if t.free[i] >= figure.ShineFrom-figure.Same {
 			shines |= face.SetOf(s.zone)
@@ -109,42 +150,34 @@ func (t *tended) until(at time.Time) face.Set {
 	return shines
 }
 
-// blot takes up what is free on some zones, and powders those that are powdered.
-func (t *tended) blot(on face.Set, powdered bool) {
+// needs is the zones to blot and to powder at an interruption so that nothing shines before the next: those that shine
+// or would, and of these the powdered ones where a blot alone does not last; after a coat on a matte look all of them.
+func (t *tended) needs(next time.Time, powders face.Set, always bool) (blot, powder face.Set) {
+	if next.After(t.worn) {
+		next = t.worn
+	}
+	minutes := max(0, next.Sub(t.at).Minutes())
 	for i, s := range t.zones {
-		if !on.Has(s.zone) {
-			continue
+		z := face.SetOf(s.zone)
+		shines := t.free[i]+s.rate*minutes > figure.ShineFrom+figure.Same
+		if shines {
+			blot |= z
 		}
-		t.free[i] -= figure.BlotTakes * max(0, t.free[i])
-		if powdered && t.powder.Has(s.zone) {
+		if _, powdered := afterBlot(t.free[i], s.rate, minutes, shines, powders&z != 0, always); powdered {
+			powder |= z
+		}
+	}
+	return blot, powder
+}
+
+// blot takes up what is free on some zones, and powders some.
+func (t *tended) blot(on, powder face.Set) {
+	for i, s := range t.zones {
+		if on.Has(s.zone) {
+			t.free[i] -= figure.BlotTakes * max(0, t.free[i])
+		}
+		if powder.Has(s.zone) {
 			t.free[i] -= figure.PowderTakes
 		}
 	}
-}
-
-// blots are the moments of the grid at which somebody has to blot, given the coats that blot as well: the first
-// moment at which a zone shines, unless a coat follows within 20 minutes or the moment may not be interrupted.
-func (w *course) blots(t *tended, coats []time.Time) []time.Time {
-	var list []time.Time
-	last := w.c.WearUntil.Add(-figure.LastBlot)
-	next := 0
-	for _, at := range w.grid[1:] {
-		if !at.Before(last) {
-			break
-		}
-		shines := t.until(at)
-		if next < len(coats) && !coats[next].After(at) {
-			t.blot(blotted, true)
-			next++
-			continue
-		}
-		seg := w.during(at)
-		soon := next < len(coats) && coats[next].Sub(at) <= figure.MergeWithin
-		if shines == 0 || soon || seg != nil && (seg.KeepFree || inWater(seg)) {
-			continue
-		}
-		t.blot(blotted, true)
-		list = append(list, at)
-	}
-	return list
 }

@@ -84,6 +84,9 @@ type Wear struct {
 	DoseSED   doc.Num    `json:"dose_sed"`
 	BudgetSED doc.Num    `json:"budget_sed"`
 	Honest    Honest     `json:"honest"`
+	LateMin   doc.Num    `json:"late_min" doc:"minutes under a broken label clock"`
+	ShownMin  doc.Num    `json:"shown_min" doc:"zone-minutes of shine showing before wear ends"`
+	Gap       doc.Num    `json:"gap" doc:"interruptions a better plan might save; 0.5: kinder ones; 0: proven"`
 	Shine     []Shine    `json:"shine"`
 	TouchUps  []TouchUp  `json:"touch_ups"`
 	Bag       []BagItem  `json:"bag"`
@@ -113,6 +116,7 @@ type Result struct {
 func Plan(c *sitting.Case, prep *stack.Result) Result {
 	p := newPlanner(c, prep)
 	res := evaluate(c, prep, p.course, p.touchUps(), true)
+	res.Wear.Gap = doc.Num(p.gap)
 	if q := p.powder(); q != nil &&
 		slices.ContainsFunc(
 			res.Wear.Bag,
@@ -120,6 +124,7 @@ func Plan(c *sitting.Case, prep *stack.Result) Result {
 		) {
 		p.unpowdered = true // the rest of a powder would not last: blotting has to do
 		res = evaluate(c, prep, p.course, p.touchUps(), true)
+		res.Wear.Gap = doc.Num(p.gap)
 	}
 	return res
 }
@@ -140,7 +145,11 @@ func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
 	p := newPlanner(c, prep)
 	p.choose()
 	moment, _ := at.In(c.Loc)
-	up := p.write(moment, p.form.face(p.windy(moment)) != nil && !p.lastSun.IsZero(), false, "")
+	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
+	oil.until(moment)
+	e := stop{at: moment, coat: p.form.face(p.windy(moment)) != nil && !p.lastSun.IsZero()}
+	e.blot, e.powder = oil.needs(p.c.WearUntil, p.powdered(), p.c.Look.Finish == look.Matte)
+	up := p.write(e, "")
 	up.At = at
 	return up
 }
@@ -156,6 +165,7 @@ type planner struct {
 	body    *form
 
 	unpowdered bool // no powder is carried
+	gap        float64
 }
 
 func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
@@ -207,43 +217,124 @@ func (p *planner) powder() *kit.Product {
 
 // stop is one interruption: a coat, a blot alone, or the midday reset.
 type stop struct {
-	at          time.Time
-	coat, reset bool
+	at           time.Time
+	coat, reset  bool
+	blot, powder face.Set
 }
 
-// touchUps searches for the coats, puts the blots that are left beside them, and writes each out in steps.
+// touchUps searches for coats and blots together, and writes each out in steps.
 func (p *planner) touchUps() []TouchUp {
 	p.choose()
-	blots := p.blotting()
-	coats := p.coats(blots)
+	s := p.search()
+	list, gap := s.plan()
+	p.gap = gap
 	var stops []stop
-	for _, t := range coats {
-		stops = append(stops, stop{at: t, coat: true})
+	var coats []time.Time
+	for _, h := range list {
+		stops = append(stops, stop{at: p.grid[h.node], coat: h.coat})
+		if h.coat {
+			coats = append(coats, p.grid[h.node])
+		}
 	}
-	for _, t := range blots(coats) {
-		stops = append(stops, stop{at: t})
-	}
+	p.tend(stops)
+	stops = slices.DeleteFunc(stops, func(e stop) bool { return !e.coat && e.blot == 0 }) // the reset alone
 	stops = p.reset(stops)
+	p.tend(stops)
 	ups := make([]TouchUp, len(stops))
 	for i, e := range stops {
-		ups[i] = p.write(e.at, e.coat, e.reset, "t"+strconv.Itoa(i+1))
+		ups[i] = p.write(e, "t"+strconv.Itoa(i+1))
 	}
-	p.explain(ups, coats, blots)
+	p.explain(ups, coats)
 	return ups
 }
 
-// blotting tells where blots are still needed beside some coats.
-func (p *planner) blotting() func(coats []time.Time) []time.Time {
-	powdered := face.Set(0)
-	if p.powder() != nil {
-		powdered = powders(p.c)
+// tend settles what is blotted and powdered at each stop.
+func (p *planner) tend(stops []stop) {
+	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
+	for i := range stops {
+		e, next := &stops[i], p.c.WearUntil
+		if i+1 < len(stops) {
+			next = stops[i+1].at
+		}
+		oil.until(e.at)
+		e.blot, e.powder = oil.needs(next, p.powdered(), e.coat && p.c.Look.Finish == look.Matte)
+		oil.blot(e.blot, e.powder)
 	}
+}
+
+// tendable is the zones that may be blotted: of a base, where a sheet may be pressed on.
+func (p *planner) tendable() []sheen {
 	may := pressable(p.c)
 	if p.c.BareFaced() { // there is no base to blot
 		may = 0
 	}
-	open := slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return !may.Has(s.zone) })
-	return func(coats []time.Time) []time.Time { return p.blots(tend(open, p.c.BaseAt, powdered), coats) }
+	return slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return !may.Has(s.zone) })
+}
+
+// powdered is the zones that are powdered where a blot alone does not last.
+func (p *planner) powdered() face.Set {
+	q := p.powder()
+	if q == nil {
+		return 0
+	}
+	on, _ := screenable(p.c, q, powders(p.c))
+	return on
+}
+
+// search lays out the search of this day.
+func (p *planner) search() *search {
+	s := &search{course: p.course, budget: Budget(p.c), open: make([]bool, len(p.grid)),
+		matte: p.c.Look.Finish == look.Matte, first: p.firstStanding()}
+	s.classes = p.classes()
+	s.blots = len(s.classes) > 0
+	s.groups = p.groups(s.classes)
+	coats := !p.lastSun.IsZero()
+	for i, windy := range []bool{false, true} {
+		s.formWet[i] = p.coatLabel(windy)
+	}
+	for k, t := range p.grid {
+		s.open[k] = coats && k > 0 && t.Before(p.c.Until) && p.form.face(p.windy(t)) != nil
+	}
+	var early, resets []window
+	if first := p.c.FirstSun; coats && !p.wary() && p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
+		early = append(early, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
+	}
+	if p.long() && s.blots {
+		half := p.halfTime()
+		resets = append(resets, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
+	}
+	s.prepare(early, resets)
+	return s
+}
+
+// classes gathers the zones that may be blotted by how they make oil.
+func (p *planner) classes() (list []class) {
+	powdered := p.powdered()
+	for _, z := range tend(p.tendable(), p.c.BaseAt, p.c.WearUntil).list() {
+		k := class{rate: z.rate, free: z.free, powders: powdered.Has(z.zone)}
+		i := slices.IndexFunc(list, func(o class) bool {
+			return o.rate == k.rate && o.free == k.free && o.powders == k.powders
+		})
+		if i < 0 {
+			i, list = len(list), append(list, k)
+		}
+		list[i].zones++
+		list[i].set |= face.SetOf(z.zone)
+	}
+	return list
+}
+
+// firstStanding is how the first coat stands with its labels at base.
+func (p *planner) firstStanding() standing {
+	st := standing{coated: p.coated(), limit: p.firstLabel(), glass: p.glassUp}
+	for _, z := range p.covered.List() {
+		for _, f := range p.first[z] {
+			if at, _ := f.layer.SetAt.In(p.c.Loc); z.Class() != face.Eye && (st.laid.IsZero() || at.Before(st.laid)) {
+				st.laid = at
+			}
+		}
+	}
+	return st
 }
 
 // halfTime is the middle of the wear.
@@ -251,40 +342,6 @@ func (p *planner) halfTime() time.Time { return p.c.BaseAt.Add(p.c.WearUntil.Sub
 
 // long reports whether the wear is so long that it is reset at half time.
 func (p *planner) long() bool { return p.c.WearUntil.Sub(p.c.BaseAt) >= figure.LongWear }
-
-// coats searches for the coats of sunscreen over makeup.
-func (p *planner) coats(blots func(coats []time.Time) []time.Time) []time.Time {
-	if p.lastSun.IsZero() || p.form.face(false) == nil && p.form.face(true) == nil {
-		return nil
-	}
-	s := &search{course: p.course, budget: Budget(p.c), coated: p.coated(), wary: p.wary(), groups: p.groups(),
-		firstWet: p.firstLabel(), open: make([]bool, len(p.grid))}
-	for i, windy := range []bool{false, true} {
-		s.formWet[i] = p.coatLabel(windy)
-	}
-	for k, t := range p.grid {
-		s.open[k] = k > 0 && t.Before(p.c.WearUntil) && p.form.face(p.windy(t)) != nil
-	}
-	var windows []window
-	if !s.wary {
-		windows = p.windows()
-	}
-	towels, ends := p.dues()
-	s.prepare(towels, ends, windows)
-	return s.settle(blots)
-}
-
-// windows is when the method wants a coat: at the reset, and soon after going out.
-func (p *planner) windows() (list []window) {
-	if p.long() {
-		half := p.halfTime()
-		list = append(list, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
-	}
-	if first := p.c.FirstSun; p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
-		list = append(list, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
-	}
-	return list
-}
 
 // reset makes the interruption nearest to half time the reset of a long wear, a coat before a blot; where there is
 // none near, the kindest moment is one more.
@@ -361,15 +418,16 @@ func (p *planner) coatLabel(windy bool) (l label) {
 	return l
 }
 
-// groups gathers covered zones whose films go the same way all day.
-func (p *planner) groups() []group {
+// groups gathers covered zones whose films go the same way all day, blots included.
+func (p *planner) groups(classes []class) []group {
 	var list []group
 	var area float64
 	for _, z := range p.covered.List() {
 		area += p.c.Area[z]
 	}
 	for _, z := range p.covered.List() {
-		g := group{share: p.c.Area[z] / area, blots: blotted.Has(z)}
+		g := group{share: p.c.Area[z] / area}
+		g.class = slices.IndexFunc(classes, func(k class) bool { return k.set.Has(z) })
 		for _, f := range p.first[z] {
 			g.logs[f.resists] += min(f.left, figure.FullDose) / figure.FullDose * f.log
 			g.cap = max(g.cap, f.log)

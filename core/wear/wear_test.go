@@ -9,7 +9,6 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
-	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/prep"
@@ -105,8 +104,36 @@ func TestTwoOutdoorHoursAreInTimeAndAMinuteMoreIsNot(t *testing.T) {
 	}
 }
 
+func TestNobodyGoesOutAtAHighIndexOnACoatOfMoreThanFourHours(t *testing.T) {
+	for _, c := range []struct {
+		name, from, to string
+		coats          int
+	}{
+		{"at noon, under four hours after it", "13:00", "13:30", 0},
+		{"in the afternoon, five hours after it", "14:30", "15:00", 1},
+		{"in the evening, when the index is low", "19:00", "19:30", 0},
+	} {
+		s := outdoors(t, segment(t, c.from, c.to, "sun"))
+		s.Day.WearUntil, s.Day.LiftAt = At(t, "20:30"), At(t, "21:00")
+		s.Client.Phototype = 6
+		none := checked(s)
+		r, _, _ := planned(s)
+		coats := 0
+		for _, u := range r.Wear.TouchUps {
+			if slices.ContainsFunc(u.Steps, func(st wear.TouchStep) bool { return st.Act == "reapply" }) {
+				coats++
+			}
+		}
+		if coats != c.coats || (none.Wear.LateMin > 0) != (c.coats > 0) || r.Wear.LateMin != 0 ||
+			len(Found(none.Findings, "reapply-two-hours")) != c.coats {
+			t.Errorf("%s: %d coats at %s; without any %v minutes late: %s", c.name, coats, clocks(r.Wear.TouchUps),
+				none.Wear.LateMin, Rules(none.Findings))
+		}
+	}
+}
+
 func TestTimeIndoorsStopsTheTwoHourClock(t *testing.T) {
-	r, _, _ := planned(outdoors(t, segment(t, "10:00", "11:00", "sun"), segment(t, "15:00", "16:00", "shade")))
+	r, _, _ := planned(outdoors(t, segment(t, "10:00", "11:00", "sun"), segment(t, "12:30", "13:30", "shade")))
 	if len(r.Wear.TouchUps) != 0 {
 		t.Errorf("two hours in all are in time: %s", clocks(r.Wear.TouchUps))
 	}
@@ -305,7 +332,7 @@ func TestABlotWithinTwentyMinutesOfACoatIsMergedWithIt(t *testing.T) {
 	var last time.Time
 	for _, u := range both.Wear.TouchUps {
 		at, _ := u.At.In(c.Loc)
-		if !last.IsZero() && at.Sub(last) <= figure.MergeWithin {
+		if !last.IsZero() && at.Sub(last) <= 20*time.Minute {
 			t.Errorf("two interruptions within twenty minutes: %s", clocks(both.Wear.TouchUps))
 		}
 		last = at
@@ -435,8 +462,8 @@ func TestALongWearIsResetAtHalfTime(t *testing.T) {
 	for _, s := range r.Wear.TouchUps[0].Steps {
 		acts += string(s.Act) + " "
 	}
-	if acts != "blot cleanse apply " {
-		t.Errorf("blot, spot cleanse, moisten: %s", acts)
+	if acts != "cleanse apply " {
+		t.Errorf("spot cleanse and moisten; dry skin is not blotted: %s", acts)
 	}
 	long.Day.WearUntil = At(t, "19:35")
 	if r, _, _ := planned(long); len(r.Wear.TouchUps) != 0 {
@@ -611,7 +638,7 @@ func TestPowderWaitsForACoatOnlyWhereThereIsOne(t *testing.T) {
 }
 
 func TestAPowderThatWouldRunOutStaysBehindAndBlottingHasToDo(t *testing.T) {
-	for _, left := range []float64{20, 0.1} {
+	for _, left := range []float64{20, 0.01} {
 		s := With(t, func(s *sitting.Sitting) {
 			little := flour
 			little.RemainingG = P(left)

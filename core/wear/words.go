@@ -43,16 +43,22 @@ var (
 )
 
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.
-func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
-	u := TouchUp{ID: id, At: day.Wall(at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []rules.ID{}}
-	zones := face.BaseArea & pressable(p.c)
-	u.Steps = append(u.Steps, p.blot())
-	if reset {
-		u.Because = append(u.Because, becauseReset)
-		u.Steps = append(u.Steps, p.resetSteps()...)
+func (p *planner) write(e stop, id string) TouchUp {
+	u := TouchUp{ID: id, At: day.Wall(e.at.In(p.c.Loc)), Steps: []TouchStep{}, Because: []rules.ID{}}
+	zones := e.blot | e.powder
+	if e.blot != 0 {
+		u.Steps = append(u.Steps, p.blot(e.blot))
 	}
-	if coat {
-		for _, l := range p.lays(p.windy(at)) {
+	if e.reset {
+		u.Because = append(u.Because, becauseReset)
+		for _, s := range p.resetSteps() {
+			on, _ := zonesOf(s.Zones)
+			zones |= on
+			u.Steps = append(u.Steps, s)
+		}
+	}
+	if e.coat {
+		for _, l := range p.lays(p.windy(e.at)) {
 			if l.zones == 0 {
 				continue
 			}
@@ -67,26 +73,17 @@ func (p *planner) write(at time.Time, coat, reset bool, id string) TouchUp {
 			u.Steps = append(u.Steps, s)
 		}
 	}
-	if q := p.powder(); q != nil {
-		if on, _ := screenable(p.c, q, powders(p.c)); on != 0 {
-			u.Steps = append(
-				u.Steps,
-				TouchStep{
-					Act:     act.Apply,
-					Product: q.ID,
-					Zones:   p.names(on, place(p.c, p.covered, act.Apply, q)),
-					How:     act.Press,
-				},
-			)
-		}
+	if q := p.powder(); q != nil && e.powder != 0 {
+		s := TouchStep{Act: act.Apply, Product: q.ID, How: act.Press}
+		s.Zones = p.names(e.powder, place(p.c, p.covered, act.Apply, q))
+		u.Steps = append(u.Steps, s)
 	}
 	u.Zones = p.names(zones, face.BaseArea)
 	return u
 }
 
 // blot takes up what shines, with whatever the kit has for it that this client may be touched with.
-func (p *planner) blot() TouchStep {
-	on := blotted & pressable(p.c)
+func (p *planner) blot(on face.Set) TouchStep {
 	s := TouchStep{Act: act.Blot, Zones: p.names(on, blotted)}
 	for _, kind := range []kit.Kind{kit.BlottingPaper, kit.Tissue} {
 		for i := range p.c.Kit {
@@ -165,7 +162,7 @@ func (p *planner) resetSteps() []TouchStep {
 }
 
 // explain names, for each touch-up, the rules that would break without it.
-func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []time.Time) []time.Time) {
+func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 	for i := range ups {
 		u := &ups[i]
 		at, _ := u.At.In(p.c.Loc)
@@ -193,16 +190,15 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time, blots func(coats []t
 			add(rule)
 		}
 		if len(u.Because) == 0 {
-			without := slices.Delete(slices.Clone(coats), n, n+1)
 			switch {
 			case p.c.Method.Is(method.SecondCoat, method.Early) && n == 0:
 				add(becauseEarly)
-			case slices.ContainsFunc(blots(without),
-				func(t time.Time) bool { return t.Sub(at).Abs() <= figure.MergeWithin }):
-				add(becauseShine)
 			default:
 				add(rules.DoseOverBudget)
 			}
+		}
+		if len(u.Steps) > 0 && u.Steps[0].Act == act.Blot {
+			add(becauseShine)
 		}
 	}
 }
@@ -254,9 +250,9 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 	where := e.whereabouts(d.zones)
 	switch {
 	case d.Act == act.Blot && d.p != nil:
-		return e.c.Say(say.BlotWith, "product", d.p.Name)
+		return e.c.Say(say.BlotWith, "product", d.p.Name, "zones", where)
 	case d.Act == act.Blot:
-		return e.c.Say(say.BlotTissue)
+		return e.c.Say(say.BlotTissue, "zones", where)
 	case d.p == nil:
 		return ""
 	case d.Act == act.Cleanse:

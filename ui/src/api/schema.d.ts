@@ -1538,8 +1538,23 @@ export interface components {
             dose: components["schemas"]["StackDose"];
             /** Format: double */
             dose_sed: number;
+            /**
+             * Format: double
+             * @description interruptions a better plan might save; 0.5: kinder ones; 0: proven
+             */
+            gap: number;
             honest: components["schemas"]["WearHonest"];
+            /**
+             * Format: double
+             * @description minutes under a broken label clock
+             */
+            late_min: number;
             shine: components["schemas"]["WearShine"][];
+            /**
+             * Format: double
+             * @description zone-minutes of shine showing before wear ends
+             */
+            shown_min: number;
             touch_ups: components["schemas"]["WearTouchUp"][];
         };
     };

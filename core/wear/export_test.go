@@ -1,0 +1,35 @@
+package wear
+
+import (
+	"time"
+
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// Halt is an interruption by hand: a coat, or a blot alone.
+type Halt struct {
+	At   time.Time
+	Coat bool
+}
+
+// Writer writes interruptions as the planner would: what shines is blotted, and what does not is not. Ok is false where
+// one of them would have nothing to do.
+func Writer(c *sitting.Case, prep *stack.Result) func(halts ...Halt) (ups []TouchUp, ok bool) {
+	p := newPlanner(c, prep)
+	p.choose()
+	return func(halts ...Halt) (ups []TouchUp, ok bool) {
+		var stops []stop
+		for _, h := range halts {
+			stops = append(stops, stop{at: h.At, coat: h.Coat})
+		}
+		p.tend(stops)
+		for _, e := range stops {
+			if !e.coat && e.blot == 0 || e.coat && (p.lastSun.IsZero() || p.form.face(p.windy(e.at)) == nil) {
+				return nil, false
+			}
+			ups = append(ups, p.write(e, ""))
+		}
+		return ups, true
+	}
+}
