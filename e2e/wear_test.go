@@ -53,8 +53,8 @@ func TestTheVowPutOverAReapplicationMovesIt(t *testing.T) {
 	var was []string
 	s.do("the vow is drawn out over the touch-up", func() {
 		was = s.marks()
-		if len(was) == 0 || was[0] != "13:10" {
-			t.Fatalf("the touch-up is at 13:10, got %q", was)
+		if !slices.Contains(was, "13:10") {
+			t.Fatalf("a touch-up is at 13:10, got %q", was)
 		}
 		// The stretch after the vow begins later, then the vow ends later: both edges lie at 13:00.
 		edges := s.page.MustElements(".seg .edge")
@@ -161,8 +161,8 @@ func TestTheTouchUpCalendarIsDownloadedAndHasAnAlarmForEach(t *testing.T) {
 	if err != nil || res.StatusCode != 200 {
 		t.Fatalf("%d %v", res.StatusCode, err)
 	}
-	if events := c.Events(); len(events) != 2 {
-		t.Fatalf("%d events, want 2", len(events))
+	if events := c.Events(); len(events) != 3 {
+		t.Fatalf("%d events, want 3", len(events))
 	}
 	for _, e := range c.Events() {
 		if len(e.Alarms()) != 1 {
