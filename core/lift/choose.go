@@ -62,9 +62,19 @@ type chooser struct {
 	beard    bool   // a full one
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
+
+	thinned bool // removers were left out for one of their kind
+	missed  bool // a group misses its target
 }
 
+// newChooser keeps one remover of those that are alike.
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
+	return chooserOf(c, on, loosened, one, 1)
+}
+
+// chooserOf keeps so many removers of those that are alike: a second one may be used where the first has been used as
+// often as a zone may bear of one product.
+func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product, alike int) *chooser {
 	ch := &chooser{
 		c:       c,
 		pads:    -1,
@@ -78,6 +88,8 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 	}
 	// Oily ones first: what takes off their film comes after them.
 	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return int(turnOf(a.Kind) - turnOf(b.Kind)) })
+	ch.group(on, loosened)
+	ch.thin(alike)
 	for _, p := range ch.removers {
 		ch.oily = append(ch.oily, films(p.Kind))
 	}
@@ -89,8 +101,6 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 			ch.others |= 1 << i
 		}
 	}
-	ch.group(on, loosened)
-	ch.thin()
 	return ch
 }
 
@@ -100,7 +110,7 @@ func (ch *chooser) offer(p, one *kit.Product) {
 	if p.Kind == kit.CottonPad && p.Count != nil {
 		ch.pads = max(ch.pads, 0) + fit.Stock(ch.c, p)
 	}
-	if len(ch.removers) >= figure.MostRemovers || p.Empty() {
+	if p.Empty() {
 		return
 	}
 	if p.Kind == kit.Mitt {
@@ -118,28 +128,57 @@ func (ch *chooser) offer(p, one *kit.Product) {
 	}
 }
 
-// thin takes out removers that another of their kind beats everywhere: allowed wherever they are, with no more
-// cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays.
-func (ch *chooser) thin() {
+// thin takes out removers that go nowhere, or that so many others of their kind beat everywhere: allowed wherever they
+// are, with no more cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays. What is
+// left is numbered anew; beyond the most that a search can tell apart, those that most others beat or follow go first.
+func (ch *chooser) thin(alike int) {
 	gone := map[int]bool{}
-	for j := range ch.removers {
+	rank := make([]int, len(ch.removers)) // how many of its kind are kept before it
+	var kept []int
+	for j, p := range ch.removers {
+		beaten := 0
 		for i := range ch.removers {
 			if i != j && !gone[i] && ch.beats(i, j) {
-				gone[j] = true
-				break
+				beaten++
 			}
 		}
+		nowhere := !slices.ContainsFunc(ch.groups, func(g *group) bool { return slices.Contains(g.allowed, j) })
+		if gone[j] = nowhere || beaten >= alike; gone[j] {
+			ch.thinned = ch.thinned || !nowhere
+			continue
+		}
+		for _, i := range kept {
+			if ch.removers[i].Kind == p.Kind {
+				rank[j]++
+			}
+		}
+		kept = append(kept, j)
+	}
+	if len(kept) > figure.MostRemovers {
+		slices.SortStableFunc(kept, func(a, b int) int { return rank[a] - rank[b] })
+		kept = kept[:figure.MostRemovers]
+		slices.Sort(kept)
+	}
+	ch.number(kept)
+}
+
+// number keeps some removers alone, and numbers them anew.
+func (ch *chooser) number(kept []int) {
+	var removers []*kit.Product
+	for _, i := range kept {
+		removers = append(removers, ch.removers[i])
 	}
 	for _, g := range ch.groups {
 		var allowed []int
 		var cautions []float64
 		for n, r := range g.allowed {
-			if !gone[r] {
-				allowed, cautions = append(allowed, r), append(cautions, g.cautions[n])
+			if at, is := slices.BinarySearch(kept, r); is {
+				allowed, cautions = append(allowed, at), append(cautions, g.cautions[n])
 			}
 		}
 		g.allowed, g.cautions = allowed, cautions
 	}
+	ch.removers = removers
 }
 
 // beats reports whether one remover does all that another of its kind does: no dearer, of two alike the first, never
@@ -800,7 +839,9 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 	lists := make([][]sequence, len(ch.groups))
 	floor := make([]float64, len(ch.groups)+1)
 	for i, g := range ch.groups {
-		lists[i], _ = ch.sequences(g)
+		reached := false
+		lists[i], reached = ch.sequences(g)
+		ch.missed = ch.missed || !reached
 	}
 	for i := len(lists) - 1; i >= 0; i-- {
 		floor[i] = floor[i+1] + lists[i][0].cost

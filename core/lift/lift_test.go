@@ -3,6 +3,7 @@ package lift_test
 import (
 	"math/rand/v2"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -547,4 +548,60 @@ func smallHours(t *testing.T, on, next string) *sitting.Sitting {
 		s.Day.ChairAt, s.Day.BaseAt = At(t, on+"T20:00"), At(t, on+"T20:40")
 		s.Day.WearUntil, s.Day.LiftAt = At(t, next+"T01:30"), At(t, next+"T01:52")
 	})
+}
+
+func TestTwoAlikeGoOnWhereOneMayNotBeUsedAgain(t *testing.T) {
+	with := func(ids ...string) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			Drop(s, "biphase", "balm", "cream", "gel", "micellar")
+			for _, id := range ids {
+				Add(s, remover(id, kit.Micellar))
+			}
+			s.Look.Items = []look.Item{foundation(look.SiliconeFilm, 1)}
+		}))
+	}
+	if one := with("a"); len(Found(one.Findings, "cannot-dissolve")) == 0 {
+		t.Errorf("three passes of one leave an eighth: %s", Rules(one.Findings))
+	}
+	two := with("a", "b")
+	used := map[string]int{}
+	for _, s := range steps(two, func(s stack.Step) bool { return slices.Contains(s.Zones, face.Cheeks) }) {
+		used[s.Product]++
+	}
+	if len(Found(two.Findings, "cannot-dissolve")) > 0 || used["a"] == 0 || used["b"] == 0 {
+		t.Errorf("five passes of two, %v: %s", used, Rules(two.Findings))
+	}
+}
+
+func TestEveryRemoverOfALargeKitIsConsidered(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		Drop(s, "biphase", "balm", "cream", "gel", "micellar")
+		for i := range 70 {
+			Add(s, remover("m"+strconv.Itoa(i), kit.Micellar, func(p *kit.Product) { p.RemainingG = P(30.0) }))
+		}
+		Add(s, remover("last", kit.Balm), remover("wash", kit.CreamCleanser))
+		s.Look.Items = []look.Item{foundation(look.SiliconeFilm, 1)}
+	}))
+	if !slices.Contains(passes(p, face.Cheeks), "balm") {
+		t.Errorf("the balm at the end of the kit is not read: %v %s", passes(p, face.Cheeks), Rules(p.Findings))
+	}
+	clean(t, "seventy-two removers", p)
+}
+
+func TestABudOnABandReachesTheGlueAloneWithExtensionsToo(t *testing.T) {
+	p := mangled(t, evening(t, func(s *sitting.Sitting) {
+		s.Client.Wears = []face.Wear{face.LashExtensions}
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
+	}), func(l []stack.Step) []stack.Step {
+		seen := false
+		return slices.DeleteFunc(l, func(s stack.Step) bool {
+			lids := slices.Contains(s.Zones, face.Eyelids) && s.Product != ""
+			first := lids && !seen
+			seen = seen || lids
+			return lids && !first
+		})
+	})
+	if f := Found(p.Findings, "cannot-dissolve"); len(f) == 0 || !slices.Contains(f[0].Zones, face.Eyelids) {
+		t.Errorf("a bud at the band took the mascara off: %s", Rules(p.Findings))
+	}
 }

@@ -31,13 +31,17 @@ func Plan(c *sitting.Case, layers *stack.Layers) Result { return PlanWith(c, lay
 // other washes for a wash. It is nil for the whole kit.
 func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 	on := On(c, layers)
-	scarce := map[string]bool{}
+	scarce, alike := map[string]bool{}, 1
 	for {
 		pl := &planner{c: c, on: &on, at: c.Until}
 		pl.loosen()
-		pl.chooser = newChooser(c, &on, pl.loosened, one)
+		pl.chooser = chooserOf(c, &on, pl.loosened, one, alike)
 		pl.scarceOnes = scarce
 		pl.picked, pl.cost = pl.choose()
+		if pl.missed && pl.thinned && alike < figure.AlikeKept {
+			alike = figure.AlikeKept
+			continue
+		}
 		pl.write()
 		if pl.runsOut(scarce) && len(scarce) <= figure.MostScarce {
 			continue

@@ -41,6 +41,8 @@ type evaluation struct {
 	res      *Result
 	prep     *stack.Result
 	first    screen
+	onTime   screen // of the first coat, what has set by base
+	late     []coat // and what sets later
 	covered  face.Set
 	sheens   []sheen
 	events   []event // in order of time
@@ -63,6 +65,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	}
 	w := &e.res.Wear
 	e.covered = covered(c, &e.first)
+	e.onTime, e.late = laidLate(c, &prep.Layers, e.first)
 	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(Budget(c)), shine(c, e.sheens), ups,
 		[]BagItem{}
 	if w.TouchUps == nil {
@@ -72,10 +75,10 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 		e.understand(&w.TouchUps[i], i)
 	}
 	slices.SortStableFunc(e.events, func(a, b event) int { return a.at.Compare(b.at) })
-	r := e.reckon(e.first, e.covered, e.coats(), true)
+	r := e.reckon(e.onTime, e.covered, e.coats(), true)
 	e.dose, w.Curve, w.DoseSED = r.dose, r.curve, doc.Num(r.dose)
 	for i, v := range e.events {
-		v.up.SPF = doc.Num(r.after[i])
+		v.up.SPF = doc.Num(r.after[len(e.late)+i])
 	}
 	e.honest(&r)
 	e.worstOfBody()
@@ -96,11 +99,11 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	return *e.res
 }
 
-// coats is what the touch-ups do to films.
+// coats is what is laid after base: the rest of the first coat, and what the touch-ups do to films.
 func (e *evaluation) coats() []coat {
-	list := make([]coat, len(e.events))
-	for i, v := range e.events {
-		list[i] = coat{v.at, v.blots, v.lays}
+	list := slices.Clone(e.late)
+	for _, v := range e.events {
+		list = append(list, coat{v.at, v.blots, v.lays})
 	}
 	return list
 }
@@ -335,7 +338,7 @@ func (e *evaluation) worstOfBody() {
 	}
 	b.Worst, b.WorstSED = "", 0
 	for _, z := range bare.List() {
-		if sed := e.reckon(e.first, face.SetOf(z), e.coats(), false).dose; b.Worst == "" || doc.Num(sed) > b.WorstSED {
+		if sed := e.reckon(e.onTime, face.SetOf(z), e.coats(), false).dose; b.Worst == "" || doc.Num(sed) > b.WorstSED {
 			b.Worst, b.WorstSED = z.String(), doc.Num(sed)
 		}
 	}

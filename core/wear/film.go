@@ -84,6 +84,25 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	return s
 }
 
+// laidLate takes the films that set only after base out of a first coat, as coats of their own moment: prep that overruns
+// protects nobody before it is done.
+func laidLate(c *sitting.Case, layers *stack.Layers, first screen) (onTime screen, late []coat) {
+	for z := range face.N {
+		for _, f := range first[z] {
+			i := slices.IndexFunc(layers[z], func(l stack.Layer) bool {
+				return l.Product == f.layer.Product && l.SetAt == f.layer.SetAt
+			})
+			at := layers[z][max(i, 0)].Set()
+			if i < 0 || !at.After(c.BaseAt) {
+				onTime[z] = append(onTime[z], f)
+				continue
+			}
+			late = append(late, coat{at: at, lays: []laid{{c.Product(f.layer.Product), f.left, face.SetOf(z)}}})
+		}
+	}
+	return onTime, late
+}
+
 // primedOver is the share of a film that is left under the primers that were laid over it: patted, or rubbed.
 func primedOver(above []stack.Layer) float64 {
 	kept := 1.0

@@ -132,6 +132,61 @@ func TestNobodyGoesOutAtAHighIndexOnACoatOfMoreThanFourHours(t *testing.T) {
 	}
 }
 
+func TestSunscreenThatSetsAfterBaseProtectsFromThenOn(t *testing.T) {
+	s := outdoors(t, segment(t, "09:40", "11:00", "sun"))
+	c := sitting.Open(s)
+	at := func(clock string) wear.Result {
+		res := stack.Prep(c, []stack.Step{Apply(t, "a", "spf", clock, 2, face.Forehead, face.Nose, face.UpperLip,
+			face.Chin, face.Cheeks, face.Jaw, face.Brows, face.Neck, face.Ears)})
+		return wear.Check(c, &res, nil)
+	}
+	early, late := at("09:10"), at("10:20")
+	if late.Wear.DoseSED < early.Wear.DoseSED*10 || late.Wear.DoseSED > late.Wear.Honest.Unscreen {
+		t.Errorf("in time %v SED, forty minutes late %v, bare %v", early.Wear.DoseSED, late.Wear.DoseSED,
+			late.Wear.Honest.Unscreen)
+	}
+	for _, p := range late.Wear.Curve {
+		if bare := p.At.Clock() < "10:20"; bare != (p.SPF == 1) && p.At.Clock() != "10:20" && p.At.Clock() != "10:25" {
+			t.Errorf("at %s the factor is %v", p.At.Clock(), p.SPF)
+		}
+	}
+}
+
+func TestSkinThatAHandMadePrepLeavesBareCountsInTheDose(t *testing.T) {
+	s := outdoors(t, segment(t, "12:00", "14:00", "sun"))
+	c := sitting.Open(s)
+	none := stack.Prep(c, nil)
+	nose := stack.Prep(c, []stack.Step{Apply(t, "a", "spf", "09:10", 2, face.Nose)})
+	bare, one := wear.Check(c, &none, nil), wear.Check(c, &nose, nil)
+	if d := bare.Wear.DoseSED - bare.Wear.Honest.Unscreen; d > 1e-3 || d < -1e-3 ||
+		one.Wear.DoseSED < bare.Wear.DoseSED*0.8 {
+		t.Errorf("nothing laid %v of %v, the nose alone %v", bare.Wear.DoseSED, bare.Wear.Honest.Unscreen,
+			one.Wear.DoseSED)
+	}
+}
+
+func TestSweatIndoorsIsNoStopThatNothingCanMend(t *testing.T) {
+	hall := outdoors(t, segment(t, "10:00", "13:00", "indoors", active))
+	if r, _, _ := planned(hall); len(r.Findings) != 0 || r.Wear.LateMin != 0 || len(r.Wear.TouchUps) != 0 {
+		t.Errorf("three hours of dancing indoors: %s at %s", Rules(r.Findings), clocks(r.Wear.TouchUps))
+	}
+	field := outdoors(t, segment(t, "10:00", "11:30", "sun", active))
+	field.Kit.Find("spf").WaterResistantMin = 40
+	if r := checked(field); len(Found(r.Findings, "reapply-after-water")) == 0 || r.Wear.LateMin == 0 {
+		t.Errorf("ninety minutes of sport outdoors under a label of forty: %s", Rules(r.Findings))
+	}
+}
+
+func TestSunBetweenTheEndOfWearAndRemovalIsReckonedAndRenewedFor(t *testing.T) {
+	s := outdoors(t, segment(t, "12:00", "15:00", "sun"))
+	s.Day.WearUntil, s.Day.LiftAt = At(t, "13:30"), At(t, "15:30")
+	r, _, _ := planned(s)
+	if len(Found(r.Findings, "reapply-two-hours")) != 0 || r.Wear.LateMin != 0 || len(r.Wear.TouchUps) != 1 {
+		t.Errorf("three hours of sun, an hour and a half of them after the wear: %s %s", clocks(r.Wear.TouchUps),
+			Rules(r.Findings))
+	}
+}
+
 func TestTimeIndoorsStopsTheTwoHourClock(t *testing.T) {
 	r, _, _ := planned(outdoors(t, segment(t, "10:00", "11:00", "sun"), segment(t, "12:30", "13:30", "shade")))
 	if len(r.Wear.TouchUps) != 0 {
