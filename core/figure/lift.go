@@ -76,7 +76,7 @@ var (
 	MergeSlack    = lift.w("merge_slack", "a sequence may be dearer by so many products and still win by sharing", 3,
 		"products")
 	MostScarce   = lift.n("most_scarce", "removers that would run out are planned around up to", 4, "")
-	AlikeKept    = lift.n("alike_kept", "removers of those alike that are considered where one misses the target", 2, "")
+	AlikeKept    = lift.n("alike_kept", "removers alike that are considered where one misses the target", 2, "")
 	MostRemovers = lift.n("most_removers", "removers that a search can tell apart", 64, "")
 	MostNodes    = lift.n("most_nodes", "steps of the search of one group, a guard", 200_000, "")
 )

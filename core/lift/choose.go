@@ -129,8 +129,8 @@ func (ch *chooser) offer(p, one *kit.Product) {
 }
 
 // thin takes out removers that go nowhere, or that so many others of their kind beat everywhere: allowed wherever they
-// are, with no more cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays. What is
-// left is numbered anew; beyond the most that a search can tell apart, those that most others beat or follow go first.
+// are, with no more cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays. What
+// is left is numbered anew; beyond the most that a search can tell apart, those with most of their kind before them go.
 func (ch *chooser) thin(alike int) {
 	gone := map[int]bool{}
 	rank := make([]int, len(ch.removers)) // how many of its kind are kept before it

@@ -84,8 +84,8 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 	return s
 }
 
-// laidLate takes the films that set only after base out of a first coat, as coats of their own moment: prep that overruns
-// protects nobody before it is done.
+// laidLate takes the films that set only after base out of a first coat, as coats of their own moment: prep that
+// overruns protects nobody before it is done.
 func laidLate(c *sitting.Case, layers *stack.Layers, first screen) (onTime screen, late []coat) {
 	for z := range face.N {
 		for _, f := range first[z] {
