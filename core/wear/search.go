@@ -123,6 +123,7 @@ type trail struct {
 	logs   [dims]float64
 	free   [kinds]float64
 	before *trail
+	hope   float64 // what it promises, once asked
 }
 
 // costly is the dose with what its coats cost.
@@ -600,6 +601,13 @@ func (s *search) keep(r *run, m *trail) {
 			kept = append(kept, o)
 		}
 	}
+	if r.width < math.MaxInt32 {
+		m.hope = s.promise(m)
+	}
+	if len(kept) == r.width && !slices.ContainsFunc(kept, func(o *trail) bool { return o.hope > m.hope }) {
+		r.whole = false
+		return
+	}
 	c := s.hold(m)
 	if len(kept) < r.width {
 		r.at[m.node] = append(kept, c)
@@ -608,11 +616,11 @@ func (s *search) keep(r *run, m *trail) {
 	r.whole = false
 	worst := 0
 	for i, o := range kept {
-		if s.promise(o) > s.promise(kept[worst]) {
+		if o.hope > kept[worst].hope {
 			worst = i
 		}
 	}
-	if s.promise(c) < s.promise(kept[worst]) {
+	if c.hope < kept[worst].hope {
 		kept[worst] = c
 	}
 	r.at[m.node] = kept
@@ -758,7 +766,7 @@ func (s *search) plan() (list []halt, gap float64) {
 		unproven = figure.HalfGap
 	}
 	open, most := -1, chain.coats+more+blots+len(s.resets)
-	for n := few; n <= most; n++ {
+	for n := few; n <= most && s.work <= s.allowed(figure.SearchWork); n++ {
 		a.count, a.least = n, kindest
 		f := s.thorough(a)
 		switch {
