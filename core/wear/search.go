@@ -601,17 +601,16 @@ func (s *search) keep(r *run, m *trail) {
 			kept = append(kept, o)
 		}
 	}
+	r.at[m.node] = s.among(r, m, kept)
+}
+
+// among puts a trail with the others of its node; where they are too many the most promising stay.
+func (s *search) among(r *run, m *trail, kept []*trail) []*trail {
 	if r.width < math.MaxInt32 {
 		m.hope = s.promise(m)
 	}
-	if len(kept) == r.width && !slices.ContainsFunc(kept, func(o *trail) bool { return o.hope > m.hope }) {
-		r.whole = false
-		return
-	}
-	c := s.hold(m)
 	if len(kept) < r.width {
-		r.at[m.node] = append(kept, c)
-		return
+		return append(kept, s.hold(m))
 	}
 	r.whole = false
 	worst := 0
@@ -620,10 +619,10 @@ func (s *search) keep(r *run, m *trail) {
 			worst = i
 		}
 	}
-	if c.hope < kept[worst].hope {
-		kept[worst] = c
+	if m.hope < kept[worst].hope {
+		kept[worst] = s.hold(m)
 	}
-	r.at[m.node] = kept
+	return kept
 }
 
 // hold keeps a trail; trails are made by the hundred.
