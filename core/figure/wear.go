@@ -54,6 +54,7 @@ var (
 
 // Planning.
 var (
+	ApartFor      = wear.minutes("apart_for", "a blot follows no sooner, where nothing is the worse for it, than", 20)
 	LongWear      = wear.hours("long_wear", "a reset at half time from a wear of", 10)
 	ResetWithin   = wear.minutes("reset_within", "the reset, from half time at most", 20)
 	GlassLong     = wear.minutes("glass_long", "long behind glass", 60)
@@ -85,6 +86,7 @@ var (
 	BeamWork     = wear.n("beam_work", "moments that a search with few trails may let go by", 3000, "")
 	SearchWork   = wear.n("search_work", "moments that the searches of a day may let go by", 7000, "")
 	ExactWork    = wear.n("exact_work", "moments that a search with all trails may let go by", 2300, "")
+	ShiftNodes   = wear.n("shift", "moments by which an interruption is shifted where nothing is proven", 4, "")
 	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
 	TrailsHeld   = wear.n("trails_held", "trails made at a time", 256, "")
 	LongDayNodes = wear.n("long_day", "a day of so many moments is searched with the work said", 170, "")

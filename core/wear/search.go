@@ -753,8 +753,132 @@ func (s *search) blotsLeft(m *trail) (n int) {
 }
 
 // plan finds the interruptions, and how far from the best they may be: so many interruptions, or half of one where
-// only the kindness or the dose of as many is not proven.
+// only the kindness or the dose of as many is not proven. What is not proven is made better by hand.
 func (s *search) plan() (list []halt, gap float64) {
+	list, gap = s.chosen()
+	if gap > 0 {
+		list = s.polished(list)
+	}
+	return s.spread(list), gap
+}
+
+// polished takes coats out, makes blots of them or shifts an interruption a little while that makes the day better.
+func (s *search) polished(list []halt) []halt {
+	best := s.value(list)
+	for better := best != nil; better; {
+		better = false
+		for i := range list {
+			for _, h := range s.variants(list[i]) {
+				other := slices.Clone(list)
+				if other[i] = h; h.node == 0 {
+					other = slices.Delete(other, i, i+1)
+				}
+				if v := s.value(other); v != nil && s.better(v, best) {
+					list, best, better = other, v, true
+					break
+				}
+			}
+			if better {
+				break
+			}
+		}
+	}
+	return list
+}
+
+// variants is what an interruption might be instead; node 0 stands for leaving it out.
+func (s *search) variants(h halt) []halt {
+	list := []halt{{}}
+	if h.coat {
+		list = append(list, halt{h.node, false})
+	}
+	for d := 1; d <= figure.ShiftNodes; d++ {
+		list = append(list, halt{h.node - d, h.coat}, halt{h.node + d, h.coat})
+	}
+	return list
+}
+
+// value is what some interruptions come to, nil where they cannot be.
+func (s *search) value(list []halt) *trail {
+	r := &run{aim: aim{score: math.MaxInt64, dose: math.Inf(1), shown: math.Inf(1)}}
+	m := s.start()
+	for i := 0; i <= len(list); i++ {
+		l := leg{from: s.hold(&m), last: m.last, mask: -1}
+		if m.coat {
+			l.last = m.node
+		}
+		j := s.end
+		if i < len(list) {
+			j = list[i].node
+		}
+		if j <= m.node || j > s.end || j == s.end && i < len(list) || !l.to(s, r, j) || !l.useful(s) {
+			return nil
+		}
+		m = l.next
+		if j == s.end {
+			m.score += s.steps[l.last][s.end-l.last-1]
+			return &m
+		}
+		if !s.stand(&m, list[i]) {
+			return nil
+		}
+	}
+	return nil
+}
+
+// stand puts a trail at an interruption; ok is false where it cannot be.
+func (s *search) stand(m *trail, h halt) (ok bool) {
+	if h.coat && !s.open[h.node] || !h.coat && (s.kept[h.node] || h.node >= s.worn) {
+		return false
+	}
+	m.node, m.coat = h.node, h.coat
+	m.count++
+	m.unkind += s.unkinds[h.node]
+	if h.coat {
+		m.coats++
+		m.score += s.steps[m.last][h.node-m.last-1]
+	}
+	return true
+}
+
+// spread lets a blot that follows within twenty minutes of another interruption wait until then, where nothing is the
+// worse for it.
+func (s *search) spread(list []halt) []halt {
+	best := s.value(list)
+	for i := 1; i < len(list) && best != nil; i++ {
+		later := list[i-1].node + int(figure.ApartFor/figure.Grid) + 1
+		if list[i].coat || list[i].node >= later {
+			continue
+		}
+		other := slices.Clone(list)
+		other[i].node = later
+		if v := s.value(other); v != nil && !s.better(best, v) {
+			list, best = other, v
+		}
+	}
+	return list
+}
+
+// better reports whether a is the better day by the order of aims.
+func (s *search) better(a, b *trail) bool {
+	over := func(m *trail) float64 {
+		steps := max(0, math.Ceil((m.dose-s.budget)/figure.OverStep-figure.SameMinutes)) * figure.OverStep
+		if steps > 0 {
+			steps += figure.CoatCostsSED * float64(max(0, m.coats-s.best[0].coats))
+		}
+		return steps
+	}
+	for _, d := range []float64{float64(a.score - b.score), over(a) - over(b), a.shown - b.shown,
+		float64(a.count - b.count), float64(a.unkind - b.unkind), a.costly() - b.costly()} {
+		if math.Abs(d) > figure.SameMinutes {
+			return d < 0
+		}
+	}
+	return false
+}
+
+// chosen searches for the interruptions.
+func (s *search) chosen() (list []halt, gap float64) {
 	chain := s.best[0]
 	shown, blots := s.tending(chain.score>>missBits&(1<<keepBits-1) > 0)
 	few := max(chain.coats, blots)

@@ -755,3 +755,52 @@ func TestACoatThatDragsTheBaseIsLaidOnlyWhereLabelOrBudgetAskForIt(t *testing.T)
 		})
 	}
 }
+
+func TestTheReasonOfACoatIsTheRuleThatWouldBreakWithoutIt(t *testing.T) {
+	for _, c := range []struct {
+		name    string
+		segment day.Segment
+		want    string
+	}{
+		{"out for more than two hours", segment(t, "11:00", "13:30", "sun"), "reapply-two-hours"},
+		{"out late on the first coat", segment(t, "14:30", "15:00", "sun"), "reapply-two-hours"},
+		{"towelled", segment(t, "12:00", "13:00", "sun", towelled(t, "12:30")), "reapply-after-towel"},
+		{"in water under a label of forty", segment(t, "11:00", "12:30", "water", swimming), "reapply-after-water"},
+	} {
+		s := outdoors(t, c.segment)
+		s.Client.Phototype = 6
+		s.Kit.Find("spf").WaterResistantMin = 40
+		s.Kit.Find("haze").WaterResistantMin = 80
+		r, _, _ := planned(s)
+		if len(r.Wear.TouchUps) == 0 || string(r.Wear.TouchUps[0].Because[0]) != c.want {
+			t.Errorf("%s: %+v", c.name, r.Wear.TouchUps)
+		}
+	}
+}
+
+func TestNoBlotFollowsWithinTwentyMinutesForNothing(t *testing.T) {
+	s := outdoors(t, segment(t, "15:30", "16:00", "sun"))
+	Add(s, flour)
+	s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)},
+		face.Cheeks: {Oil: P(1), Water: P(2)}}
+	s.Day.WearUntil, s.Day.LiftAt = At(t, "17:10"), At(t, "17:30")
+	r, c, _ := planned(s)
+	last := c.BaseAt
+	for _, u := range r.Wear.TouchUps {
+		at, _ := u.At.In(c.Loc)
+		if at.Sub(last) <= 20*time.Minute {
+			t.Errorf("two interruptions within twenty minutes: %s", clocks(r.Wear.TouchUps))
+		}
+		last = at
+	}
+	coats := 0
+	for _, u := range r.Wear.TouchUps {
+		if slices.ContainsFunc(u.Steps, func(st wear.TouchStep) bool { return st.Act == "reapply" }) {
+			coats++
+		}
+	}
+	if coats != 1 || r.Wear.ShownMin != 0 || r.Wear.LateMin != 0 {
+		t.Errorf("one coat before going out, and nothing shows: %d coats at %s, %v shown, %v late", coats,
+			clocks(r.Wear.TouchUps), r.Wear.ShownMin, r.Wear.LateMin)
+	}
+}

@@ -8,7 +8,6 @@ import (
 	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
-	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
@@ -186,7 +185,7 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 		if n+1 < len(coats) {
 			after = coats[n+1]
 		}
-		for _, rule := range p.broken(before, at, after) {
+		for _, rule := range p.broken(before, after) {
 			add(rule)
 		}
 		if len(u.Because) == 0 {
@@ -204,45 +203,32 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 }
 
 // broken lists the label rules that would break between two coats were there none between them.
-func (p *planner) broken(before, at, after time.Time) []rules.ID {
-	limit := p.firstLabel()
+func (p *planner) broken(before, after time.Time) (list []rules.ID) {
+	st := p.firstStanding()
 	if before.After(p.c.BaseAt) {
-		limit = p.coatLabel(p.windy(before))
+		st = standing{coated: true, limit: p.coatLabel(p.windy(before)), laid: before, glass: p.glassUp}
 	}
-	outdoors, wet := p.spent(before, after)
-	towels, ends := p.dues()
-	within := func(t time.Time) bool { return t.After(before) && !t.After(at) }
-	var list []rules.ID
-	if slices.ContainsFunc(towels, within) {
-		list = append(list, rules.ReapplyAfterTowel)
-	}
-	if limit.minutes > 0 && wet > float64(limit.minutes)+figure.SameMinutes ||
-		limit.none && slices.ContainsFunc(ends, within) {
-		list = append(list, rules.ReapplyAfterWater)
-	}
-	if outdoors > figure.TwoHours.Minutes()+figure.SameMinutes ||
-		!p.coated() && before.Equal(p.c.BaseAt) && outdoors > 0 {
-		list = append(list, rules.ReapplyTwoHours)
-	}
-	return list
-}
-
-// spent is the minutes outdoors and in water or sweat from one moment to another.
-func (w *course) spent(from, to time.Time) (outdoors, wet float64) {
-	for _, ps := range w.pieces {
-		for _, q := range ps {
-			if q.from.Before(from) || !q.from.Before(to) {
+	bare := !st.coated
+	for _, ps := range p.pieces {
+		for i := range ps {
+			q := &ps[i]
+			if q.from.Before(before) || !q.from.Before(after) {
 				continue
 			}
-			if q.outdoor {
-				outdoors += q.minutes
+			if q.from.After(before) {
+				st.comeDue(q)
 			}
-			if q.wet {
-				wet += q.minutes
+			late := st.pass(p.course, q, func(rule rules.ID, _ time.Time) {
+				if !slices.Contains(list, rule) {
+					list = append(list, rule)
+				}
+			})
+			if bare && late > 0 && len(list) == 0 {
+				list = append(list, rules.ReapplyTwoHours)
 			}
 		}
 	}
-	return outdoors, wet
+	return list
 }
 
 // word says a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
