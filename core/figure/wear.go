@@ -82,11 +82,11 @@ var (
 // The search.
 var (
 	MoreTouchUps = wear.n("more_touch_ups", "touch-ups tried beyond the fewest", 4, "")
-	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 3, "")
-	BeamWork     = wear.n("beam_work", "moments that a search with few trails may let go by", 3000, "")
+	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 2, "")
 	SearchWork   = wear.n("search_work", "moments that the searches of a day may let go by", 7000, "")
+	MoreTries    = wear.n("more_tries", "interruptions tried beyond a number that is neither found nor ruled out", 2, "")
 	ExactWork    = wear.n("exact_work", "moments that a search with all trails may let go by", 2300, "")
-	ShiftNodes   = wear.n("shift", "moments by which an interruption is shifted where nothing is proven", 4, "")
+	ShiftNodes   = wear.n("shift", "moments by which an interruption is shifted at most, nothing proven", 8, "")
 	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
 	TrailsHeld   = wear.n("trails_held", "trails made at a time", 256, "")
 	LongDayNodes = wear.n("long_day", "a day of so many moments is searched with the work said", 170, "")

@@ -762,24 +762,23 @@ func (s *search) plan() (list []halt, gap float64) {
 	return s.spread(list), gap
 }
 
-// polished takes coats out, makes blots of them or shifts an interruption a little while that makes the day better.
+// polished takes coats out, makes blots of them or shifts an interruption a little where that makes the day better,
+// from the first to the last.
 func (s *search) polished(list []halt) []halt {
 	best := s.value(list)
-	for better := best != nil; better; {
-		better = false
-		for i := range list {
-			for _, h := range s.variants(list[i]) {
-				other := slices.Clone(list)
-				if other[i] = h; h.node == 0 {
-					other = slices.Delete(other, i, i+1)
-				}
-				if v := s.value(other); v != nil && s.better(v, best) {
-					list, best, better = other, v, true
+	for i := 0; i < len(list) && best != nil; i++ {
+		was := list[i]
+		for _, h := range s.variants(was) {
+			other := slices.Clone(list)
+			if other[i] = h; h.node == 0 {
+				other = slices.Delete(other, i, i+1)
+			}
+			if v := s.value(other); v != nil && s.better(v, best) {
+				list, best = other, v
+				if h.node == 0 {
+					i--
 					break
 				}
-			}
-			if better {
-				break
 			}
 		}
 	}
@@ -792,8 +791,17 @@ func (s *search) variants(h halt) []halt {
 	if h.coat {
 		list = append(list, halt{h.node, false})
 	}
-	for d := 1; d <= figure.ShiftNodes; d++ {
+	for d := 1; d <= figure.ShiftNodes; d *= 2 {
 		list = append(list, halt{h.node - d, h.coat}, halt{h.node + d, h.coat})
+	}
+	if s.unkinds[h.node] > 0 { // the nearest kind moments
+		for _, by := range []int{-1, 1} {
+			k := h.node + by
+			for k > 0 && k < s.end && s.unkinds[k] > 0 {
+				k += by
+			}
+			list = append(list, halt{k, h.coat}, halt{k, false})
+		}
 	}
 	return list
 }
@@ -888,8 +896,11 @@ func (s *search) chosen() (list []halt, gap float64) {
 	if !whole {
 		unproven = figure.HalfGap
 	}
-	open, most := -1, chain.coats+more+blots+len(s.resets)
-	for n := few; n <= most && s.work <= s.allowed(figure.SearchWork); n++ {
+	open, most, tries := -1, chain.coats+more+blots+len(s.resets), figure.MoreTries
+	if a.dose > s.budget+figure.Same { // to the hundredth of a SED: found at once or hardly at all
+		tries = 0
+	}
+	for n := few; n <= most && (open < 0 || n-open <= tries); n++ {
 		a.count, a.least = n, kindest
 		f := s.thorough(a)
 		switch {
@@ -913,7 +924,7 @@ func (s *search) chosen() (list []halt, gap float64) {
 // fewest coats that labels ask for, and blots when skin is about to shine.
 func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
 	a.tended, a.shown, a.least, a.count = false, math.Inf(1), leastShown, most
-	a.width, a.work = figure.FewTrails, s.allowed(figure.BeamWork)
+	a.width, a.work = figure.FewTrails, math.MaxInt32
 	for _, give := range []func(){
 		func() {},
 		func() { a.score += pack(0, 0, len(s.resets)) },
@@ -924,11 +935,21 @@ func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
 			if f.whole {
 				return halts(f.trail), 0
 			}
-			return halts(f.trail), float64(max(f.trail.count-few, 1))
+			return s.safer(halts(f.trail)), float64(max(f.trail.count-few, 1))
 		}
 	}
 	list = s.plainly()
 	return list, float64(max(len(list)-few, 1))
+}
+
+// safer is the better of some interruptions and of the plain ones.
+func (s *search) safer(list []halt) []halt {
+	plain := s.plainly()
+	a, b := s.value(list), s.value(plain)
+	if b != nil && (a == nil || s.better(b, a)) {
+		return plain
+	}
+	return list
 }
 
 // plainly is the fewest coats that the labels ask for, and a blot wherever skin would shine before the next moment.
@@ -974,7 +995,7 @@ func (s *search) allowed(work int) int {
 
 // thorough looks with few trails first, and then with all as far as its work goes.
 func (s *search) thorough(a aim) found {
-	a.width, a.work = figure.FewTrails, s.allowed(figure.BeamWork)
+	a.width, a.work = figure.FewTrails, math.MaxInt32
 	quick := s.find(a)
 	if quick.whole {
 		return quick
@@ -996,16 +1017,18 @@ func (s *search) thorough(a aim) found {
 // affords settles the dose and the coats of an aim: the budget where a few coats beyond what labels ask keep it; else
 // the least over it, each coat more saving what it costs. It says how many more coats that takes.
 func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trail) {
-	least := math.Inf(1)
+	least, dose := math.Inf(1), math.Inf(1)
+	var last *trail // the best with fewer coats
 	whole = true
 	for n := range figure.MoreTouchUps + 1 {
-		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: math.Inf(1), shown: math.Inf(1),
+		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
 			coats: labels.coats + n, count: labels.coats + n, least: leastDose, plain: true, width: figure.FewTrails,
-			work: s.allowed(figure.BeamWork)})
+			work: math.MaxInt32})
 		whole = whole && f.whole
 		if f.trail == nil {
 			continue
 		}
+		last, dose = f.trail, f.trail.dose
 		if f.trail.dose <= s.budget+figure.Same {
 			a.dose, a.coats = s.budget+figure.Same, labels.coats+figure.MoreTouchUps
 			return n, true, f.trail
@@ -1013,7 +1036,7 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 		over := math.Ceil((f.trail.dose-s.budget)/figure.OverStep-figure.SameMinutes) * figure.OverStep
 		if with := over + figure.CoatCostsSED*float64(n); with < least-figure.Same {
 			least, a.dose, a.coats, more, sure = with, s.budget+over+figure.Same, labels.coats+n, n, f.trail
-		} else if f.trail.dose > s.budget+figure.CoatCostsSED*float64(figure.MoreTouchUps) {
+		} else if f.trail.dose > s.budget+figure.CoatCostsSED { // a further coat saves less yet
 			break
 		}
 	}
