@@ -84,7 +84,7 @@ var (
 	MoreTouchUps = wear.n("more_touch_ups", "touch-ups tried beyond the fewest", 4, "")
 	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 2, "")
 	SearchWork   = wear.n("search_work", "moments that the searches of a day may let go by", 7000, "")
-	MoreTries    = wear.n("more_tries", "interruptions tried beyond a number that is neither found nor ruled out", 2, "")
+	MoreTries    = wear.n("more_tries", "tried beyond a number of interruptions neither found nor ruled out", 2, "")
 	ExactWork    = wear.n("exact_work", "moments that a search with all trails may let go by", 2300, "")
 	ShiftNodes   = wear.n("shift", "moments by which an interruption is shifted at most, nothing proven", 8, "")
 	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
