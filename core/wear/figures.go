@@ -2,7 +2,7 @@
 // off, when each zone would shine, and the touch-ups that put both right through finished makeup.
 //
 // One evaluator reckons films, dose and shine for planned touch-ups and for those made by hand alike. The planner
-// finds touch-ups by an exact search over a five-minute grid.
+// finds coats and blots together over a five-minute grid, and says how far from the best they may be.
 package wear
 
 import (
