@@ -33,3 +33,16 @@ func Writer(c *sitting.Case, prep *stack.Result) func(halts ...Halt) (ups []Touc
 		return ups, true
 	}
 }
+
+// Searched is the dose and the zone-minutes of shine that the search reckons for the interruptions it chose.
+func Searched(c *sitting.Case, prep *stack.Result) (dose, shown float64, ok bool) {
+	p := newPlanner(c, prep)
+	p.choose()
+	s := p.search()
+	list, _ := s.plan()
+	v := s.value(list)
+	if v == nil {
+		return 0, 0, false
+	}
+	return v.dose, v.shown, true
+}

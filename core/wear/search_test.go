@@ -171,6 +171,21 @@ func TestCoatsAndBlotsTogetherAreAsGoodAsAnyThatCouldBeTried(t *testing.T) {
 	}
 }
 
+func TestTheSearchReckonsDoseAndShineAsTheEvaluatorDoes(t *testing.T) {
+	r := rand.New(rand.NewPCG(8, 3))
+	for n := range 60 {
+		s := shortDay(t, r)
+		got, c, res := planned(s)
+		dose, shown, ok := wear.Searched(c, res)
+		if d := dose - float64(got.Wear.DoseSED); !ok || math.Abs(d) > 1e-3*(1e-3+dose) {
+			t.Errorf("day %d: the search says %v SED, the evaluator %v", n, dose, got.Wear.DoseSED)
+		}
+		if d := shown - float64(got.Wear.ShownMin); math.Abs(d) > 0.01 {
+			t.Errorf("day %d: the search says %v zone-minutes, the evaluator %v", n, shown, got.Wear.ShownMin)
+		}
+	}
+}
+
 // TestALongerOutingNeverNeedsFewerTouchUps is a property of the clocks.
 func TestALongerOutingNeverNeedsFewerTouchUps(t *testing.T) {
 	last := 0
