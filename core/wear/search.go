@@ -932,8 +932,8 @@ func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
 	} {
 		give()
 		if f := s.find(a); f.trail != nil {
-			if f.whole {
-				return halts(f.trail), 0
+			if f.whole { // of the least shine; how kind it is was not compared
+				return halts(f.trail), figure.HalfGap
 			}
 			return s.safer(halts(f.trail)), float64(max(f.trail.count-few, 1))
 		}
