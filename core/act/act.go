@@ -32,6 +32,7 @@ const (
 	Refer      Act = "refer"
 	Ready      Act = "ready"
 	Repair     Act = "repair"
+	LiftPiece  Act = "lift_piece"
 )
 
 // Acts lists the acts.
@@ -60,6 +61,7 @@ func Acts() []Act {
 		Refer,
 		Ready,
 		Repair,
+		LiftPiece,
 	}
 }
 
@@ -116,6 +118,9 @@ const (
 	Massaged    How = "massage"
 	WarmDamp    How = "warm damp"
 	Fingertips  How = "fingertips"
+	Palms       How = "palms"
+	Brush       How = "soft brush"
+	PressPad    How = "press and lift"
 	WithWipe    How = "wipe"
 	Bud         How = "bud"
 	DampBud     How = "damp bud"

@@ -340,6 +340,7 @@ type Day struct {
 	LiftAt    Local      `json:"lift_at" need:"yes"`
 	BudgetMED *float64   `json:"budget_med,omitempty" in:"0..0.5"`
 	Segments  []Segment  `json:"segments,omitempty" len:"0..200"`
+	LiftBy    Local      `json:"lift_by,omitzero" doc:"when removal must be done"`
 	LeavesAt  Local      `json:"leaves_at,omitzero" doc:"when the client goes out after removal"`
 	Bare      []BodyZone `json:"bare,omitempty" len:"0..11" doc:"zones of the body that show"`
 	AlreadyOn []string   `json:"already_on,omitempty" len:"0..24" doc:"left alone, but their makeup is on"`
@@ -395,7 +396,7 @@ func (d *Day) Settle() {
 	if err != nil {
 		return
 	}
-	list := []*Local{&d.ChairAt, &d.BaseAt, &d.WearUntil, &d.LiftAt, &d.ShavedAt, &d.LeavesAt}
+	list := []*Local{&d.ChairAt, &d.BaseAt, &d.WearUntil, &d.LiftAt, &d.ShavedAt, &d.LiftBy, &d.LeavesAt}
 	if d.Washed != nil {
 		list = append(list, &d.Washed.At)
 	}
@@ -512,6 +513,8 @@ func (k *checker) before() {
 
 // later looks at what comes while making up, and after removal.
 func (k *checker) later() {
+	k.real("lift_by", k.LiftBy)
+	k.after("lift_by", k.LiftBy, "lift_at", k.LiftAt, true)
 	k.real("leaves_at", k.LeavesAt)
 	k.after("leaves_at", k.LeavesAt, "lift_at", k.LiftAt, true)
 	for i, r := range k.Repairs {

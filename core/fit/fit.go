@@ -272,6 +272,9 @@ var checks = []check{
 		}
 		return o
 	}},
+	{rules.ApplianceOn, func(u *Use) *Objection {
+		return u.when(!u.After && u.leaves() && u.Case.Pieces().Has(u.Zone), say.UnderPiece).bars()
+	}},
 	{rules.Disliked, func(u *Use) *Objection {
 		c, p := u.Case.Client, u.Product
 		if p == nil {

@@ -59,6 +59,7 @@ var kinds = []KindFigures{
 
 	{FXRemoverEster, Removers, 0, 0, 0, 0, 0},
 	{FXRemoverSilicone, Removers, 0, 0, 0, 0, 0},
+	{LashCleanser, Removers, 0, 0, 0, 0, 0},
 
 	{CottonPad, Sundries, 0, 0, 0, 0, 0},
 	{CottonBud, Sundries, 0, 0, 0, 0, 0},
@@ -67,6 +68,7 @@ var kinds = []KindFigures{
 	{Sponge, Sundries, 0, 0, 0, 0, 0},
 	{Spatula, Sundries, 0, 0, 0, 0, 0},
 	{Tissue, Sundries, 0, 0, 0, 0, 0},
+	{LintFreeTip, Sundries, 0, 0, 0, 0, 0},
 }
 
 // over is the cost of laying the row over the column, once set. Pairs not listed cost nothing. [W]

@@ -56,6 +56,7 @@ const (
 	SettingSpray      Kind = "setting_spray"
 	FXRemoverEster    Kind = "fx_remover_ester"
 	FXRemoverSilicone Kind = "fx_remover_silicone"
+	LashCleanser      Kind = "lash_cleanser"
 	CottonPad         Kind = "cotton_pad"
 	CottonBud         Kind = "cotton_bud"
 	Cloth             Kind = "cloth"
@@ -63,6 +64,7 @@ const (
 	Sponge            Kind = "sponge"
 	Spatula           Kind = "spatula"
 	Tissue            Kind = "tissue"
+	LintFreeTip       Kind = "lint_free_tip"
 )
 
 // Group is the part of the work a kind belongs to.

@@ -3,7 +3,6 @@ package lift
 import (
 	"cmp"
 	"math"
-	"math/bits"
 	"slices"
 
 	"urncloth/core/act"
@@ -17,19 +16,48 @@ import (
 	"urncloth/core/sitting"
 )
 
-// pass is one pass of a remover: how long, and as how many passes it counts.
+// pass is one pass of a remover on a group.
 type pass struct {
 	remover int
-	contact float64
-	counts  int
+	way     way
+	along   bool    // goes with the pass of the same remover over the face
+	contact float64 // of one that is held; of one that is massaged, once it is known what is left by then
+	rubs    float64 // seconds that it rubs the zone
+}
+
+// doses is which removers make a first, a second and a third pass.
+type doses [3]uint64
+
+// with is d with one more pass of a remover.
+func (d doses) with(remover int) doses {
+	for i := range d {
+		if d[i]&(1<<remover) == 0 {
+			d[i] |= 1 << remover
+			return d
+		}
+	}
+	return d
+}
+
+// within reports whether other makes every pass that d makes.
+func (d doses) within(other doses) bool {
+	return d[0]&^other[0]|d[1]&^other[1]|d[2]&^other[2] == 0
+}
+
+// or is the passes of either.
+func (d doses) or(other doses) doses {
+	return doses{d[0] | other[0], d[1] | other[1], d[2] | other[2]}
 }
 
 // sequence is the passes of one group, what they cost and what they leave.
 type sequence struct {
 	passes []pass
 	set    uint64 // removers used
+	rubbed doses  // by passes over the face
+	along  doses  // and by those that only go with one
 	cost   float64
 	pads   int
+	faces  int     // of mitts
 	left   float64 // the worst binder's share
 	film   float64
 }
@@ -42,24 +70,40 @@ type group struct {
 	binders  []look.Binder
 	start    []float64 // what is left of each binder before the first pass
 	strip    int       // index of the glue that lets go at half, -1 for none
+	held     bool      // removers are held there, never rubbed
+	piece    bool      // something is glued on there
+	rides    bool      // it may go with the pass over the face
 	allowed  []int
 	cautions []float64 // cost of the cautions each allowed remover brings
-	weight   float64   // share of the minutes and grams of a pass over the face; 1 where a zone is done by itself
-	grams    float64   // of a pass over the whole face, or of one over the zone
+	uneasy   []bool    // whether a condition's caution is among them
+	weight   float64   // share of the minutes and grams of a pass over the face
+	grams    float64   // of a pass over the zone by itself
+	delicacy float64
+	bears    float64 // seconds
 }
 
 // chooser holds what the search asks again and again.
 type chooser struct {
 	c        *sitting.Case
+	skin     *skin
 	removers []*kit.Product
+	rank     []int // place in the kit of each
 	oily     []bool
 	groups   []*group
-	pads     int    // how many there are, -1 for enough
-	wanted   bool   // a second cleanse always
-	refused  bool   // never
-	one      bool   // one product for both cleanses
-	others   uint64 // removers of a kind of which the studio has its own choice, and which are not it
-	beard    bool   // a full one
+	pads     int     // how many there are, -1 for enough
+	faces    int     // clean faces of mitts, -1 for enough
+	cloths   int     // how many cloths there are, -1 for enough
+	wanted   bool    // a second cleanse always
+	refused  bool    // never
+	one      bool    // one product for both cleanses
+	better   bool    // the better one second
+	checks   bool    // a pad of micellar water last, as finisher and check
+	others   uint64  // removers of a kind of which the studio has its own choice, and which are not it
+	beard    bool    // a full one
+	riding   float64 // how much dearer the others may get where the face makes none of the passes they could go with
+	quick    bool    // a cloth rather than emulsifying, in a hurry
+	strict   bool    // under the eyes every dose is reckoned as long as the longest on the face
+	longest  float64 // of a massage over the face
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 
@@ -77,23 +121,46 @@ func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.P
 func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product, alike int) *chooser {
 	ch := &chooser{
 		c:       c,
-		pads:    -1,
+		skin:    skinOf(c),
+		pads:    counted(c, kit.CottonPad),
+		cloths:  counted(c, kit.Cloth),
 		wanted:  c.Method.Is(method.SecondCleanse, method.Always),
 		refused: c.Method.Is(method.SecondCleanse, method.Never),
 		one:     c.Method.Is(method.CleanserSpend, method.Same),
+		better:  c.Method.Is(method.CleanserSpend, method.BestSecond),
+		checks:  c.Method.Is(method.CheckWithMicellar, method.Yes),
 		beard:   fullBeard(c),
+	}
+	if ch.faces = counted(c, kit.Mitt); ch.faces > 0 {
+		ch.faces *= figure.FacesPerMitt
 	}
 	for i := range c.Kit {
 		ch.offer(&c.Kit[i], one)
 	}
-	// Oily ones first: what takes off their film comes after them.
-	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int { return int(turnOf(a.Kind) - turnOf(b.Kind)) })
+	place := map[*kit.Product]int{}
+	for i, p := range ch.removers {
+		place[p] = i
+	}
+	// Oily ones first: what takes off their film comes after them. The better of two balms is the second.
+	slices.SortStableFunc(ch.removers, func(a, b *kit.Product) int {
+		byPrice := 0
+		if ch.better && turnOf(a.Kind) == turnFilm {
+			byPrice = cmp.Compare(a.PriceOf(1), b.PriceOf(1))
+		}
+		return cmp.Or(int(ch.turn(a.Kind)-ch.turn(b.Kind)), byPrice)
+	})
 	ch.group(on, loosened)
+	if ch.wanted && ch.better {
+		alike = max(alike, figure.AlikeKept)
+	}
 	ch.thin(alike)
-	for _, p := range ch.removers {
-		ch.oily = append(ch.oily, films(p.Kind))
+	for _, g := range ch.groups {
+		if !g.held && !near(g.like) {
+			ch.longest = max(ch.longest, g.on.massage(kit.Balm))
+		}
 	}
 	for i, p := range ch.removers {
+		ch.oily, ch.rank = append(ch.oily, films(p.Kind)), append(ch.rank, place[p])
 		if !p.House && slices.ContainsFunc(ch.removers, func(o *kit.Product) bool {
 			return o.House &&
 				o.Kind == p.Kind
@@ -104,12 +171,19 @@ func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Pr
 	return ch
 }
 
-// offer takes a product of the kit among the removers, or counts it among the pads; where one is named, its rivals are
-// left out.
-func (ch *chooser) offer(p, one *kit.Product) {
-	if p.Kind == kit.CottonPad && p.Count != nil {
-		ch.pads = max(ch.pads, 0) + fit.Stock(ch.c, p)
+// counted is how many of a sundry there are, -1 where the kit does not count them.
+func counted(c *sitting.Case, kinds ...kit.Kind) int {
+	n := -1
+	for i := range c.Kit {
+		if p := &c.Kit[i]; slices.Contains(kinds, p.Kind) && p.Count != nil {
+			n = max(n, 0) + fit.Stock(c, p)
+		}
 	}
+	return n
+}
+
+// offer takes a product of the kit among the removers; where one is named, its rivals are left out.
+func (ch *chooser) offer(p, one *kit.Product) {
 	if p.Empty() {
 		return
 	}
@@ -171,12 +245,14 @@ func (ch *chooser) number(kept []int) {
 	for _, g := range ch.groups {
 		var allowed []int
 		var cautions []float64
+		var uneasy []bool
 		for n, r := range g.allowed {
 			if at, is := slices.BinarySearch(kept, r); is {
 				allowed, cautions = append(allowed, at), append(cautions, g.cautions[n])
+				uneasy = append(uneasy, g.uneasy[n])
 			}
 		}
-		g.allowed, g.cautions = allowed, cautions
+		g.allowed, g.cautions, g.uneasy = allowed, cautions, uneasy
 	}
 	ch.removers = removers
 }
@@ -216,6 +292,7 @@ const (
 	turnWater // wipe, water
 	turnMicellar
 	turnWash
+	turnCheck // micellar water where the house finishes with it
 )
 
 func turnOf(k kit.Kind) turn {
@@ -232,7 +309,15 @@ func turnOf(k kit.Kind) turn {
 	return turnWash
 }
 
-// group gathers zones that are alike.
+// turn is when a remover has its turn in this house.
+func (ch *chooser) turn(k kit.Kind) turn {
+	if k == kit.Micellar && ch.checks {
+		return turnCheck
+	}
+	return turnOf(k)
+}
+
+// group gathers zones that are alike: those of the face first, since others may go with its passes.
 func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 	c := ch.c
 	var skin float64
@@ -253,19 +338,32 @@ func (ch *chooser) group(on *[face.N]Loads, loosened float64) {
 		}
 		g := ch.groupOf(z, on[z], skin, loosened)
 		if i := slices.IndexFunc(ch.groups, func(o *group) bool {
-			return !held(z) && !held(o.like) && o.alike(c, g)
+			return !held(z) && !held(o.like) && o.alike(g)
 		}); i >= 0 {
 			ch.groups[i].zones |= g.zones
 			ch.groups[i].weight += g.weight
+			ch.groups[i].delicacy = max(ch.groups[i].delicacy, g.delicacy)
 			continue
 		}
 		ch.groups = append(ch.groups, g)
 	}
+	slices.SortStableFunc(ch.groups, func(a, b *group) int { return cmp.Compare(a.turn(), b.turn()) })
+}
+
+// turn is when a group is chosen for.
+func (g *group) turn() int {
+	if g.held || g.rides {
+		return 1
+	}
+	return 0
 }
 
 // groupOf is one zone as a group; skin is the area of all that is passed over together.
 func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group {
-	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, weight: 1}
+	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, held: pressed(ch.c, z),
+		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z], piece: ch.c.Pieces().Has(z)}
+	g.rides = (z == face.UnderEyes || held(z) && on.alone()) && !still(ch.c, z) && !glitter(ch.c, z) &&
+		!(near(z) && extended(ch.c)) && !fit.Still(ch.c).Has(z)
 	g.start = slices.Repeat([]float64{1}, len(g.binders))
 	if i := slices.Index(g.binders, look.Adhesive); i >= 0 && z == face.Eyelids {
 		g.start[i] = loosened
@@ -278,20 +376,18 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 		g.grams = figure.EyeGrams
 	case face.Brows, face.Lips:
 		g.grams = figure.SpotGrams
-	default:
-		g.weight = ch.c.Area[z] / skin
 	}
 	ch.allow(g)
 	return g
 }
 
-func (g *group) alike(c *sitting.Case, o *group) bool {
-	scar := c.Scarred.Has
-	return still(c, g.like) == still(c, o.like) && slices.Equal(g.binders, o.binders) && slices.Equal(g.allowed,
-		o.allowed) &&
-		slices.Equal(g.cautions, o.cautions) &&
-		delicacy(g.like, scar(g.like)) == delicacy(o.like, scar(o.like)) &&
-		!slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) })
+// alike reports whether two zones are one group; neck, ears and body are wiped in one go.
+func (g *group) alike(o *group) bool {
+	return g.piece == o.piece && g.held == o.held && g.rides == o.rides && slices.Equal(g.binders, o.binders) &&
+		slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
+		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) && math.Abs(g.bears-o.bears) < figure.Same &&
+		g.on.massage(kit.Balm) == o.on.massage(kit.Balm) &&
+		!(g.held && slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) }))
 }
 
 // level is the step of the load that contact times go by; nothing finer matters to the choice.
@@ -314,18 +410,32 @@ func hasStrip(c *sitting.Case, keep bool) bool {
 }
 
 // allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the
-// house method for eyes.
+// house method for eyes. Glitter is pressed off with balm; where there is none, with whatever a pad holds.
 func (ch *chooser) allow(g *group) {
-	for i, p := range ch.removers {
-		cost, may := ch.may(p, g.like, g.on)
-		if !may {
-			continue
+	glitters := glitter(ch.c, g.like)
+	piece := ch.c.Pieces().Has(g.like)
+	for _, any := range []bool{false, true} {
+		for i, p := range ch.removers {
+			if glitters && !any && !(films(p.Kind) && p.Kind.Worked()) {
+				continue
+			}
+			cost, uneasy, may := ch.may(p, g.like, g.on)
+			if !may {
+				continue
+			}
+			if !ch.bySideOfMethod(p, g.like) {
+				cost += figure.AgainstMethod
+			}
+			g.allowed = append(g.allowed, i)
+			g.cautions = append(g.cautions, cost)
+			g.uneasy = append(g.uneasy, uneasy)
 		}
-		if !ch.bySideOfMethod(p, g.like) {
-			cost += figure.AgainstMethod
+		if len(g.allowed) > 0 || !glitters {
+			break
 		}
-		g.allowed = append(g.allowed, i)
-		g.cautions = append(g.cautions, cost)
+	}
+	if piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {
+		g.allowed, g.cautions, g.uneasy = nil, nil, nil // nothing loosens it, so nothing may rub there
 	}
 }
 
@@ -343,18 +453,20 @@ func (ch *chooser) bySideOfMethod(p *kit.Product, z face.Zone) bool {
 	return true
 }
 
-// may reports whether a remover may be used on a zone, and the cost of the cautions it brings.
-func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, may bool) {
+// may reports whether a remover may be used on a zone, the cost of the cautions it brings, and whether one of them is
+// a condition's.
+func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, uneasy, may bool) {
 	c := ch.c
 	if !ch.hasPlace(p, z, on) {
-		return 0, false
+		return 0, false, false
 	}
 	for _, o := range objections(c, p, z, c.Client.Has(face.LensesStay)) {
 		if o.Bars {
-			return 0, false
+			return 0, false, false
 		}
 		if o.Severity == rules.Caution {
 			caution += figure.CautionCost
+			uneasy = uneasy || o.Rule != rules.LensIn // with lenses that stay in, every remover is a caution
 		}
 	}
 	if z == face.Eyelids && p.Oily() && keptSingles(c) {
@@ -364,7 +476,7 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 		p.Kind.Worked() {
 		caution += figure.WrongSkin
 	}
-	return caution, true
+	return caution, uneasy, true
 }
 
 // hasPlace reports whether method, makeup and zone leave a place for a remover at all.
@@ -372,19 +484,24 @@ func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
 	c := ch.c
 	switch {
 	case p.Kind == kit.WaterMitt:
-		if !c.Method.Is(method.RemovalTool, method.Mitt) && !(z == face.Eyelids && onlyWater(on)) {
-			return false
-		}
+		return (byMitt(c) || z == face.Eyelids && onlyWater(on)) && !still(c, z) && !glitter(c, z)
 	case p.Kind == kit.Wipe:
-		if !c.Method.Is(method.Wipes, method.TravelOnly) {
-			return false
-		}
+		return c.Method.Is(method.Wipes, method.TravelOnly) && !still(c, z) && !glitter(c, z)
+	case p.Kind == kit.LashCleanser:
+		return z == face.Eyelids && extended(c)
 	case turnOf(p.Kind) == turnEffects:
-		if !slices.ContainsFunc(on.binders(), effects) || z.Class() == face.Eye {
-			return false
-		}
+		return slices.ContainsFunc(on.binders(), effects) && (z.Class() != face.Eye || p.EyeSafe)
+	case still(c, z):
+		return !p.Kind.Worked()
+	case ch.cloths == 0 && !held(z) && films(p.Kind) && !emulsifies(p.Kind):
+		return false // nothing would take it up
 	}
-	return !glitter(c, z) || p.Kind.Worked()
+	return true
+}
+
+// byMitt reports whether the house takes makeup off with water and a mitt.
+func byMitt(c *sitting.Case) bool {
+	return c.Method.Is(method.RemovalTool, method.Mitt) || c.Method.Is(method.FirstRemover, method.Mitt)
 }
 
 // keptSingles reports whether single lashes are on that are to be kept.
@@ -400,6 +517,11 @@ func effects(b look.Binder) bool {
 func onlyWater(on Loads) bool {
 	return on[look.WaterFilm] > 0 &&
 		!slices.ContainsFunc(on.binders(), func(b look.Binder) bool { return b != look.WaterFilm && b != look.Care })
+}
+
+// glitterOn reports whether glitter is on any of some zones.
+func glitterOn(c *sitting.Case, zones face.Set) bool {
+	return slices.ContainsFunc(zones.List(), func(z face.Zone) bool { return glitter(c, z) })
 }
 
 func glitter(c *sitting.Case, z face.Zone) bool {
@@ -430,75 +552,124 @@ func grip(seconds float64) float64 {
 	return math.Ceil(seconds/step-figure.Same) * step
 }
 
-// options lists the ways a remover may make one pass on a group.
+// options lists the ways a remover may make one pass on a group: held for a time, worked or wiped, or going with the
+// pass over the face.
 func (ch *chooser) options(g *group, i int) []pass {
 	p := ch.removers[i]
-	if held(g.like) || still(ch.c, g.like) && !p.Kind.Worked() || turnOf(p.Kind) == turnEffects {
+	var list []pass
+	switch w := wayOf(p.Kind, g.held); w {
+	case wayHeld:
 		longest := g.on.longest()
-		var list []pass
 		for _, m := range holds {
-			list = append(list, pass{i, grip(longest * m), 1})
+			list = append(list, pass{remover: i, way: wayHeld, contact: grip(longest * m)})
 		}
-		return list
+	default:
+		list = append(list, pass{remover: i, way: w})
 	}
-	if p.Kind.Worked() {
-		s := g.on.massage(p.Kind)
-		return []pass{{i, s, 1}, {i, 2 * s, 2}}
+	if g.rides && turnOf(p.Kind) != turnEffects && p.Kind != kit.Biphase {
+		list = append(list, pass{remover: i, way: wayOf(p.Kind, false), along: true})
 	}
-	return []pass{{i, float64(figure.GripS), 1}}
+	return list
+}
+
+// timed is a pass where so much is left of the worst binder: its seconds, and how many of them rub.
+func (ch *chooser) timed(g *group, k pass, worst float64) pass {
+	if k.way == wayHeld {
+		return k
+	}
+	kind := ch.removers[k.remover].Kind
+	k.rubs = float64(figure.WipedS)
+	if k.way == wayWorked {
+		k.contact = g.on.dose(kind, worst)
+		if k.along && films(kind) && (ch.strict || worst > figure.LittleLeft+figure.Same) {
+			k.contact = max(k.contact, ch.longest)
+		}
+		k.rubs = k.contact
+	}
+	if k.along && near(g.like) {
+		k.rubs *= figure.NearTimes
+	}
+	return k
 }
 
 // strokes is how many clean faces one wiping of a zone takes.
 func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
 
 // padsFor is how many pads one pass takes there: half a pad for each eye, one for lips or brows, as many as there are
-// strokes elsewhere, but only where the house works with pads.
-func (ch *chooser) padsFor(g *group, p *kit.Product) int {
-	if held(g.like) {
-		if p.Kind == kit.WaterMitt || p.Kind.Worked() && !films(p.Kind) {
-			return 0
-		}
-		return 1
-	}
-	if p.Kind.Worked() || p.Kind == kit.Wipe || p.Kind == kit.WaterMitt ||
-		!ch.c.Method.Is(method.RemovalTool, method.Pads) && !still(ch.c, g.like) {
+// strokes elsewhere, but only where the house works with pads. One more takes an oily remover off what is held.
+func (ch *chooser) padsFor(g *group, k pass, filmed bool) int {
+	p := ch.removers[k.remover]
+	if k.along {
 		return 0
 	}
 	n := 0
 	for _, z := range g.zones.List() {
 		n += strokes(z)
 	}
-	return (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+	many := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+	if held(g.like) {
+		many = 1
+	}
+	switch {
+	case near(g.like) && extended(ch.c), p.Kind == kit.WaterMitt, p.Kind == kit.Wipe:
+		return 0
+	case k.way == wayHeld && films(p.Kind) && !filmed && p.Kind.Worked():
+		return many // under the palms; the pad takes it off
+	case k.way == wayHeld && films(p.Kind) && !filmed:
+		return 2 * many
+	case k.way == wayHeld && p.Kind.Worked() && films(p.Kind):
+		return 0
+	case k.way == wayHeld:
+		return many
+	case k.way == wayWorked, !ch.c.Method.Is(method.RemovalTool, method.Pads):
+		return 0
+	}
+	return many
+}
+
+// facesFor is how many clean faces of a mitt a pass takes.
+func (ch *chooser) facesFor(g *group, k pass) int {
+	if ch.removers[k.remover].Kind != kit.WaterMitt {
+		return 0
+	}
+	n := 0
+	for _, z := range g.zones.List() {
+		n += strokes(z)
+	}
+	return n
 }
 
 // finish is what takes a remover off again: seconds, and the share of its film that is left.
-func (ch *chooser) finish(g *group, p *kit.Product) (seconds int, film float64) {
+func (ch *chooser) finish(g *group, k pass) (seconds float64, film float64) {
+	p, w := ch.removers[k.remover], g.share(k)
 	switch {
-	case (held(g.like) || still(ch.c, g.like)) && films(p.Kind):
-		return figure.DampS, figure.FilmPad
-	case held(g.like) && p.Kind.Worked():
-		return figure.RinseOffS, 0
-	case held(g.like), still(ch.c, g.like):
-		return figure.GlideS, 0
+	case k.way == wayHeld && films(p.Kind):
+		return float64(figure.DampS * len(g.zones.List())), figure.FilmPad
+	case k.way == wayHeld && p.Kind.Worked():
+		return float64(figure.RinseOffS), 0
+	case k.way == wayHeld:
+		return float64(figure.GlideS), 0
 	case films(p.Kind) && ch.byCloth(p.Kind):
-		return figure.ClothS, figure.FilmCloth
+		return float64(figure.ClothS) * w, figure.FilmCloth
 	case films(p.Kind):
-		return figure.EmulsifyS + figure.RinseOffS, figure.FilmEmulsify
-	case p.Kind.Worked():
-		return figure.RinseOffS, 0
+		return float64(figure.EmulsifyS+figure.RinseOffS) * w, figure.FilmEmulsify
+	case k.way == wayWorked:
+		return float64(figure.RinseOffS) * w, 0
 	}
-	return figure.WipeS, 0
+	return 0, 0
 }
 
 // byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method,
-// dry skin by a cloth, and always what has no emulsifier.
-func (ch *chooser) byCloth(k kit.Kind) bool { return byCloth(ch.c, k) }
+// dry skin by a cloth, and always what has no emulsifier; never where there is no cloth.
+func (ch *chooser) byCloth(k kit.Kind) bool {
+	return (ch.quick || byCloth(ch.c, k)) && (ch.cloths != 0 || !emulsifies(k))
+}
 
 func byCloth(c *sitting.Case, k kit.Kind) bool {
 	switch {
 	case !emulsifies(k):
 		return true
-	case c.Method.Is(method.FirstCleanseOff, method.WarmCloth):
+	case c.Method.Is(method.FirstCleanseOff, method.WarmCloth), byMitt(c):
 		return true
 	case c.Method.Is(method.FirstCleanseOff, method.EmulsifyRinse):
 		return false
@@ -506,31 +677,56 @@ func byCloth(c *sitting.Case, k kit.Kind) bool {
 	return c.Type.Type == face.Dry
 }
 
-// price is the cost of one pass, all of it.
-func (ch *chooser) price(g *group, k pass, second bool) float64 {
+// price is the cost of one pass with its time, all of it. Filmed is whether an oily remover was held there before it:
+// one damp pad takes them all off.
+func (ch *chooser) price(g *group, k pass, second, filmed bool) float64 {
 	p := ch.removers[k.remover]
-	seconds, _ := ch.finish(g, p)
-	d := delicacy(g.like, ch.c.Scarred.Has(g.like))
+	seconds, _ := ch.finish(g, k)
+	if k.way == wayHeld && filmed && films(p.Kind) {
+		seconds = 0
+	}
+	switch k.way {
+	case wayHeld:
+		seconds += k.contact
+	case wayWorked:
+		seconds += k.contact * g.share(k)
+	case wayWiped:
+		seconds += float64(figure.WipedS * len(g.zones.List()))
+	}
+	d := g.delicacy
 	if ch.c.Method.Is(method.Wipes, method.TravelOnly) && p.Kind == kit.Wipe {
 		d *= figure.TravelTimes
 	}
-	grams := ch.passGrams(g, p)
-	cost := figure.PassDelicacy*d*float64(k.counts) + figure.MinuteCost*(k.contact+float64(seconds))/60*g.weight +
-		figure.PadCost*float64(ch.padsFor(g, p)) + figure.PriceCost*p.PriceOf(grams)
+	grams := ch.passGrams(g, k)
+	cost := figure.PassDelicacy*d + figure.MinuteCost*seconds/60 +
+		figure.PadCost*float64(ch.padsFor(g, k, filmed)) + figure.PriceCost*p.PriceOf(grams)
 	if p.Short(grams) || ch.scarceOnes[p.ID] {
 		cost += figure.CautionCost
 	}
-	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !held(g.like) && !ch.one {
+	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !g.held && !ch.one {
 		cost += figure.KindnessCost * misfit
 	}
 	return cost + g.cautions[slices.Index(g.allowed, k.remover)]
 }
 
-func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
-	if p.Kind == kit.WaterMitt || p.Kind == kit.Wipe {
-		return 0
+// share is the part of a pass over the face that one on the group is: all of it under the eyes by themselves.
+func (g *group) share(k pass) float64 {
+	if g.rides && !k.along {
+		return 1
 	}
-	if g.grams > 0 {
+	return g.weight
+}
+
+// passGrams is what one pass takes of its remover: under the eyes their share of the face's dose; lids, brows and lips
+// that only go along take none.
+func (ch *chooser) passGrams(g *group, k pass) float64 {
+	p := ch.removers[k.remover]
+	switch {
+	case p.Kind == kit.WaterMitt || p.Kind == kit.Wipe || k.along && held(g.like):
+		return 0
+	case turnOf(p.Kind) == turnEffects:
+		return edgeGrams(ch.c, p, g.zones)
+	case g.grams > 0:
 		return g.grams
 	}
 	grams := p.Kind.PassGrams(true) * g.weight
@@ -538,6 +734,27 @@ func (ch *chooser) passGrams(g *group, p *kit.Product) float64 {
 		grams *= figure.BeardRemover
 	}
 	return grams
+}
+
+// edgeGrams is what effects remover one pass along the glued edges on some zones takes.
+func edgeGrams(c *sitting.Case, p *kit.Product, zones face.Set) float64 {
+	var cm float64
+	for i := range c.Items {
+		it := &c.Items[i]
+		if !effects(it.Binder) || it.Zone.Zones&zones == 0 {
+			continue
+		}
+		if it.EdgeCM > 0 {
+			cm += it.EdgeCM
+		} else {
+			cm += figure.EdgeCM
+		}
+	}
+	density := p.Density
+	if density <= 0 {
+		density = 1
+	}
+	return cm * figure.EdgeML * density
 }
 
 func fullBeard(c *sitting.Case) bool {
@@ -555,340 +772,4 @@ func (g *group) worst(left []float64) float64 {
 		most = max(most, l)
 	}
 	return most
-}
-
-// least is the least that so many passes could leave of each binder, each by the remover that is best for it.
-func (ch *chooser) least(g *group, left []float64, passes int) []float64 {
-	best := slices.Clone(left)
-	for i, b := range g.binders {
-		share1 := 1.0
-		for _, r := range g.allowed {
-			for _, k := range ch.options(g, r) {
-				share1 = min(share1, math.Pow(share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact),
-					1/float64(k.counts)))
-			}
-		}
-		best[i] *= math.Pow(share1, float64(passes))
-	}
-	return best
-}
-
-// search is the branch and bound of one group.
-type search struct {
-	*chooser
-	g      *group
-	best   map[ends]sequence // the cheapest for each set of removers, and number of pads where those are scarce
-	least1 []float64         // what one pass could leave of each binder at the least
-	cheap  []float64         // the cheapest so far of any set, by pads used where those are scarce
-	pass1  float64           // no pass costs less
-	opts   [][]pass
-	shares [][][]float64 // by allowed remover, option and binder
-	nodes  int
-	check  float64        // what the method's last pad of micellar leaves of a remover's film, 1 for no such pad
-	pads1  []int          // of one pass, by allowed remover
-	prices [][][2]float64 // by allowed remover and option: as the first pass, and as a later one
-}
-
-type ends struct {
-	set  uint64
-	pads int
-}
-
-func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < figure.PadsEnough }
-
-// sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none
-// does it returns the one that leaves least, and reached is false.
-func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
-	s := &search{
-		chooser: ch,
-		g:       g,
-		best:    map[ends]sequence{},
-		cheap:   slices.Repeat([]float64{math.Inf(1)}, figure.PadsEnough+1),
-		pass1:   math.Inf(1),
-	}
-	s.check = 1
-	if micellar := slices.ContainsFunc(g.allowed,
-		func(r int) bool { return ch.removers[r].Kind == kit.Micellar }); micellar &&
-		!held(g.like) &&
-		ch.c.Method.Is(method.CheckWithMicellar, method.Yes) {
-		s.check -= washes[kit.Micellar]
-	}
-	if len(g.allowed) == 0 {
-		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+figure.Same
-	}
-	s.least1 = ch.least(g, slices.Repeat([]float64{1}, len(g.binders)), 1)
-	for _, r := range g.allowed {
-		opts := ch.options(g, r)
-		var rows [][]float64
-		var prices [][2]float64
-		for _, k := range opts {
-			row := make([]float64, len(g.binders))
-			for i, b := range g.binders {
-				row[i] = share(ch.c, ch.removers[r].Kind, g.like, g.on, b, k.contact)
-			}
-			rows = append(rows, row)
-			both := [2]float64{ch.price(g, k, false), ch.price(g, k, true)}
-			prices = append(prices, both)
-			s.pass1 = min(s.pass1, both[0]/float64(k.counts))
-		}
-		s.pads1 = append(s.pads1, ch.padsFor(g, ch.removers[r]))
-		s.opts, s.shares, s.prices = append(s.opts, opts), append(s.shares, rows), append(s.prices, prices)
-	}
-	for deep := 1; deep <= figure.MostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
-		s.walk(node{left: g.start}, deep)
-	}
-	if len(s.best) == 0 {
-		return []sequence{s.honest()}, false
-	}
-	s.walk(node{left: g.start}, figure.MostOfAll)
-	for _, q := range s.best {
-		if q.cost <= s.bound(q.pads) {
-			list = append(list, q)
-		}
-	}
-	slices.SortFunc(list, func(a, b sequence) int {
-		// ties fall by kit order
-		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(bits.Reverse64(b.set), bits.Reverse64(a.set)),
-			a.pads-b.pads)
-	})
-	return list, true
-}
-
-// bound is the most that a sequence with so many pads may cost and still win.
-func (s *search) bound(pads int) float64 {
-	if !s.scarce() {
-		return s.cheap[0] + figure.MergeSlack*figure.ProductCost
-	}
-	return slices.Min(s.cheap[:min(pads, figure.PadsEnough)+1]) + figure.MergeSlack*figure.ProductCost
-}
-
-// node is where the search stands: the passes so far, what they leave, and where in the order of removers and options
-// the next one may begin.
-type node struct {
-	sequence
-	left         []float64
-	from, option int
-	done         int     // as how many passes they count
-	film         float64 // what the remover leaves of itself
-}
-
-// walk tries every next pass that may come at or after the last remover and option in order, as deep as so many passes.
-func (s *search) walk(q node, deep int) {
-	g := s.g
-	if s.nodes++; s.nodes > figure.MostNodes {
-		return
-	}
-	if g.worst(q.left) <= Target(g.like)+figure.Same && s.ends(&q) {
-		return
-	}
-	for n := q.from; n < len(g.allowed); n++ {
-		used := q.used(g.allowed[n])
-		first := 0
-		if n == q.from {
-			first = q.option
-		}
-		for o := first; o < len(s.opts[n]); o++ {
-			k := s.opts[n][o]
-			if used+k.counts > figure.MostOfOne || q.done+k.counts > deep {
-				continue
-			}
-			if next, worth := s.next(&q, n, o, deep); worth {
-				s.walk(next, deep)
-			}
-		}
-	}
-}
-
-// ends notes a sequence that reaches the target and reports whether nothing more can help it.
-func (s *search) ends(q *node) bool {
-	end := q.film
-	if q.done < figure.MostOfAll { // there is room for the last pad
-		end *= s.check
-	}
-	s.arrive(q.sequence, q.left, end)
-	return end <= welcome(s.c, s.g.like)+figure.Same && (!s.wanted || held(s.g.like) || s.washed(q.sequence))
-}
-
-// used is how many passes of a remover a node has.
-func (q *node) used(remover int) (counts int) {
-	for _, k := range q.passes {
-		if k.remover == remover {
-			counts += k.counts
-		}
-	}
-	return counts
-}
-
-// next is the node after one more pass; it is not worth following where it is refused, too dear, or without hope.
-func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
-	g, k := s.g, s.opts[n][o]
-	r := g.allowed[n]
-	p := s.removers[r]
-	if s.refused && !held(g.like) && !s.oily[r] && q.film > 0 && turnOf(p.Kind) == turnWash {
-		return next, false
-	}
-	cost := q.cost + s.prices[n][o][min(len(q.passes), 1)]
-	pads := q.pads + s.pads1[n]
-	if cost > s.bound(pads) {
-		return next, false
-	}
-	left := make([]float64, len(q.left))
-	for i := range left {
-		left[i] = q.left[i] * s.shares[n][o][i]
-	}
-	if g.worst(left) > Target(g.like)+figure.Same &&
-		(cost+s.pass1 > s.bound(pads) || !s.hope(left, deep-q.done-k.counts)) {
-		return next, false
-	}
-	film := q.film * math.Pow(1-washes[p.Kind], float64(k.counts))
-	if films(p.Kind) {
-		_, film = s.finish(g, p)
-	}
-	return node{
-		sequence: sequence{passes: append(slices.Clip(q.passes), k), set: q.set | 1<<r, cost: cost, pads: pads},
-		left:     left,
-		from:     n,
-		option:   o,
-		done:     q.done + k.counts,
-		film:     film,
-	}, true
-}
-
-// washed reports whether a sequence ends in a wash.
-func (s *chooser) washed(q sequence) bool {
-	return len(q.passes) > 0 && turnOf(s.removers[q.passes[len(q.passes)-1].remover].Kind) == turnWash
-}
-
-// hope reports whether so many more passes could still reach the target.
-func (s *search) hope(left []float64, more int) bool {
-	for i, l := range left {
-		l *= math.Pow(s.least1[i], float64(more))
-		if i == s.g.strip && l <= figure.LashHalf {
-			l *= 1 - figure.LashTakes
-		}
-		if l > Target(s.g.like)+figure.Same {
-			return false
-		}
-	}
-	return true
-}
-
-// arrive notes a sequence that reaches the target.
-func (s *search) arrive(q sequence, left []float64, film float64) {
-	q.left, q.film = s.g.worst(left), film
-	if film > welcome(s.c, s.g.like)+figure.Same {
-		q.cost += figure.CautionCost
-	}
-	if s.wanted && !held(s.g.like) && !s.washed(q) {
-		q.cost += figure.WantedCost
-	}
-	at := ends{set: q.set}
-	if s.scarce() {
-		at.pads = q.pads
-	}
-	if old, there := s.best[at]; !there || q.cost < old.cost-figure.SameExactly {
-		s.best[at] = q
-		s.cheap[min(at.pads, figure.PadsEnough)] = min(s.cheap[min(at.pads, figure.PadsEnough)], q.cost)
-	}
-}
-
-// honest is the best that can be done where nothing reaches the target: pass by pass what leaves least of the worst
-// binder.
-func (s *search) honest() sequence {
-	left, q := s.g.start, sequence{}
-	used := map[int]int{}
-	for done := 0; done < figure.MostOfAll; {
-		least, bestN, bestO := s.g.worst(left), -1, 0
-		for n, r := range s.g.allowed {
-			for o, k := range s.opts[n] {
-				if used[r]+k.counts > figure.MostOfOne || done+k.counts > figure.MostOfAll {
-					continue
-				}
-				next := make([]float64, len(left))
-				for i := range left {
-					next[i] = left[i] * s.shares[n][o][i]
-				}
-				if w := s.g.worst(next); w < least-figure.Same {
-					least, bestN, bestO = w, n, o
-				}
-			}
-		}
-		if bestN < 0 {
-			break
-		}
-		k := s.opts[bestN][bestO]
-		for i := range left {
-			left = slices.Clone(left)
-			left[i] *= s.shares[bestN][bestO][i]
-		}
-		q.cost += s.price(s.g, k, len(q.passes) > 0)
-		q.passes = append(q.passes, k)
-		q.set |= 1 << k.remover
-		q.pads += s.padsFor(s.g, s.removers[k.remover])
-		used[k.remover] += k.counts
-		done += k.counts
-	}
-	slices.SortStableFunc(q.passes, func(a, b pass) int { return a.remover - b.remover })
-	q.left = s.g.worst(left)
-	return q
-}
-
-// choose picks one sequence for each group so that the whole costs least: what each costs, and 0.3 for each different
-// product. Branch and bound over the groups.
-func (ch *chooser) choose() (picked []sequence, cost float64) {
-	lists := make([][]sequence, len(ch.groups))
-	floor := make([]float64, len(ch.groups)+1)
-	for i, g := range ch.groups {
-		reached := false
-		lists[i], reached = ch.sequences(g)
-		ch.missed = ch.missed || !reached
-	}
-	for i := len(lists) - 1; i >= 0; i-- {
-		floor[i] = floor[i+1] + lists[i][0].cost
-	}
-	cost = math.Inf(1)
-	now := make([]int, len(lists))
-	best := make([]int, len(lists))
-	var try func(i int, set, skin uint64, sum float64, pads int)
-	try = func(i int, set, skin uint64, sum float64, pads int) {
-		total := sum + floor[i] + ch.shared(set, skin, pads)
-		if total >= cost-figure.SameExactly {
-			return
-		}
-		if i == len(lists) {
-			cost = total
-			copy(best, now)
-			return
-		}
-		for n, q := range lists[i] {
-			if sum+q.cost+floor[i+1] >= cost {
-				break // dearer ones follow
-			}
-			now[i] = n
-			on := skin
-			if !held(ch.groups[i].like) {
-				on |= q.set
-			}
-			try(i+1, set|q.set, on, sum+q.cost, pads+q.pads)
-		}
-	}
-	try(0, 0, 0, 0, 0)
-	for i := range lists {
-		picked = append(picked, lists[i][best[i]])
-	}
-	return picked, cost
-}
-
-// shared is the cost of what all groups use together: products, pads that are not there, a second product where the
-// method is one.
-func (ch *chooser) shared(set, skin uint64, pads int) float64 {
-	cost := figure.ProductCost*float64(bits.OnesCount64(set)) +
-		figure.NotHouse*float64(bits.OnesCount64(set&ch.others))
-	if ch.pads >= 0 && pads > ch.pads {
-		cost += figure.MissingCost * float64(pads-ch.pads)
-	}
-	if n := bits.OnesCount64(skin); ch.one && n > 1 {
-		cost += figure.DifferentCost * float64(n-1)
-	}
-	return cost
 }

@@ -60,15 +60,20 @@ type Lift struct {
 	PadFaces int                `json:"pad_faces"`
 	Buds     int                `json:"buds"`
 	Cloths   int                `json:"cloths"`
+	Mitts    int                `json:"mitts"`
+	Tips     int                `json:"tips"`
 	Minutes  doc.Num            `json:"minutes"`
 	Passes   int                `json:"passes"`
 	Price    doc.Num            `json:"price"`
-	Cost     doc.Num            `json:"cost"` // of the planner's sequence, as the search counts it
+	Cost     doc.Num            `json:"cost"`    // of the planner's sequence, as the search counts it
+	GaveUp   []string           `json:"gave_up"` // in a hurry
+	Later    []string           `json:"later"`   // what is put off until before sleep
 }
 
 // Empty is a removal that has not been planned.
 func Empty() Lift {
-	return Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}, Peel: []Peeled{}}
+	return Lift{Steps: []stack.Step{}, Residue: map[face.Zone]Left{}, Peel: []Peeled{}, GaveUp: []string{},
+		Later: []string{}}
 }
 
 // Result is an evaluation of removal steps.
@@ -89,8 +94,15 @@ type evaluation struct {
 	film     [face.N]float64
 	pending  [face.N]string // step whose oil or balm has not been taken off yet
 	soap     [face.N]string // step whose surfactant has not been rinsed
+	foam     [face.N]bool   // of a wash or an emulsion, which nobody leaves on
+	dry      [face.N]int    // moment, counted from 1, of pads that have not wiped yet
+	hurried  bool           // what is asked for as needed may wait
+	skin     *skin
+	rubs     [face.N]float64 // seconds of massage and wiping
 	passes   [face.N]int
 	of       map[string]int // passes of a product on a zone
+	faces    int            // clean faces left of what the last pass was made with
+	pieces   bool           // pieces on the skin have been lifted
 	lensOut  bool
 	lashOff  bool
 	touched  face.Set
@@ -102,6 +114,7 @@ type evaluation struct {
 // moment is one step and what it did.
 type moment struct {
 	*stack.Step
+	at       int
 	p        *kit.Product
 	kind     kit.Kind
 	zones    face.Set
@@ -111,6 +124,15 @@ type moment struct {
 	used     float64 // and with this step
 
 	short      face.Set // zones on which it works for too short a time
+	needed     float64  // the longest that it should work there, in seconds
+	rubs       [face.N]float64
+	unwiped    face.Set // zones on which it is neither held nor wiped
+	finishes   bool     // it wipes with what the pass before it was made with
+	over       face.Set // zones rubbed for longer than their skin bears
+	onLashes   bool     // rubs lids with lashes on
+	onPieces   face.Set // rubs over what is glued on and has not been lifted
+	smears     face.Set // rubs glitter
+	foamy      face.Set // comes on what has not been rinsed
 	many       face.Set // zones that have had more passes than skin bears
 	oilsLashes bool     // an oily remover at lashes that are kept and still on
 	pulls      bool     // lashes pulled off while their glue holds
@@ -129,6 +151,7 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 		res:      &res,
 		moments:  make([]moment, len(steps)),
 		on:       On(c, layers),
+		skin:     skinOf(c),
 		of:       map[string]int{},
 		removers: map[kit.Kind]bool{},
 		used:     map[string]float64{},
@@ -138,7 +161,7 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 		e.left[z] = slices.Repeat([]float64{1}, len(e.binders[z]))
 	}
 	for i := range e.moments {
-		e.moments[i] = moment{Step: &res.Lift.Steps[i]}
+		e.moments[i] = moment{Step: &res.Lift.Steps[i], at: i}
 		e.step(&e.moments[i])
 	}
 	e.sum()
@@ -177,12 +200,16 @@ func (e *evaluation) step(m *moment) {
 	m.lensesIn = e.c.Client.Has(face.LensesStay) || e.c.Client.Has(face.ContactLenses) && !e.lensOut
 	l := &e.res.Lift
 	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+m.Pads, l.PadFaces+m.PadFaces, l.Buds+m.Buds, l.Cloths+m.Cloths
+	l.Mitts, l.Tips = l.Mitts+m.Mitts, l.Tips+m.Tips
 	if m.p != nil {
 		stack.Measure(e.c, m.Step, m.p, float64(m.Grams))
 		m.before = e.used[m.p.ID]
 		e.used[m.p.ID] += float64(m.Grams)
 		m.used = e.used[m.p.ID]
 		l.Price += doc.Num(m.p.PriceOf(float64(m.Grams)))
+	}
+	if !e.budOnly(m) {
+		e.rub(m)
 	}
 	if m.remover {
 		e.pass(m)
@@ -200,31 +227,68 @@ func (e *evaluation) step(m *moment) {
 var doings = map[act.Act]func(e *evaluation, m *moment){
 	act.LensOut:   func(e *evaluation, _ *moment) { e.lensOut = true },
 	act.LashesOff: (*evaluation).lashesOff,
+	act.LiftPiece: func(e *evaluation, _ *moment) { e.pieces = true },
 	act.Emulsify: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
 			if e.pending[z] != "" && e.milky(z) {
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmEmulsify), ""
+				e.soap[z], e.foam[z] = m.ID, true
 			}
 		}
 	},
 	act.Cloth: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
-			e.film[z], e.pending[z], e.soap[z] = min(e.film[z], figure.FilmCloth), "", ""
+			e.film[z], e.pending[z], e.soap[z], e.foam[z] = min(e.film[z], figure.FilmCloth), "", "", false
 		}
 	},
 	act.Wipe: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
-			if held(z) || still(e.c, z) {
+			if pressed(e.c, z) {
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmPad), ""
 			}
-			e.soap[z] = ""
+			if m.Pads > 0 || m.Buds > 0 || m.Cloths > 0 || m.Tips > 0 { // damp ones of its own
+				e.soap[z], e.foam[z] = "", false
+			} else if e.dry[z] > 0 {
+				m.finishes = true
+			}
+			e.dry[z] = 0
 		}
 	},
 	act.Rinse: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
-			e.soap[z] = ""
+			e.soap[z], e.foam[z] = "", false
 		}
 	},
+}
+
+// rub counts the seconds that a step rubs each zone: massage, and wiping, which counts ten where no time is said. A
+// pass over the face counts half under the eyes and on the lids.
+func (e *evaluation) rub(m *moment) {
+	if m.Act != act.Massage && m.Act != act.Wipe || m.How == act.LayDamp || m.How == act.Lay || m.How == act.PressPad {
+		return
+	}
+	seconds := float64(m.ContactS)
+	if m.Act == act.Wipe && seconds == 0 {
+		seconds = float64(figure.WipedS)
+	}
+	overFace := m.zones&^face.NearEyes != 0
+	for _, z := range m.zones.List() {
+		s := seconds
+		if near(z) && overFace {
+			s *= figure.NearTimes
+		}
+		if e.rubs[z] += s; e.rubs[z] > e.skin.bears[z]+figure.Same {
+			m.over |= face.SetOf(z)
+		}
+		m.rubs[z] = e.rubs[z]
+		if glitter(e.c, z) && e.worst(z) > Target(z)+figure.Same {
+			m.smears |= face.SetOf(z)
+		}
+	}
+	if !e.pieces {
+		m.onPieces = e.c.Pieces() & m.zones
+	}
+	m.onLashes = m.zones.Has(face.Eyelids) && hasLashes(e.c) && !e.lashOff
 }
 
 // milky reports whether what is pending on a zone turns milky with water.
@@ -263,48 +327,51 @@ func (e *evaluation) pass(m *moment) {
 	e.peel(m.ID)
 }
 
+// wayIn is how a remover works on a zone in a step: held against it, or rubbed. What is only pressed is rubbed all the
+// same where a step massages it; lids, brows and lips with care alone may go with a pass over the face.
+func (e *evaluation) wayIn(m *moment, z face.Zone) way {
+	rubbed := m.Act == act.Massage || m.ContactS == 0
+	switch {
+	case held(z):
+		return wayOf(m.kind, !rubbed || !e.on[z].alone())
+	case pressed(e.c, z):
+		return wayOf(m.kind, !rubbed)
+	}
+	return wayOf(m.kind, false)
+}
+
 // takeOff takes makeup off one zone.
 func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
-	contact := float64(m.ContactS)
-	counts := counted(e.on[z], m.kind, z, contact)
+	contact, w := float64(m.ContactS), e.wayIn(m, z)
+	dose := e.on[z].dose(m.kind, e.worst(z))
 	needed := 0.0
 	for i, b := range e.binders[z] {
 		if budOnly && b != look.Adhesive {
 			continue
 		}
-		if e.left[z][i] > Target(z) {
+		if w == wayHeld && e.left[z][i] > Target(z) {
 			needed = max(needed, t0(b, e.on[z][b]))
 		}
-		e.left[z][i] *= share(e.c, m.kind, z, e.on[z], b, contact)
+		e.left[z][i] *= share(e.c, m.kind, w, e.on[z], b, contact, dose)
 	}
-	if !held(z) && !(still(e.c, z) && !m.kind.Worked()) && turnOf(m.kind) != turnEffects {
-		needed = 0
-		if m.kind.Worked() {
-			needed = e.on[z].massage(m.kind)
-		}
+	if w == wayWorked {
+		needed = dose
 	}
 	if contact < needed-figure.Same {
 		m.short |= face.SetOf(z)
+		m.needed = max(m.needed, needed)
 	}
 	e.letGo(z)
 	of := m.p.ID + z.String()
 	if !budOnly { // a bud on the band of lashes does not pass over the lid
-		e.passes[z] += counts
-		e.of[of] += counts
+		e.passes[z]++
+		e.of[of]++
 		e.touched |= face.SetOf(z)
-		e.film[z] = afterFilm(e.film[z], m.kind, float64(counts))
+		e.film[z] = afterFilm(e.film[z], m.kind, 1)
 	}
-	if e.passes[z] > figure.MostOfAll || e.of[of] > figure.MostOfOne {
+	if e.passes[z] > figure.MostOfAll || e.of[of] > mostOf(z) {
 		m.many |= face.SetOf(z)
 	}
-}
-
-// counted is as how many passes a contact counts on a zone: twice as long a massage is two.
-func counted(on Loads, kind kit.Kind, z face.Zone, contact float64) int {
-	if !kind.Worked() || held(z) {
-		return 1
-	}
-	return max(1, int(math.Round(contact/on.massage(kind))))
 }
 
 // note keeps what a pass leaves to be taken off: a film, or a surfactant.
@@ -316,9 +383,24 @@ func (e *evaluation) note(m *moment, z face.Zone) {
 	if films(m.kind) {
 		e.pending[z] = m.ID
 	}
-	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
-		e.soap[z] = m.ID
+	if e.foam[z] {
+		m.foamy |= face.SetOf(z)
 	}
+	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
+		e.soap[z], e.foam[z] = m.ID, e.wayIn(m, z) == wayWorked
+	}
+	e.unwiped(z)
+	if m.Act == act.Hold && m.ContactS == 0 && e.wayIn(m, z) == wayWiped {
+		e.dry[z] = m.at + 1
+	}
+}
+
+// unwiped notes that pads were put on a zone and did not wipe it.
+func (e *evaluation) unwiped(z face.Zone) {
+	if e.dry[z] > 0 {
+		e.moments[e.dry[z]-1].unwiped |= face.SetOf(z)
+	}
+	e.dry[z] = 0
 }
 
 // unmilk notes that the balm or oil of a step was neither emulsified nor clothed off on some zones.
@@ -371,6 +453,7 @@ func (e *evaluation) peel(step string) {
 func (e *evaluation) sum() {
 	l := &e.res.Lift
 	for z := range face.N {
+		e.unwiped(z)
 		if e.pending[z] != "" && !held(z) {
 			e.unmilk(e.pending[z], face.SetOf(z))
 		}

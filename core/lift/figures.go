@@ -28,6 +28,7 @@ var takes = map[kit.Kind]map[look.Binder]float64{
 	kit.CreamCleanser: row(.97, .30, .78, .85, .65, .60, .35, .60, .10, .30),
 	kit.GelCleanser:   row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
 	kit.FoamCleanser:  row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30),
+	kit.LashCleanser:  row(.985, .50, .65, .80, .35, .40, .20, .50, .05, .30), // as foam
 	kit.Wipe:          row(.70, .30, .55, .65, .50, .40, .35, .40, .15, .35),
 
 	kit.FXRemoverEster:    with(row(0, 0, 0, 0, 0, 0, 0, 0, 0, 0), .85, .80, .40, .90),
@@ -58,7 +59,7 @@ var needs = map[look.Binder]float64{look.WaterFilm: 7, look.Care: 5, look.Emulsi
 
 // washes is the share of a remover's film that a second cleanse takes. [W]
 var washes = map[kit.Kind]float64{kit.CreamCleanser: .80, kit.GelCleanser: .90, kit.FoamCleanser: .92,
-	kit.Micellar: .60}
+	kit.LashCleanser: .92, kit.Micellar: .60}
 
 // strokes is how many clean faces one wiping of a zone takes, where it is more than one. [W]
 var manyStrokes = map[face.Zone]int{face.Cheeks: 2, face.Jaw: 2, face.UnderEyes: 2, face.Eyelids: 2, face.Brows: 2,

@@ -27,9 +27,12 @@ type asking struct {
 // askings is the house methods of removal that ask for something.
 var askings = []asking{
 	{method.Toner, []method.OptionID{method.Always}, (*evaluation).toned, []kit.Kind{kit.Toner}, 0},
+	{method.Toner, []method.OptionID{method.AsNeeded}, (*evaluation).tonedWhereTight, []kit.Kind{kit.Toner}, 0},
+	{method.FirstRemover, []method.OptionID{method.FirstMicellar, method.FirstBalm, method.FirstOil,
+		method.FirstPlantOil, method.FirstCream, method.Mitt}, (*evaluation).firstByHabit, nil, 0},
 	{method.CheckWithMicellar, []method.OptionID{method.Yes}, (*evaluation).finished, []kit.Kind{kit.Micellar}, 0},
 	{method.SecondCleanse, []method.OptionID{method.Always}, (*evaluation).washedSkin,
-		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}, 0},
+		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser, kit.Micellar, kit.Balm, kit.CleansingOil}, 0},
 	{method.Wipes, []method.OptionID{method.TravelOnly}, (*evaluation).wipedOff, []kit.Kind{kit.Wipe}, 0},
 	{method.Massage, []method.OptionID{method.Long}, (*evaluation).massagedLong,
 		[]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}, nature.Massages},
@@ -57,11 +60,18 @@ func methodNotMet(e *evaluation) {
 			continue
 		}
 		f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Lift}, say.MethodNotMet, "method",
-			method.NameOf(a.key), "option", method.OptionName(a.key, option), "why",
-			stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched)))
+			method.NameOf(a.key), "option", method.OptionName(a.key, option), "why", e.why(&a, option))
 		f.Method = a.key
 		e.res.Findings = append(e.res.Findings, f)
 	}
+}
+
+// why says why a method was not followed: the habit of a first remover by what it would have left.
+func (e *evaluation) why(a *asking, option method.OptionID) say.ID {
+	if a.key == method.FirstRemover {
+		return stack.WhyNot(e.c, []kit.Kind{habits[option]}, act.Remove, e.touched)
+	}
+	return stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched))
 }
 
 // any reports whether a step is such, all whether every one is.
@@ -96,8 +106,43 @@ func (e *evaluation) finished() bool {
 	return last == kit.Micellar
 }
 
+// tonedWhereTight reports whether a toner of the kit went on, where skin is tight and may have it.
+func (e *evaluation) tonedWhereTight() bool {
+	if e.toned() || e.hurried {
+		return true
+	}
+	for i := range e.c.Kit {
+		p := &e.c.Kit[i]
+		if on := toned(e.c, p) & e.touched; on != 0 && !p.Short(p.Kind.Of().Film) {
+			return false
+		}
+	}
+	return true
+}
+
+// firstByHabit reports whether the first pass over the face is by the house's own remover, on what it could be.
+func (e *evaluation) firstByHabit() bool {
+	kind := habits[e.c.Method.Get(method.FirstRemover)]
+	for i := range e.moments {
+		if m := &e.moments[i]; m.onSkin() && !effectsRemover(m.kind) {
+			return m.kind == kind || kind == kit.WaterMitt && e.any(func(o *moment) bool { return o.Mitts > 0 })
+		}
+	}
+	return true
+}
+
 func (e *evaluation) washedSkin() bool {
-	return e.any(func(m *moment) bool { return m.onSkin() && turnOf(m.kind) == turnWash })
+	var first *kit.Product
+	return e.any(func(m *moment) bool {
+		if !m.onSkin() {
+			return false
+		}
+		before := first
+		if first == nil {
+			first = m.p
+		}
+		return turnOf(m.kind) == turnWash || before != nil && (m.kind == kit.Micellar || betterThan(m.p, before))
+	})
 }
 
 func (e *evaluation) wipedOff() bool {
@@ -105,14 +150,25 @@ func (e *evaluation) wipedOff() bool {
 }
 
 func (e *evaluation) massagedLong() bool {
-	return e.any(func(m *moment) bool { return m.onSkin() && m.kind.Worked() && float64(m.ContactS) >= figure.LongS })
+	seconds := map[string]float64{}
+	for i := range e.moments {
+		if m := &e.moments[i]; m.onSkin() && m.kind.Worked() && (turnOf(m.kind) == turnWash || m.Method == method.Massage) {
+			seconds[m.Product] += float64(m.ContactS)
+		}
+	}
+	for _, s := range seconds {
+		if s >= figure.LongS-figure.Same {
+			return true
+		}
+	}
+	return false
 }
 
 // byTool reports whether no pads wiped skin where the house has another tool.
 func (e *evaluation) byTool() bool {
 	last := e.c.Method.Is(method.CheckWithMicellar, method.Yes)
 	return e.all(func(m *moment) bool {
-		return !m.onSkin() || m.Pads == 0 || m.How == act.Lay || last && m.kind == kit.Micellar
+		return !m.onSkin() || m.Pads == 0 || m.How == act.Lay || m.How == act.PressPad || last && m.kind == kit.Micellar
 	})
 }
 
@@ -132,7 +188,7 @@ func (e *evaluation) filmed() bool {
 }
 
 func (e *evaluation) byWarmCloth() bool {
-	return !e.filmed() || e.any(func(m *moment) bool { return m.Act == act.Cloth && m.How == act.WarmWrung })
+	return !e.filmed() || e.any(func(m *moment) bool { return m.Act == act.Cloth && (m.How == act.WarmWrung || m.How == act.WithMitt) })
 }
 
 func (e *evaluation) emulsified() bool {

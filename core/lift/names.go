@@ -33,6 +33,7 @@ var kindNames = map[kit.Kind]say.ID{
 	kit.CreamCleanser:     say.Row("remover."+string(kit.CreamCleanser), "a cream cleanser"),
 	kit.GelCleanser:       say.Row("remover."+string(kit.GelCleanser), "a gel wash"),
 	kit.FoamCleanser:      say.Row("remover."+string(kit.FoamCleanser), "a foam wash"),
+	kit.LashCleanser:      say.Row("remover."+string(kit.LashCleanser), "a lash cleanser"),
 	kit.WaterMitt:         say.Row("remover."+string(kit.WaterMitt), "warm water and a mitt"),
 	kit.Wipe:              say.Row("remover."+string(kit.Wipe), "a wipe"),
 	kit.FXRemoverEster:    say.Row("remover."+string(kit.FXRemoverEster), "an ester remover for adhesives"),

@@ -146,23 +146,37 @@ func (m Loads) longest() float64 {
 	return most
 }
 
-// massage is the seconds that a remover is massaged there, by the heaviest load.
+// massage is the seconds that one dose of a remover is massaged there: a wash its own, a balm or an oil by the heaviest
+// binder but care.
 func (m Loads) massage(k kit.Kind) float64 {
-	var heaviest float64
-	for _, load := range m {
-		heaviest = max(heaviest, load)
+	switch k {
+	case kit.CreamCleanser:
+		return figure.CreamWashS
+	case kit.GelCleanser, kit.FoamCleanser, kit.LashCleanser:
+		return figure.WashS
 	}
-	s := figure.MassageS
+	var heaviest float64
+	for b, load := range m {
+		if b != look.Care {
+			heaviest = max(heaviest, load)
+		}
+	}
 	switch {
 	case heaviest <= figure.LightLoad+figure.Same:
-		s /= 2
-	case heaviest > figure.MediumLoad+figure.Same:
-		s *= 2
+		return figure.MassageLight
+	case heaviest <= figure.MassageMost+figure.Same:
+		return figure.MassageS
 	}
-	if k == kit.GelCleanser || k == kit.FoamCleanser {
-		s *= figure.WashTimes
+	return figure.MassageHeavy
+}
+
+// dose is the seconds that one dose is massaged where so much is left of the worst binder: a fresh dose of balm or oil
+// on little is short.
+func (m Loads) dose(k kit.Kind, worst float64) float64 {
+	if films(k) && worst <= figure.LittleLeft+figure.Same {
+		return figure.AgainS
 	}
-	return math.Ceil(s)
+	return m.massage(k)
 }
 
 // held reports whether a remover is held against a zone rather than wiped or massaged over it.
@@ -170,6 +184,17 @@ func held(z face.Zone) bool { return face.Held.Has(z) }
 
 // still reports whether nothing may rub on a zone, so that a wet pad is laid on it for its time and lifted.
 func still(c *sitting.Case, z face.Zone) bool { return !held(z) && fit.Still(c).Has(z) }
+
+// pressed reports whether a remover is held on a zone and lifted, never rubbed: lids, brows and lips, skin that nothing
+// may rub, skin with glitter on it, and what lies beside extended lashes.
+func pressed(c *sitting.Case, z face.Zone) bool {
+	return held(z) || still(c, z) || glitter(c, z) || z == face.UnderEyes && extended(c)
+}
+
+// alone reports whether care is all that lies there.
+func (m Loads) alone() bool {
+	return m[look.Care] > 0 && !slices.ContainsFunc(m.binders(), func(b look.Binder) bool { return b != look.Care })
+}
 
 // films reports whether a remover leaves a film of itself.
 func films(k kit.Kind) bool {
@@ -179,26 +204,45 @@ func films(k kit.Kind) bool {
 // emulsifies reports whether a remover turns milky with water.
 func emulsifies(k kit.Kind) bool { return k == kit.Balm || k == kit.CleansingOil }
 
-// Share is what one pass of a remover leaves of a binder on a zone, after so many seconds of contact. Held on lids,
-// brows and lips: (1 − e)^(t/t0), t/t0 at most 3 where e ≥ 0.60 and 1.5 where less. Elsewhere a pad leaves 1 − e, and
-// what is massaged (1 − e)^(t/massage), twice at most.
-func share(c *sitting.Case, k kit.Kind, z face.Zone, on Loads, b look.Binder, contact float64) float64 {
+// way is how a remover works on a zone.
+type way uint8
+
+// The ways.
+const (
+	wayHeld   way = iota // held against it for a time and lifted
+	wayWorked            // massaged in, and taken up
+	wayWiped             // wiped with a pad, a mitt or a wipe
+)
+
+// wayOf is how a kind of remover works on a zone where it is rubbed, or held where that is what is done there.
+func wayOf(k kit.Kind, held bool) way {
+	switch {
+	case held || turnOf(k) == turnEffects:
+		return wayHeld
+	case k.Worked():
+		return wayWorked
+	}
+	return wayWiped
+}
+
+// share is what one pass of a remover leaves of a binder, after so many seconds of contact. Held: (1 − e)^(t/t0), t/t0
+// at most 3 where e ≥ 0.60 and 1.5 where less. Wiped: 1 − e. Massaged for its time: 1 − e too, however much longer, and
+// less of it where it is shorter.
+func share(c *sitting.Case, k kit.Kind, w way, on Loads, b look.Binder, contact, needed float64) float64 {
 	e := takes[k][b]
 	if e <= 0 {
 		return 1
 	}
-	var times float64
+	times := 1.0
 	switch {
-	case held(z) || still(c, z) && !k.Worked() || strings.HasPrefix(string(k), "fx_"):
+	case w == wayHeld:
 		most := figure.MostWrong
 		if e >= figure.RightFrom {
 			most = figure.MostRight
 		}
 		times = min(contact/t0(b, on[b]), most)
-	case k.Worked():
-		times = min(contact/on.massage(k), figure.MassageTwice)
-	default:
-		times = 1
+	case w == wayWorked && contact < needed:
+		times = contact / needed
 	}
 	if learned, ok := c.Client.Learned.Lift[string(k)+"/"+string(b)]; ok {
 		times *= learned
@@ -215,23 +259,6 @@ func welcome(c *sitting.Case, z face.Zone) float64 {
 		return figure.WelcomeEven
 	}
 	return figure.WelcomeOily
-}
-
-// delicacy is how much a pass costs the skin of a zone. [W]
-func delicacy(z face.Zone, scarred bool) float64 {
-	d := figure.DelicacySkin
-	switch {
-	case z.Class() == face.Eye:
-		d = figure.DelicacyEyes
-	case z.Class() == face.Lip:
-		d = figure.DelicacyLips
-	case z == face.Neck || z == face.Chest:
-		d = figure.DelicacyNeck
-	}
-	if scarred {
-		d = max(d, figure.DelicacyScar)
-	}
-	return d
 }
 
 // Target is the share of makeup that may be left on a zone.

@@ -23,6 +23,11 @@ var stepRules = []func(e *evaluation, m *moment){
 	runsOut,
 	oilOnReusedLashes,
 	rubbing,
+	overMassaged,
+	lashesUnderRubbing,
+	cottonOnExtensions,
+	wipedGlitter,
+	applianceOn,
 	dirtyFace,
 }
 
@@ -36,7 +41,9 @@ var removalRules = []func(e *evaluation){
 	notRinsed,
 	wipeOnly,
 	leftOn,
+	biphaseOnSkin,
 	sundryShort,
+	timeShort,
 	methodNotMet,
 }
 
@@ -103,7 +110,12 @@ func oilOnReusedLashes(e *evaluation, m *moment) {
 // rubbing is work of too short a time, or too much of it, or lashes pulled.
 func rubbing(e *evaluation, m *moment) {
 	if m.short != 0 {
-		e.find(rules.Rubbing, m.ID, m.short, say.TooShort, "product", m.p.Name, "zones", e.c.Names(m.short))
+		e.find(rules.Rubbing, m.ID, m.short, say.TooShort, "product", m.p.Name, "zones", e.c.Names(m.short),
+			"seconds", m.needed, "is", m.ContactS)
+	}
+	if m.unwiped != 0 {
+		e.find(rules.Rubbing, m.ID, m.unwiped, say.NeitherHeldNorWiped, "product", m.p.Name, "zones",
+			e.c.Names(m.unwiped))
 	}
 	e.met(m.many, rules.Rubbing, m.ID, say.TooManyPasses)
 	if m.pulls {
@@ -111,13 +123,82 @@ func rubbing(e *evaluation, m *moment) {
 	}
 }
 
+func overMassaged(e *evaluation, m *moment) {
+	e.met(m.over, rules.OverMassaged, m.ID, say.RubbedTooLong, "bears", e.bears(m.over), "rubs", e.rubbed(m))
+}
+
+// bears is the least that some zones bear, rubbed the most that they have been rubbed with a step.
+func (e *evaluation) bears(zones face.Set) (least float64) {
+	least = math.Inf(1)
+	for _, z := range zones.List() {
+		least = min(least, e.skin.bears[z])
+	}
+	return least
+}
+
+func (e *evaluation) rubbed(m *moment) (most float64) {
+	for _, z := range m.over.List() {
+		most = max(most, m.rubs[z])
+	}
+	return most
+}
+
+func lashesUnderRubbing(e *evaluation, m *moment) {
+	if m.onLashes {
+		e.find(rules.LashesUnderRubbing, m.ID, face.SetOf(face.Eyelids), say.None)
+	}
+}
+
+func cottonOnExtensions(e *evaluation, m *moment) {
+	cotton := m.Pads > 0 || m.Buds > 0 || m.Act == act.PadCheck
+	if cotton && extended(e.c) && m.zones.Has(face.Eyelids) {
+		e.find(rules.CottonOnExtensions, m.ID, face.SetOf(face.Eyelids), say.None)
+	}
+}
+
+func wipedGlitter(e *evaluation, m *moment) {
+	e.met(m.smears, rules.WipedGlitter, m.ID, say.GlitterRubbed)
+}
+
+func applianceOn(e *evaluation, m *moment) {
+	e.met(m.onPieces, rules.ApplianceOn, m.ID, say.PieceStillOn)
+}
+
+// biphaseOnSkin says where two-phase was used though another remover of the kit reaches the target.
+func biphaseOnSkin(e *evaluation) {
+	var zones face.Set
+	step := ""
+	for i := range e.moments {
+		m := &e.moments[i]
+		if m.remover && m.kind == kit.Biphase {
+			if on := m.zones &^ face.Held; on != 0 && step == "" {
+				step = m.ID
+			}
+			zones |= m.zones &^ face.Held
+		}
+	}
+	if zones == 0 {
+		return
+	}
+	ch := newChooser(e.c, &e.on, 1, nil)
+	var without face.Set
+	for _, g := range ch.groups {
+		if g.zones&zones != 0 && !still(e.c, g.like) && len(ch.searched(g, ch.plain(g))) > 0 {
+			without |= g.zones & zones
+		}
+	}
+	e.met(without, rules.BiphaseOnSkin, step, say.AnotherReaches)
+}
+
 // dirtyFace warns where more strokes are made than there are clean faces, or a cloth is named and none counted.
 func dirtyFace(e *evaluation, m *moment) {
 	switch {
 	case m.Act == act.Cloth && !m.remover:
-		if m.Cloths == 0 {
+		if m.Cloths == 0 && m.Mitts == 0 {
 			e.find(rules.DirtyFace, m.ID, m.zones, say.NoCleanCloth)
 		}
+		return
+	case m.finishes: // with what its pass was made with
 		return
 	case m.Act == act.Wipe, m.remover && m.Act == act.Hold:
 	default:
@@ -127,7 +208,8 @@ func dirtyFace(e *evaluation, m *moment) {
 	for _, z := range m.zones.List() {
 		n += strokes(z)
 	}
-	if clean := m.PadFaces + m.Buds; m.Cloths == 0 && m.How != act.Sponge && clean < n {
+	own := m.Cloths == 0 && m.Mitts == 0 && m.How != act.Sponge && m.How != act.Palms && m.How != act.Brush
+	if clean := m.PadFaces + m.Buds + m.Tips; own && clean < n {
 		e.find(rules.DirtyFace, m.ID, m.zones, say.StrokesAndFaces, "strokes", n, "faces", clean)
 	}
 }
@@ -181,17 +263,18 @@ func needsSecondCleanse(e *evaluation) {
 }
 
 func notRinsed(e *evaluation) {
-	if !e.c.Method.Is(method.MicellarRinse, method.Rinse) {
-		return
-	}
 	last := ""
 	soap := where(func(z face.Zone) bool {
-		if e.soap[z] != "" {
+		is := e.soap[z] != "" && (e.foam[z] || e.c.Method.Is(method.MicellarRinse, method.Rinse))
+		if is {
 			last = e.soap[z]
 		}
-		return e.soap[z] != ""
+		return is
 	})
 	e.met(soap, rules.NotRinsed, last, say.SurfactantLeft)
+	for i := range e.moments {
+		e.met(e.moments[i].foamy, rules.NotRinsed, e.moments[i].ID, say.OverSurfactant)
+	}
 }
 
 func wipeOnly(e *evaluation) {
@@ -203,6 +286,9 @@ func wipeOnly(e *evaluation) {
 func leftOn(e *evaluation) {
 	e.met(where(func(z face.Zone) bool { return e.missed(z) && padSays(z, e.worst(z)) == PadHeavy })&^
 		e.c.Barred().All(), rules.LeftOn, "", say.MakeupLeft)
+	if !e.pieces {
+		e.met(e.c.Pieces()&^e.c.Barred().All(), rules.LeftOn, "", say.PieceLeft)
+	}
 	if hasLashes(e.c) && !e.lashOff && !e.c.Barred().All().Has(face.Eyelids) {
 		e.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)
 	}
@@ -213,7 +299,7 @@ func (e *evaluation) missed(z face.Zone) bool { return e.worst(z) > Target(z)+fi
 
 // lack is what is left where the target is missed: the same words for all of its zones.
 type lack struct {
-	words        string
+	words, items string
 	zones        face.Set
 	b            look.Binder
 	left, target float64
@@ -230,7 +316,9 @@ func cannotDissolve(e *evaluation) {
 				w.b, w.left = b, e.left[z][i]
 			}
 		}
-		w.words = e.c.Say(say.IsLeft, "zones", "", "left", w.left, "binder", binderNames[w.b], "target", w.target)
+		w.items = e.itemsOf(z, w.b)
+		w.words = e.c.Say(say.IsLeft, "zones", "", "left", w.left, "binder", binderNames[w.b], "target", w.target,
+			"items", w.items)
 		i := slices.IndexFunc(list, func(o lack) bool { return o.words == w.words })
 		if i < 0 {
 			i, list = len(list), append(list, w)
@@ -240,15 +328,33 @@ func cannotDissolve(e *evaluation) {
 	}
 	for _, w := range list {
 		f := e.find(rules.CannotDissolve, "", w.zones, say.IsLeft, "zones", e.c.Names(w.zones), "left", w.left,
-			"binder", binderNames[w.b], "target", w.target)
+			"binder", binderNames[w.b], "target", w.target, "items", w.items)
 		*f = f.Do(w.instead)
 	}
 }
 
-// manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within
-// four passes.
+// itemsOf names the declared makeup that a binder holds on a zone.
+func (e *evaluation) itemsOf(z face.Zone, b look.Binder) string {
+	var names []string
+	for i := range e.c.Items {
+		if it := &e.c.Items[i]; it.Binder == b && it.Zone.Zones.Has(z) {
+			names = append(names, look.Plain(it.Item))
+		}
+	}
+	if len(names) == 0 {
+		return ""
+	}
+	return e.c.Say(say.OfItems, "items", e.c.List(names))
+}
+
+// manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within as
+// many passes as skin bears.
 func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
-	if takes[k] == nil || k == kit.Wipe || k == kit.PlantOil || k == kit.WaterMitt && !onlyWater(e.on[z]) {
+	if takes[k] == nil || k == kit.Wipe || k == kit.PlantOil || k == kit.WaterMitt && !onlyWater(e.on[z]) ||
+		k == kit.LashCleanser || k == kit.Biphase && !held(z) && b != look.WaterproofFilm {
+		return false
+	}
+	if pressed(e.c, z) && !held(z) && (k.Worked() && still(e.c, z)) {
 		return false
 	}
 	p := kit.Product{Kind: k, EyeSafe: true, LensSafe: true}
@@ -257,11 +363,26 @@ func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 			return false
 		}
 	}
-	contact := figure.MostRight * t0(b, e.on[z][b])
-	if k.Worked() && !held(z) {
+	w := wayOf(k, pressed(e.c, z))
+	contact, rubs, passes := figure.MostRight*t0(b, e.on[z][b]), 0.0, mostOf(z)
+	switch w {
+	case wayWorked:
 		contact = e.on[z].massage(k)
+		rubs = contact
+		if turnOf(k) == turnWash {
+			passes = figure.MostWashes
+		}
+	case wayWiped:
+		rubs = float64(figure.WipedS)
 	}
-	return math.Pow(share(e.c, k, z, e.on[z], b, contact), float64(figure.MostOfOne)) <= Target(z)+figure.Same
+	if near(z) {
+		rubs *= figure.NearTimes
+	}
+	if rubs > 0 {
+		passes = min(passes, int(e.skin.bears[z]/rubs))
+	}
+	left := share(e.c, k, w, e.on[z], b, contact, contact)
+	return math.Pow(left, float64(passes)) <= Target(z)+figure.Same
 }
 
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.
@@ -269,7 +390,7 @@ func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
 	best, least := (*kit.Product)(nil), figure.RightFrom-figure.Same
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]
-		if share := takes[p.Kind][b]; share > least && !p.Empty() &&
+		if share := takes[p.Kind][b]; share > least && !p.Empty() && e.manages(p.Kind, z, b) &&
 			!slices.ContainsFunc(
 				objections(e.c, p, z, e.c.Client.Has(face.LensesStay)),
 				func(o fit.Objection) bool { return o.Bars },
@@ -292,22 +413,16 @@ func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
 	return e.c.Say(say.ThisWould, "kinds", e.c.List(kinds))
 }
 
-// sundryShort compares pads, buds and cloths with what is at hand.
+// sundryShort compares what is used up with what is at hand, and names what the kit does not list at all.
 func sundryShort(e *evaluation) {
 	l := &e.res.Lift
 	for _, n := range []struct {
-		kinds []kit.Kind
-		need  int
-		name  say.ID
-	}{{[]kit.Kind{kit.CottonPad}, l.Pads, say.PadsN}, {[]kit.Kind{kit.CottonBud}, l.Buds, say.BudsN},
-		{[]kit.Kind{kit.Cloth, kit.Mitt}, l.Cloths, say.ClothsN}} {
-		have, known := 0, false
-		for i := range e.c.Kit {
-			if p := &e.c.Kit[i]; slices.Contains(n.kinds, p.Kind) && p.Count != nil {
-				have, known = have+fit.Stock(e.c, p), true
-			}
-		}
-		if known && n.need > have {
+		kind kit.Kind
+		need int
+		name say.ID
+	}{{kit.CottonPad, l.Pads, say.PadsN}, {kit.CottonBud, l.Buds, say.BudsN}, {kit.Cloth, l.Cloths, say.ClothsN},
+		{kit.Mitt, l.Mitts, say.MittsN}, {kit.LintFreeTip, l.Tips, say.TipsN}} {
+		if have := counted(e.c, n.kind); have >= 0 && n.need > have {
 			e.find(rules.SundryShort, "", 0, say.RemovalNeeds, "n", n.need, "what", n.name, "has", have)
 		}
 	}

@@ -135,20 +135,22 @@ var Binders = []Binder{
 // UnmarshalText accepts the words of Binders.
 func (b *Binder) UnmarshalText(t []byte) error { *b = Binder(t); return doc.OneOf(*b, Binders) }
 
-// Attach is how lashes are held.
+// Attach is how lashes, or a piece on the skin, are held.
 type Attach string
 
-// The ways to hold lashes.
+// The ways to hold lashes; a piece of effects or hair lace is glued to the skin.
 const (
 	NoAttach   Attach = ""
 	GlueStrip  Attach = "glue_strip"
 	Single     Attach = "single"
 	Magnetic   Attach = "magnetic"
 	Extensions Attach = "extensions"
+	Appliance  Attach = "appliance"
+	Lace       Attach = "lace"
 )
 
 // Attaches lists the ways.
-var Attaches = []Attach{NoAttach, GlueStrip, Single, Magnetic, Extensions}
+var Attaches = []Attach{NoAttach, GlueStrip, Single, Magnetic, Extensions, Appliance, Lace}
 
 // UnmarshalText accepts the words for lashes.
 func (a *Attach) UnmarshalText(b []byte) error {
@@ -192,6 +194,7 @@ type Item struct {
 	Strong   bool     `json:"strong,omitempty"`
 	Tags     []string `json:"tags,omitempty" len:"0..30"`
 	FirstUse bool     `json:"first_use,omitempty"`
+	EdgeCM   float64  `json:"edge_cm,omitempty" in:"0..500" doc:"length of the glued edge of a piece"`
 	SPF      float64  `json:"spf,omitempty" in:"0..150" doc:"what a foundation claims; never counted"`
 }
 
@@ -213,7 +216,7 @@ func (l Look) Check(path string) doc.Faults {
 		if it.Zone.Zones == 0 {
 			continue
 		}
-		if it.Attach != "" && it.Zone.Zones != lids {
+		if it.Attach != "" && !it.Piece() && it.Zone.Zones != lids {
 			fs.Add(at+".attach", say.LashesElsewhere, "zone", it.Zone)
 		}
 		if it.Binder == MagneticLiner && it.Zone.Zones != lids {
@@ -222,6 +225,9 @@ func (l Look) Check(path string) doc.Faults {
 	}
 	return fs
 }
+
+// Piece reports whether an item is an appliance or lace, glued to the skin by its edge.
+func (it *Item) Piece() bool { return it.Attach == Appliance || it.Attach == Lace }
 
 func (s Spot) String() string {
 	b, _ := s.MarshalText()

@@ -39,6 +39,14 @@ var methods = []Method{
 		{BySolvency, "Whatever dissolves it", "Computed from what is on the lids."},
 		{OilFree, "Oil-free only", "Keeps lashes fit to wear again and leaves no greasy film."},
 		{AllInOneBalm, "The balm for everything", "One product for the whole face."}}},
+	{FirstRemover, "lift", "What the face is cleaned with first", []Option{
+		{Computed, "Whatever dissolves it", "Computed from what is on the face."},
+		{FirstMicellar, "Micellar water", "No oil, no massage, and skin used to it."},
+		{FirstBalm, "Balm", "Dissolves most and stays where it is put."},
+		{FirstOil, "Cleansing oil", "Spreads at once and turns milky."},
+		{FirstPlantOil, "Plain oil", "Bland, and skin known to like it."},
+		{FirstCream, "Cream cleanser", "Mild, for skin that little is worn on."},
+		{Mitt, "Water and a mitt", "All that water and fibre can take off, and a remover only for the rest."}}},
 	{FirstCleanseOn, "lift", "Skin under the first cleanse", []Option{
 		{Dry, "Dry skin, dry hands", "Balm and cleansing oil load best before they meet water."},
 		{WarmDamp, "Warm, damp skin", "Plain oils spread and lift on a warm wet face."}}},
@@ -123,6 +131,9 @@ var methods = []Method{
 	{Facial, "prep", "A facial before a base test", []Option{
 		{No, "No", "Prep is about what sits on the skin, not about treating it."},
 		{Yes, "Yes", "Polish where allowed, masks by zone, toner, targeted layers; redness may show."}}},
+	{TouchReset, "wear", "A reset half-way through a long wear", []Option{
+		{No, "No", "Touch-ups as they fall due are enough."},
+		{Midday, "At half time", "Blot, lift what slid, moisten, and renew sunscreen where sun is still to come."}}},
 	{SecondCoat, "wear", "Early second coat", []Option{
 		{No, "No", "The label's clock is enough."},
 		{Early, "{wear.early_from} to {wear.early_until} minutes after going out",
@@ -137,6 +148,11 @@ var methods = []Method{
 	{NightExfoliant, "aftercare", "Exfoliant at night", []Option{
 		{RoutineOnly, "Her routine's alone", "Nothing exfoliates that the client's own routine does not ask for."},
 		{BySkin, "By skin", "A gentle one where nothing speaks against it."}}},
+	{LiftMinutes, "lift", "How long removal may take", []Option{
+		{Free, "As long as it needs", "Skin sets the pace."},
+		{InTwo, "Two minutes", "Between two shows."},
+		{InFive, "Five minutes", "At the end of a long day."},
+		{InTen, "Ten minutes", "An evening with a chair and a basin."}}},
 	{CleanserSpend, "lift", "Where the money goes", []Option{
 		{BestSecond, "The better one second", "The second touches skin."},
 		{Same, "The same for both", "One product to carry."}}},
@@ -200,6 +216,9 @@ func (c Choice) Resolved() Choice {
 var asOfOld = Choice{
 	EyeOrder:          EyesFirst,
 	EyeRemover:        BySolvency,
+	FirstRemover:      Computed,
+	LiftMinutes:       Free,
+	TouchReset:        Midday,
 	FirstCleanseOn:    Dry,
 	FirstCleanseOff:   BySkin,
 	SecondCleanse:     ByResidue,

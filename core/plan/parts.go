@@ -116,7 +116,11 @@ var parts = []part{
 		evaluate: func(r *run, m Made) {
 			r.off = lift.Evaluate(r.c, &r.worn.Layers, slices.Clone(m.Steps))
 		},
-		keep:  func(r *run, from *Plan) { r.off.Lift.Cost = from.Lift.Cost },
+		keep: func(r *run, from *Plan) {
+			r.off.Lift.Cost = from.Lift.Cost
+			r.off.Lift.GaveUp, r.off.Lift.Later = orEmpty(from.Lift.GaveUp), orEmpty(from.Lift.Later)
+			r.off.Findings = lift.WithGivenUp(r.c, r.off.Findings, &r.off.Lift)
+		},
 		made:  func(p *Plan) Made { return Made{Steps: p.Lift.Steps} },
 		check: stepFaults,
 	},

@@ -76,8 +76,7 @@ func groups(c *sitting.Case) []*group {
 			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z), onBody, c.Unmade().Has(z),
 			c.Scarred.Has(z), c.Client.PhototypeOf(z), c.Bearded().Has(z),
 			fit.Sign(c, z))
-		b := c.Barred()
-		key += strconv.FormatBool(b.All().Has(z))
+		key += strconv.FormatBool(c.Unlayered().Has(z))
 		g := index[key]
 		if g == nil {
 			g = &group{like: z, limit: c.Limit(z)}

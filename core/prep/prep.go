@@ -139,7 +139,7 @@ func planning(c *sitting.Case) *planner {
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()
 	}
-	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Barred().All().Has(g.like) })
+	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Unlayered().Has(g.like) })
 	return pl
 }
 

@@ -99,5 +99,12 @@ const (
 	NotNeutralised     ID = "not-neutralised"
 	SPFAfterDark       ID = "spf-after-dark"
 	LeftOn             ID = "left-on"
+	OverMassaged       ID = "over-massaged"
+	LashesUnderRubbing ID = "lashes-under-rubbing"
+	CottonOnExtensions ID = "cotton-on-extensions"
+	WipedGlitter       ID = "wiped-glitter"
+	ApplianceOn        ID = "appliance-on"
+	BiphaseOnSkin      ID = "biphase-on-skin"
+	Needless           ID = "needless"
 	SundryShort        ID = "sundry-short"
 )

@@ -117,6 +117,20 @@ func (c *Case) Stranded() face.Set {
 	return made & c.barred.Alone()
 }
 
+// Pieces is the zones with an appliance or lace glued on.
+func (c *Case) Pieces() (zones face.Set) {
+	for i := range c.Items {
+		if c.Items[i].Piece() {
+			zones |= c.Items[i].Zone.Zones
+		}
+	}
+	return zones
+}
+
+// Unlayered is the zones that get no layers before makeup: those that must be left alone, and those that a piece is
+// glued on, where skin is cleansed, degreased and dry and bears a barrier film at most.
+func (c *Case) Unlayered() face.Set { return c.barred.All() | c.Pieces() }
+
 // Bare is the zones of the body that show or carry makeup.
 func (c *Case) Bare() face.Set { return c.bareBody }
 

@@ -83,7 +83,7 @@ func airTooDamp(e *evaluation) {
 
 // kitCannot says what must be done and nothing in the kit may do: nothing is called ready then.
 func kitCannot(e *evaluation) {
-	dry := zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool {
+	dry := zonesWhere(DrySkin&^e.c.Unlayered(), func(z face.Zone) bool {
 		return !moistened(e.res.Layers[z]) && !CanMoisten(e.c, z)
 	})
 	e.on(dry, rules.KitCannot, "", say.NothingMoistens)
@@ -185,7 +185,7 @@ func blendedOrDark(e *evaluation) bool {
 
 // oilyScreened reports whether the oily zones have a moisturising sunscreen for their moisture, by day.
 func oilyScreened(e *evaluation) bool {
-	oily := zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool { return e.c.Skin[z].WantsMattifying() })
+	oily := zonesWhere(DrySkin&^e.c.Unlayered(), func(z face.Zone) bool { return e.c.Skin[z].WantsMattifying() })
 	return !e.c.Daylight || oily == 0 || zonesWhere(oily, func(z face.Zone) bool {
 		return holds(e.res.Layers[z], func(l *Layer) bool { return l.Kind == kit.MoisturiserSPF })
 	}) != 0

@@ -131,7 +131,7 @@ func objections(e *evaluation, m *moment) {
 	}
 	list := m.zones.List()
 	if len(list) == 0 { // a step on no zone answers for its product or act alone
-		open := (face.BaseArea &^ e.c.Barred().All()).List()
+		open := (face.BaseArea &^ e.c.Unlayered()).List()
 		if m.p == nil && m.Act != act.Treat || len(open) == 0 {
 			return
 		}
@@ -292,13 +292,13 @@ func baseMismatch(e *evaluation) {
 }
 
 func dryPatch(e *evaluation) {
-	open := (face.Face | e.c.Neighbours()&face.Upper) &^ e.c.Barred().All() &^ e.balmed
+	open := (face.Face | e.c.Neighbours()&face.Upper) &^ e.c.Unlayered() &^ e.balmed
 	e.on(zonesWhere(open, func(z face.Zone) bool { return e.c.Skin[z].Has(face.Flaky) || z == face.Lips }),
 		rules.DryPatch, "", say.WithoutBalm)
 }
 
 func noMoisture(e *evaluation) {
-	e.on(zonesWhere(DrySkin&^e.c.Barred().All(), func(z face.Zone) bool {
+	e.on(zonesWhere(DrySkin&^e.c.Unlayered(), func(z face.Zone) bool {
 		return !moistened(e.res.Layers[z]) && CanMoisten(e.c, z)
 	}), rules.NoMoisture, "", say.NoMoisturiserOn)
 }

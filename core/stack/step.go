@@ -38,6 +38,9 @@ type Step struct {
 	PadFaces int                   `json:"pad_faces" in:"0..800"`
 	Buds     int                   `json:"buds" in:"0..200"`
 	Cloths   int                   `json:"cloths" in:"0..100"`
+	Mitts    int                   `json:"mitts,omitempty" in:"0..100"`
+	Tips     int                   `json:"tips,omitempty" in:"0..200"`   // lint-free tips, at extended lashes
+	Passes   int                   `json:"passes,omitempty" in:"0..100"` // which dose of a remover this is
 	Because  []rules.ID            `json:"because" len:"0..40"`
 	Say      string                `json:"say" len:"0..1000"`
 	Amount   string                `json:"amount" len:"0..200"`           // the dose said all three ways

@@ -111,7 +111,7 @@ func spfMissing(e *evaluation) {
 	}
 	bare := (face.Face&^face.SetOf(face.Lips) | c.Neighbours()) &^ laid
 	bare = zonesWhere(bare, func(z face.Zone) bool { return z.Class() != face.Eye || laid == 0 || e.nearEyes(z) })
-	lacking := zonesWhere(bare&^c.Barred().All(), e.screenable)
+	lacking := zonesWhere(bare&^c.Unlayered(), e.screenable)
 	hopeless := zonesWhere(bare&^lacking, func(z face.Zone) bool { return z.Class() != face.Eye })
 	if lacking != 0 {
 		f := e.find(rules.SPFMissing, "", lacking, say.NoSunscreenOn, "zones", c.Names(lacking))
@@ -190,7 +190,7 @@ func (e *evaluation) resists(z face.Zone, label int) bool {
 // lipsBare notes lips that are outdoors by day without a factor.
 func lipsBare(e *evaluation) {
 	c := e.c
-	if !c.Daylight || c.FirstSun.IsZero() || c.Barred().All().Has(face.Lips) {
+	if !c.Daylight || c.FirstSun.IsZero() || c.Unlayered().Has(face.Lips) {
 		return
 	}
 	factor := holds(e.res.Layers[face.Lips], func(l *Layer) bool {
@@ -278,7 +278,7 @@ func spfSetTime(e *evaluation) {
 
 // uncoveredSkin looks for neck, ears or bare chest left out of what the face got.
 func uncoveredSkin(e *evaluation) {
-	can, laid := e.c.Neighbours()&face.Upper&^e.c.Barred().All(), e.screened()
+	can, laid := e.c.Neighbours()&face.Upper&^e.c.Unlayered(), e.screened()
 	if laid&face.Face != 0 {
 		e.on(zonesWhere(can&^laid, e.screenable), rules.UncoveredSkin, "", say.NoSunscreenGot)
 	}

@@ -247,7 +247,7 @@ func Budget(c *sitting.Case) float64 {
 		share = min(share, figure.PhotosensitiveMED)
 	}
 	fairest := c.Client.Phototype
-	for _, z := range ((face.Face | c.Neighbours()) &^ face.SetOf(face.Lips) &^ c.Barred().All()).List() {
+	for _, z := range ((face.Face | c.Neighbours()) &^ face.SetOf(face.Lips) &^ c.Unlayered()).List() {
 		fairest = min(fairest, c.Client.PhototypeOf(z))
 	}
 	return min(share*figure.MED[fairest-1], figure.BudgetSED)

@@ -130,7 +130,7 @@ func wide(c *sitting.Case, s *screen) face.Set {
 			laid |= face.SetOf(face.Zone(z))
 		}
 	}
-	ought := (face.Face&^face.SetOf(face.Lips, face.Eyelids, face.UnderEyes) | c.Neighbours()) &^ c.Barred().All()
+	ought := (face.Face&^face.SetOf(face.Lips, face.Eyelids, face.UnderEyes) | c.Neighbours()) &^ c.Unlayered()
 	return laid&^face.SetOf(face.Lips) | ought
 }
 

@@ -208,7 +208,7 @@ func (p *planner) powder() *kit.Product {
 		if q.Kind != kit.Powder || q.Empty() || p.unpowdered {
 			continue
 		}
-		if zones, cost := screenable(p.c, q, face.BaseArea&^p.c.Barred().All()); zones != 0 && cost == 0 {
+		if zones, cost := screenable(p.c, q, face.BaseArea&^p.c.Unlayered()); zones != 0 && cost == 0 {
 			return q
 		}
 	}
@@ -340,8 +340,10 @@ func (p *planner) firstStanding() standing {
 // halfTime is the middle of the wear.
 func (p *planner) halfTime() time.Time { return p.c.BaseAt.Add(p.c.WearUntil.Sub(p.c.BaseAt) / 2) }
 
-// long reports whether the wear is so long that it is reset at half time.
-func (p *planner) long() bool { return p.c.WearUntil.Sub(p.c.BaseAt) >= figure.LongWear }
+// long reports whether the house resets wears as long as this one at half time.
+func (p *planner) long() bool {
+	return p.c.Method.Is(method.TouchReset, method.Midday) && p.c.WearUntil.Sub(p.c.BaseAt) >= figure.LongWear
+}
 
 // reset makes the interruption nearest to half time the reset of a long wear, a coat before a blot; where there is
 // none near, the kindest moment is one more.

@@ -1,0 +1,568 @@
+package lift
+
+import (
+	"cmp"
+	"math"
+	"math/bits"
+	"slices"
+
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
+)
+
+// search is the branch and bound of one group.
+type search struct {
+	*chooser
+	g      *group
+	open   func(n int) bool  // which of the allowed removers may be used
+	first  func(n int) bool  // and which of them first
+	best   map[ends]sequence // the cheapest for each set of removers, and what else counts for the whole
+	least1 []float64         // what one pass could leave of each binder at the least
+	cheap  []cheapest        // the cheapest so far, by what else counts for the whole
+	pass1  float64           // no pass costs less
+	opts   [][]pass          // by allowed remover
+	nodes  int
+	vain   bool // no sequence reaches the target: what leaves least is sought
+	honest sequence
+}
+
+// ends is what of a sequence matters to the whole.
+type ends struct {
+	set    uint64
+	rubbed doses // of a pass over the face, with which others may go
+	along  doses
+	pads   int
+	faces  int
+}
+
+func (ch *chooser) scarce() bool { return ch.pads >= 0 && ch.pads < figure.PadsEnough }
+
+// tier is removers that are tried before others: the house's habit, then those with no condition's caution, two-phase
+// on skin and what is cautioned of only where nothing else reaches the target.
+type tier struct {
+	open, first func(n int) bool
+}
+
+func anyOf(int) bool { return true }
+
+// tiers lists the removers that are tried one after another for a group.
+func (ch *chooser) tiers(g *group) []tier {
+	plain := ch.plain(g).open
+	list := []tier{ch.plain(g), {func(n int) bool { return !g.uneasy[n] }, anyOf}, {anyOf, anyOf}}
+	if habit := ch.habit(g); habit != nil {
+		first := tier{plain, habit}
+		if ch.c.Method.Is(method.FirstRemover, method.Mitt) {
+			first.open = func(n int) bool { return habit(n) && plain(n) }
+		}
+		return slices.Insert(list, 0, first)
+	}
+	return list
+}
+
+// plain is the removers that no condition cautions of, two-phase on skin apart.
+func (ch *chooser) plain(g *group) tier {
+	return tier{func(n int) bool { return !ch.lastResort(g, n) && !g.uneasy[n] }, anyOf}
+}
+
+// lastResort reports whether a remover is used on a group only where nothing else in the kit reaches the target:
+// two-phase beyond lids, brows and lips, and on the lids of watery eyes.
+func (ch *chooser) lastResort(g *group, n int) bool {
+	if ch.removers[g.allowed[n]].Kind != kit.Biphase {
+		return false
+	}
+	return !held(g.like) && !still(ch.c, g.like) || g.like == face.Eyelids && len(ch.c.Client.Eyes) > 0
+}
+
+// habits is what each option of the house's first remover comes first with.
+var habits = map[method.OptionID]kit.Kind{
+	method.FirstMicellar: kit.Micellar,
+	method.FirstBalm:     kit.Balm,
+	method.FirstOil:      kit.CleansingOil,
+	method.FirstPlantOil: kit.PlantOil,
+	method.FirstCream:    kit.CreamCleanser,
+	method.Mitt:          kit.WaterMitt,
+}
+
+// habit is which removers the house comes first with on the face, nil where it has no habit or the group is not part
+// of it.
+func (ch *chooser) habit(g *group) func(n int) bool {
+	kind := habits[ch.c.Method.Get(method.FirstRemover)]
+	if kind == "" || held(g.like) {
+		return nil
+	}
+	return func(n int) bool { return ch.removers[g.allowed[n]].Kind == kind }
+}
+
+// sequences finds, for every set of removers that can win, the cheapest sequence that reaches the target. Where none
+// does it returns the one that leaves least, and reached is false.
+func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
+	if len(g.allowed) == 0 {
+		return []sequence{{left: g.worst(g.start)}}, g.worst(g.start) <= Target(g.like)+figure.Same
+	}
+	for _, t := range ch.tiers(g) {
+		if list = ch.searched(g, t); len(list) > 0 {
+			return list, true
+		}
+	}
+	s := ch.searchOf(g, tier{anyOf, anyOf})
+	s.vain, s.honest = true, sequence{left: g.worst(g.start), cost: 0}
+	s.walk(node{left: g.start}, figure.MostOfAll)
+	return []sequence{s.honest}, false
+}
+
+func (ch *chooser) searchOf(g *group, t tier) *search {
+	s := &search{
+		chooser: ch,
+		g:       g,
+		open:    t.open,
+		first:   ch.firstOn(g, t.first),
+		best:    map[ends]sequence{},
+		pass1:   math.Inf(1),
+		least1:  slices.Repeat([]float64{1}, len(g.binders)),
+	}
+	for n, r := range g.allowed {
+		opts := ch.options(g, r)
+		s.opts = append(s.opts, opts)
+		if !s.open(n) {
+			continue
+		}
+		for _, o := range opts {
+			k := ch.timed(g, o, 0)
+			s.pass1 = min(s.pass1, ch.price(g, k, false, true), ch.price(g, k, true, true))
+			for i, b := range g.binders {
+				s.least1[i] = min(s.least1[i], ch.leaves(g, k, b, 0))
+			}
+		}
+	}
+	return s
+}
+
+// firstOn is what may come first on a group: where a piece is glued on, what loosens it.
+func (ch *chooser) firstOn(g *group, first func(n int) bool) func(n int) bool {
+	if !ch.c.Pieces().Has(g.like) {
+		return first
+	}
+	return func(n int) bool { return effectsRemover(ch.removers[g.allowed[n]].Kind) }
+}
+
+// leaves is what one pass leaves of a binder, where so much is left of the worst.
+func (ch *chooser) leaves(g *group, k pass, b look.Binder, worst float64) float64 {
+	kind := ch.removers[k.remover].Kind
+	return share(ch.c, kind, k.way, g.on, b, k.contact, g.on.dose(kind, worst))
+}
+
+// searched is the cheapest sequences of a tier, none where it does not reach the target.
+func (ch *chooser) searched(g *group, t tier) (list []sequence) {
+	s := ch.searchOf(g, t)
+	for deep := 1; deep <= figure.MostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
+		s.walk(node{left: g.start}, deep)
+	}
+	if len(s.best) == 0 {
+		return nil
+	}
+	s.walk(node{left: g.start}, figure.MostOfAll)
+	for _, q := range s.best {
+		if q.cost <= s.bound(&q) {
+			list = append(list, q)
+		}
+	}
+	slices.SortFunc(list, func(a, b sequence) int {
+		// ties fall by kit order
+		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(ch.order(b.set), ch.order(a.set)),
+			a.pads-b.pads, a.faces-b.faces, slices.Compare(a.along[:], b.along[:]), slices.Compare(a.rubbed[:], b.rubbed[:]))
+	})
+	return list
+}
+
+// order is greater for the set of removers that come earlier in the kit.
+func (ch *chooser) order(set uint64) (order uint64) {
+	for i, at := range ch.rank {
+		if set&(1<<i) != 0 && at < figure.MostRemovers {
+			order |= 1 << at
+		}
+	}
+	return bits.Reverse64(order)
+}
+
+// cheapest is a sequence that can stand in for any that asks for as much or more of what is shared: whatever the other
+// groups use, it costs at most so much.
+type cheapest struct {
+	along       doses
+	pads, faces int
+	atMost      float64
+}
+
+// bound is the most that a sequence may cost and still win.
+func (s *search) bound(q *sequence) float64 {
+	least := math.Inf(1)
+	for i := range s.cheap {
+		if c := &s.cheap[i]; c.atMost < least && c.along.within(q.along) && (!s.scarce() || c.pads <= q.pads) &&
+			(s.faces < 0 || c.faces <= q.faces) {
+			least = c.atMost
+		}
+	}
+	return least
+}
+
+// alone is the most that a set of removers costs beyond its passes, where no other group uses any of them.
+func (ch *chooser) alone(set uint64) float64 {
+	cost := figure.ProductCost*float64(bits.OnesCount64(set)) +
+		figure.NotHouse*float64(bits.OnesCount64(set&ch.others))
+	if ch.one {
+		cost += figure.DifferentCost * float64(bits.OnesCount64(set))
+	}
+	return cost
+}
+
+// rival notes a sequence among the cheapest.
+func (s *search) rival(q *sequence, at ends) {
+	most := q.cost + s.alone(q.set)
+	if s.g.turn() == 0 {
+		most += s.riding
+	}
+	i := slices.IndexFunc(s.cheap, func(c cheapest) bool {
+		return c.along == at.along && c.pads == at.pads && c.faces == at.faces
+	})
+	if i < 0 {
+		i, s.cheap = len(s.cheap), append(s.cheap, cheapest{at.along, at.pads, at.faces, most})
+	}
+	s.cheap[i].atMost = min(s.cheap[i].atMost, most)
+}
+
+// node is where the search stands: the passes so far, what they leave, and where in the order of removers and options
+// the next one may begin.
+type node struct {
+	sequence
+	left         []float64
+	from, option int
+	film         float64 // what the remover leaves of itself
+	filmed       bool    // an oily remover was held
+	rubs         float64 // seconds of massage and wiping
+	washes       int     // doses of a wash that is massaged
+}
+
+// walk tries every next pass that may come at or after the last remover and option in order, as deep as so many passes.
+func (s *search) walk(q node, deep int) {
+	g := s.g
+	if s.nodes++; s.nodes > figure.MostNodes {
+		return
+	}
+	if s.vain {
+		s.keepLeast(&q)
+	} else if g.worst(q.left) <= Target(g.like)+figure.Same && s.ends(&q) {
+		return
+	}
+	if len(q.passes) >= deep {
+		return
+	}
+	for n := q.from; n < len(g.allowed); n++ {
+		if !s.open(n) || len(q.passes) == 0 && !s.first(n) || q.used(g.allowed[n]) >= s.most() {
+			continue
+		}
+		first := 0
+		if n == q.from {
+			first = q.option
+		}
+		if s.vain { // nothing held for less time leaves less
+			first = s.longestHold(n, first)
+		}
+		for o := first; o < len(s.opts[n]); o++ {
+			if next, worth := s.next(&q, n, o, deep); worth {
+				s.walk(next, deep)
+			}
+		}
+	}
+}
+
+// longestHold is the option of the longest hold, at or after one.
+func (s *search) longestHold(n, from int) int {
+	for o := len(s.opts[n]) - 1; o >= from; o-- {
+		if s.opts[n][o].way == wayHeld {
+			return o
+		}
+	}
+	return from
+}
+
+// most is how many passes of one remover a zone of the group may have.
+func (s *search) most() int { return mostOf(s.g.like) }
+
+// keepLeast keeps the sequence that leaves least of the worst binder, of two the cheaper.
+func (s *search) keepLeast(q *node) {
+	left := s.g.worst(q.left)
+	if left < s.honest.left-figure.Same || left < s.honest.left+figure.Same && q.cost < s.honest.cost-figure.SameExactly {
+		s.honest = q.sequence
+		s.honest.left, s.honest.film = left, q.film
+	}
+}
+
+// ends notes a sequence that reaches the target and reports whether nothing more can help it.
+func (s *search) ends(q *node) bool {
+	s.arrive(q.sequence, q.left, q.film)
+	return q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wanted || s.g.held || s.second(q.sequence)) &&
+		(!s.unchecked(q.sequence))
+}
+
+// used is how many passes of a remover a node has.
+func (q *node) used(remover int) (n int) {
+	for _, k := range q.passes {
+		if k.remover == remover {
+			n++
+		}
+	}
+	return n
+}
+
+// next is the node after one more pass; it is not worth following where it is refused, more than skin can bear, too
+// dear, or without hope.
+func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
+	g, before := s.g, s.g.worst(q.left)
+	k := s.timed(g, s.opts[n][o], before)
+	r := g.allowed[n]
+	p := s.removers[r]
+	if s.outOfPlace(q, k, p.Kind) || q.rubs+k.rubs > g.bears+figure.Same {
+		return next, false
+	}
+	with := q.sequence
+	with.set, with.cost = q.set|1<<r, q.cost+s.price(g, k, len(q.passes) > 0, q.filmed)
+	with.pads, with.faces = q.pads+s.padsFor(g, k, q.filmed), q.faces+s.facesFor(g, k)
+	switch {
+	case k.along:
+		with.along = q.along.with(r)
+	case k.way != wayHeld:
+		with.rubbed = q.rubbed.with(r)
+	}
+	bound := math.Inf(1)
+	if !s.vain {
+		bound = s.bound(&with)
+	}
+	if with.cost > bound {
+		return next, false
+	}
+	left := make([]float64, len(q.left))
+	for i, b := range g.binders {
+		left[i] = q.left[i] * s.leaves(g, k, b, before)
+	}
+	after := g.worst(left)
+	if s.vain && after > (1-figure.LeastTaken)*before+figure.Same || !s.vain && after > Target(g.like)+figure.Same &&
+		(with.cost+s.pass1 > bound || !s.hope(left, deep-len(q.passes)-1)) {
+		return next, false
+	}
+	with.passes = append(slices.Clip(q.passes), k)
+	next = node{
+		sequence: with,
+		left:     left, from: n, option: o, film: q.film * (1 - washes[p.Kind]), filmed: q.filmed, rubs: q.rubs + k.rubs,
+		washes: q.washes,
+	}
+	if films(p.Kind) {
+		_, next.film = s.finish(g, k)
+		next.filmed = k.way == wayHeld
+	}
+	if k.way == wayWorked && turnOf(p.Kind) == turnWash {
+		next.washes++
+	}
+	return next, true
+}
+
+// outOfPlace reports whether a pass has no place after those before it: a second cleanse that is never wanted, or a
+// wash once more than it is ever dosed.
+func (s *search) outOfPlace(q *node, k pass, kind kit.Kind) bool {
+	if k.way == wayHeld || turnOf(kind) != turnWash {
+		return false
+	}
+	if s.refused && q.film > 0 {
+		return true
+	}
+	most := 1
+	if q.washes == len(q.passes) {
+		most = figure.MostWashes
+	}
+	return q.washes >= most
+}
+
+// second reports whether a sequence ends in a second cleanse: a wash, or the better of two balms or oils; micellar
+// water where nothing else is allowed.
+func (s *search) second(q sequence) bool {
+	passes := q.passes
+	if s.checks && !s.unchecked(q) {
+		passes = passes[:max(0, len(passes)-1)]
+	}
+	if len(passes) < 1 {
+		return false
+	}
+	last := s.removers[passes[len(passes)-1].remover]
+	switch turnOf(last.Kind) {
+	case turnWash:
+		return true
+	case turnMicellar:
+		return !slices.ContainsFunc(s.g.allowed, func(r int) bool { return turnOf(s.removers[r].Kind) == turnWash })
+	case turnFilm:
+		return s.better && betterThan(last, s.removers[q.passes[0].remover])
+	}
+	return false
+}
+
+// unchecked reports whether the house's last pad of micellar water is missing where it may go.
+func (s *search) unchecked(q sequence) bool {
+	if !s.checks || s.g.held || !slices.ContainsFunc(s.g.allowed, func(r int) bool {
+		return s.removers[r].Kind == kit.Micellar
+	}) {
+		return false
+	}
+	return len(q.passes) == 0 || s.removers[q.passes[len(q.passes)-1].remover].Kind != kit.Micellar
+}
+
+// betterThan reports whether a balm or oil is the dearer of two.
+func betterThan(a, b *kit.Product) bool {
+	return films(a.Kind) && films(b.Kind) && a.Kind.Worked() && b.Kind.Worked() &&
+		a.PriceOf(1) > b.PriceOf(1)+figure.SameExactly
+}
+
+// hope reports whether so many more passes could still reach the target.
+func (s *search) hope(left []float64, more int) bool {
+	for i, l := range left {
+		l *= math.Pow(s.least1[i], float64(more))
+		if i == s.g.strip && l <= figure.LashHalf {
+			l *= 1 - figure.LashTakes
+		}
+		if l > Target(s.g.like)+figure.Same {
+			return false
+		}
+	}
+	return true
+}
+
+// arrive notes a sequence that reaches the target.
+func (s *search) arrive(q sequence, left []float64, film float64) {
+	q.left, q.film = s.g.worst(left), film
+	if film > welcome(s.c, s.g.like)+figure.Same {
+		q.cost += figure.CautionCost
+	}
+	if s.wanted && !s.g.held && !s.second(q) {
+		q.cost += figure.WantedCost
+	}
+	if s.unchecked(q) {
+		q.cost += figure.WantedCost
+	}
+	at := ends{set: q.set, along: q.along}
+	if s.g.turn() == 0 && s.riding > 0 {
+		at.rubbed = q.rubbed
+	}
+	if s.scarce() {
+		at.pads = q.pads
+	}
+	if s.faces >= 0 {
+		at.faces = q.faces
+	}
+	if old, there := s.best[at]; !there || q.cost < old.cost-figure.SameExactly {
+		s.best[at] = q
+		s.rival(&q, at)
+	}
+}
+
+// partial is where the choice stands: what the groups so far use together.
+type partial struct {
+	set, skin   uint64
+	rubbed      doses
+	cost        float64
+	pads, faces int
+}
+
+// choose picks one sequence for each group so that the whole costs least: what each costs, and what they use together.
+// Branch and bound over the groups.
+func (ch *chooser) choose() (picked []sequence, cost float64) {
+	lists := make([][]sequence, len(ch.groups))
+	floor := make([]float64, len(ch.groups)+1)
+	ch.riding = 0
+	for i := len(ch.groups) - 1; i >= 0; i-- { // those that may go along are asked first
+		reached := false
+		lists[i], reached = ch.sequences(ch.groups[i])
+		ch.missed = ch.missed || !reached
+		if ch.groups[i].turn() > 0 {
+			ch.riding += ch.astray(lists[i])
+		}
+	}
+	for i := len(lists) - 1; i >= 0; i-- {
+		floor[i] = floor[i+1] + lists[i][0].cost
+	}
+	cost = math.Inf(1)
+	now := make([]int, len(lists))
+	best := make([]int, len(lists))
+	var try func(i int, at partial)
+	try = func(i int, at partial) {
+		total := at.cost + floor[i] + ch.shared(at)
+		if total >= cost-figure.SameExactly {
+			return
+		}
+		if i == len(lists) {
+			cost = total
+			copy(best, now)
+			return
+		}
+		for n, q := range lists[i] {
+			if at.cost+q.cost+floor[i+1] >= cost {
+				break // dearer ones follow
+			}
+			if !q.along.within(at.rubbed) {
+				continue // nothing on the face that it could go with
+			}
+			now[i] = n
+			next := partial{at.set | q.set, at.skin, at.rubbed, at.cost + q.cost, at.pads + q.pads, at.faces + q.faces}
+			if !ch.groups[i].held {
+				next.skin |= q.set
+			}
+			if ch.groups[i].turn() == 0 {
+				next.rubbed = at.rubbed.or(q.rubbed)
+			}
+			try(i+1, next)
+		}
+	}
+	try(0, partial{})
+	if math.IsInf(cost, 1) && ch.apart() {
+		return ch.choose()
+	}
+	for i := range lists {
+		picked = append(picked, lists[i][best[i]])
+	}
+	return picked, cost
+}
+
+// astray is how much more a group may cost where the face makes none of the passes that it could go with.
+func (ch *chooser) astray(list []sequence) float64 {
+	own := math.Inf(1)
+	for i := range list {
+		if list[i].along == (doses{}) {
+			own = min(own, list[i].cost+ch.alone(list[i].set))
+		}
+	}
+	return own - list[0].cost
+}
+
+// apart lets no group go with the passes over the face any more, and reports whether one did.
+func (ch *chooser) apart() (did bool) {
+	for _, g := range ch.groups {
+		did = did || g.rides
+		g.rides = false
+	}
+	return did
+}
+
+// shared is the cost of what all groups use together: products, pads and mitts that are not there, a second product
+// where the method is one.
+func (ch *chooser) shared(at partial) float64 {
+	cost := figure.ProductCost*float64(bits.OnesCount64(at.set)) +
+		figure.NotHouse*float64(bits.OnesCount64(at.set&ch.others))
+	if ch.pads >= 0 && at.pads > ch.pads {
+		cost += figure.MissingCost * float64(at.pads-ch.pads)
+	}
+	if ch.faces >= 0 && at.faces > ch.faces {
+		cost += figure.MissingCost * float64(at.faces-ch.faces)
+	}
+	if n := bits.OnesCount64(at.skin); ch.one && n > 1 {
+		cost += figure.DifferentCost * float64(n-1)
+	}
+	return cost
+}

@@ -1,0 +1,389 @@
+package lift
+
+import (
+	"slices"
+
+	"urncloth/core/act"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/figure"
+	"urncloth/core/fit"
+	"urncloth/core/kit"
+	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/nature"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+)
+
+// task is one group with some of the passes chosen for it.
+type task struct {
+	g      *group
+	passes []pass
+}
+
+// stage is the passes of the groups that some are asked of, effects removers apart.
+func (pl *planner) stage(of func(g *group, k pass) bool) []task {
+	var list []task
+	for i, g := range pl.groups {
+		t := task{g: g}
+		for _, k := range pl.picked[i].passes {
+			if !effectsRemover(pl.removers[k.remover].Kind) && of(g, k) {
+				t.passes = append(t.passes, k)
+			}
+		}
+		if len(t.passes) > 0 {
+			list = append(list, t)
+		}
+	}
+	return list
+}
+
+// visits reports whether a group is seen to by itself: lids, brows and lips, and what lies beside extended lashes.
+func visits(g *group) bool { return held(g.like) || g.held && near(g.like) }
+
+// write puts the steps in the handbook's order.
+func (pl *planner) write() {
+	c := pl.c
+	worked := face.Set(0)
+	for _, g := range pl.groups {
+		worked |= g.zones
+	}
+	if worked == 0 && !hasLashes(c) {
+		return
+	}
+	pl.begin()
+	pl.leaveAlone()
+	pl.pieces()
+	pl.lashesFirst()
+	lips := pl.stage(func(g *group, k pass) bool { return g.like == face.Lips && k.way == wayHeld })
+	eyes := pl.stage(func(g *group, k pass) bool { return visits(g) && g.like != face.Lips && k.way == wayHeld })
+	strong := strongLips(c) && c.Method.Is(method.LipOrder, method.StrongFirst)
+	last := c.Method.Is(method.EyeOrder, method.EyesLast)
+	switch {
+	case strong && last:
+		pl.visit(lips)
+	case strong:
+		pl.visit(lips)
+		pl.visit(eyes)
+	case !last:
+		pl.visit(append(eyes, lips...))
+	}
+	pl.skinPasses(true)
+	switch {
+	case last && strong:
+		pl.visit(eyes)
+	case last:
+		pl.visit(append(eyes, lips...))
+	}
+	pl.skinPasses(false)
+	pl.finishUp(worked)
+}
+
+// begin is hands, lenses and covers.
+func (pl *planner) begin() {
+	c := pl.c
+	pl.add(stack.Step{Act: act.Hands, HandsS: figure.HandsS, Because: []rules.ID{rules.HandsFirst},
+		Say: c.Say(say.WashHands)})
+	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
+		pl.add(stack.Step{Act: act.LensOut, HandsS: figure.LensS, Because: []rules.ID{rules.LensIn},
+			Say: c.Say(say.LensesOutFirst)})
+	}
+	pl.add(stack.Step{Act: act.Setup, HandsS: figure.SetupOffS, Because: []rules.ID{}, Say: pl.setupWords()})
+}
+
+func (pl *planner) setupWords() string {
+	jewellery, glasses := stack.Off(pl.c)
+	words := say.HairBackCovered
+	if pl.c.Client.Lacks(face.ScalpHair) {
+		words = say.ClothesCovered
+	}
+	return pl.c.Say(words, "jewellery", jewellery, "glasses", glasses)
+}
+
+// leaveAlone names what is not touched.
+func (pl *planner) leaveAlone() {
+	c := pl.c
+	zones := c.Barred().Alone() & (face.Face | c.Neighbours())
+	if zones == 0 {
+		return
+	}
+	words := c.Say(say.LeaveAloneLift, "zones", c.Names(zones))
+	if on := c.Stranded(); on != 0 {
+		words += " " + c.Say(say.StrandedLift, "zones", c.Names(on))
+	}
+	pl.add(stack.Step{Act: act.Refer, Zones: zones.List(), Because: []rules.ID{rules.LeaveAlone}, Say: words})
+}
+
+// pieces loosens what is glued on along its edge with the effects remover, lifts it, and treats what adhesive is left;
+// then comes an ordinary cleanse.
+func (pl *planner) pieces() {
+	c, glued := pl.c, pl.c.Pieces()
+	lifted := face.Set(0)
+	for nth := range figure.MostOfAll {
+		for i, g := range pl.groups {
+			var of []pass
+			for _, k := range pl.picked[i].passes {
+				if effectsRemover(pl.removers[k.remover].Kind) {
+					of = append(of, k)
+				}
+			}
+			if nth < len(of) {
+				pl.edge(g, of[nth], g.zones&glued != 0 && g.zones&lifted == 0)
+			}
+		}
+		if zones := pl.loose() & glued &^ lifted; zones != 0 {
+			lifted |= zones
+			pl.add(stack.Step{Act: act.LiftPiece, Zones: zones.List(), HandsS: figure.LashesS, How: act.Fingertips,
+				Because: []rules.ID{rules.ApplianceOn}, Say: c.Say(say.LiftPiece, "zones", c.Names(zones))})
+		}
+	}
+}
+
+// loose is the zones whose effects adhesive has half let go, by the passes of effects removers written so far.
+func (pl *planner) loose() face.Set {
+	return where(func(z face.Zone) bool {
+		worst := 0.0
+		for _, b := range pl.on[z].binders() {
+			if !effects(b) {
+				continue
+			}
+			left := 1.0
+			for _, s := range pl.steps {
+				if s.Passes > 0 && slices.Contains(s.Zones, z) {
+					left *= share(pl.c, kit.Kind(s.Kind), wayHeld, pl.on[z], b, float64(s.ContactS), 0)
+				}
+			}
+			worst = max(worst, left)
+		}
+		return worst > 0 && worst <= figure.LashHalf
+	})
+}
+
+// edge writes one pass of an effects remover: along the edge of a piece that is on, or on what adhesive is left.
+func (pl *planner) edge(g *group, k pass, on bool) {
+	p := pl.removers[k.remover]
+	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: g.zones.List(),
+		ContactS: int(k.contact), HandsS: int(k.contact), Because: []rules.ID{rules.CannotDissolve}}
+	slots := []any{"product", p.Name, "zones", pl.c.Names(g.zones), "seconds", pl.seconds(k.contact)}
+	if on {
+		s.How, s.Buds, s.Say = act.Bud, 2, pl.c.Say(say.LoosenEdge, slots...)
+		s.Because = append(s.Because, rules.ApplianceOn)
+	} else {
+		s.Pads = padsOver(g.zones)
+		s.PadFaces, s.How, s.Say = figure.FacesPerPad*s.Pads, act.Press, pl.c.Say(say.HoldEffects, slots...)
+	}
+	st := pl.add(s)
+	stack.Measure(pl.c, st, p, pl.passGrams(g, k))
+}
+
+// finishUp rinses what cleans, pats dry, tones and checks.
+func (pl *planner) finishUp(worked face.Set) {
+	c := pl.c
+	pl.lashCleanse()
+	if pl.soap != 0 {
+		pl.rinse(pl.soap, say.RinseZones)
+	}
+	pl.add(stack.Step{Act: act.Dry, Zones: worked.List(), HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{},
+		Say: c.Say(say.PatDryNoRubbing)})
+	if !pl.haste.care {
+		pl.tone(worked)
+	}
+	pl.padCheck(worked)
+}
+
+// rinse writes water over some zones, after which nothing that cleans is left on them.
+func (pl *planner) rinse(zones face.Set, words say.ID) {
+	pl.soap &^= zones
+	pl.add(stack.Step{Act: act.Rinse, Zones: zones.List(), HandsS: figure.RinseOffS, TempC: figure.LukewarmC,
+		How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot},
+		Say: pl.c.Say(words, "zones", whereabouts(pl.c, zones))})
+}
+
+// lashCleanse says how extended lashes dry.
+func (pl *planner) lashCleanse() {
+	if !extended(pl.c) || !slices.ContainsFunc(pl.steps, func(s stack.Step) bool {
+		return s.Kind == act.Detail(kit.LashCleanser)
+	}) {
+		return
+	}
+	pl.rinse(face.SetOf(face.Eyelids), say.RinseLashes)
+}
+
+// padCheck reads every zone with a clean white pad, lids first: each eye by a face of its own, then a pad for every six
+// zones. Lids with extensions are looked at.
+func (pl *planner) padCheck(worked face.Set) {
+	c := pl.c
+	looked := face.Set(0)
+	if extended(c) {
+		looked = worked & face.NearEyes
+	}
+	padded := worked &^ looked
+	zones := padded.List()
+	pads := (len(zones) + figure.ZonesPerPad - 1) / figure.ZonesPerPad
+	if padded.Has(face.Eyelids) {
+		zones = append([]face.Zone{face.Eyelids}, (padded &^ face.SetOf(face.Eyelids)).List()...)
+		pads = 1 + (len(zones)-1+figure.ZonesPerPad-1)/figure.ZonesPerPad
+	}
+	s := stack.Step{Act: act.PadCheck, Zones: zones, HandsS: figure.CheckS, Pads: pads,
+		PadFaces: figure.FacesPerPad * pads, How: act.WhitePad,
+		Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: c.Say(say.PadCheck)}
+	if padded.Has(face.Eyelids) {
+		s.Say = c.Say(say.PadCheckLids) + " " + s.Say
+	}
+	if pl.short(pads) {
+		s.Pads, s.PadFaces, s.How = 0, 0, act.WhiteTissue
+		s.Say = c.Say(say.TissueCheck)
+	}
+	if looked != 0 {
+		s.Say += " " + c.Say(say.LookAtLashes)
+	}
+	pl.add(s)
+}
+
+// tone adds toner by the house method: always, or where skin is tight.
+func (pl *planner) tone(worked face.Set) {
+	c := pl.c
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		zones := map[face.Zone]doc.Num{}
+		on := toned(c, p) & worked
+		for _, z := range on.List() {
+			zones[z] = doc.Num(p.Kind.Of().Film)
+		}
+		if on == 0 || p.Short(c.Grams(zones)) {
+			continue
+		}
+		s := stack.Step{
+			Act:     act.Apply,
+			Kind:    act.Detail(kit.Toner),
+			Product: p.ID,
+			Zones:   on.List(),
+			Film:    zones,
+			HandsS:  figure.TonerS,
+			SetS:    c.DryS(kit.Toner, p.Kind.Of().Film),
+			How:     act.Press,
+			Because: []rules.ID{},
+			Method:  method.Toner,
+			Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
+		}
+		still := fit.RuledOut(c, nature.Presses)&on != 0
+		if still {
+			s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", p.Name, "zones", pl.c.Names(on))
+		}
+		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) && !still {
+			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
+		}
+		st := pl.add(s)
+		stack.Measure(pl.c, st, p, c.Grams(zones))
+		return
+	}
+}
+
+// toned is the zones on which the house wants a toner, and which bear this one: all of the skin, or where it is tight.
+func toned(c *sitting.Case, p *kit.Product) (on face.Set) {
+	want := c.Method.Get(method.Toner)
+	if want == method.Never || p.Kind != kit.Toner || p.Empty() {
+		return 0
+	}
+	for _, z := range (face.Upper &^ face.SetOf(face.Eyelids, face.UnderEyes, face.Lips, face.Brows)).List() {
+		if want == method.AsNeeded && c.Skin[z].Water > 1 ||
+			slices.ContainsFunc(objections(c, p, z, false), uneasy) {
+			continue
+		}
+		on |= face.SetOf(z)
+	}
+	return on
+}
+
+// short reports whether so many more pads are not there.
+func (pl *planner) short(more int) bool {
+	if pl.pads < 0 {
+		return false
+	}
+	for _, s := range pl.steps {
+		more += s.Pads
+	}
+	return more > pl.pads
+}
+
+// lacks reports whether so many more of what is counted in some way are not there.
+func (pl *planner) lacks(have, more int, of func(s *stack.Step) int) bool {
+	if have < 0 {
+		return false
+	}
+	for i := range pl.steps {
+		more += of(&pl.steps[i])
+	}
+	return more > have
+}
+
+func (pl *planner) seconds(s float64) string { return pl.c.Say(say.ShortSeconds, "n", int(s)) }
+
+// because names the rules behind a pass.
+func (pl *planner) because(p *kit.Product, w way) []rules.ID {
+	list := []rules.ID{rules.CannotDissolve}
+	if w == wayHeld {
+		list = append(list, rules.Rubbing)
+	}
+	if films(p.Kind) && w == wayWorked {
+		list = append(list, rules.NotEmulsified)
+	}
+	return list
+}
+
+// strokesOver is how many strokes wipe some zones, padsOver how many pads have so many clean faces.
+func strokesOver(zones face.Set) (n int) {
+	for _, z := range zones.List() {
+		n += strokes(z)
+	}
+	return n
+}
+
+func padsOver(zones face.Set) int {
+	return (strokesOver(zones) + figure.FacesPerPad - 1) / figure.FacesPerPad
+}
+
+func mittsOver(zones face.Set) int {
+	return (strokesOver(zones) + figure.FacesPerMitt - 1) / figure.FacesPerMitt
+}
+
+// lashesFirst peels magnetic lashes and frees those to be kept before anything oily comes near.
+func (pl *planner) lashesFirst() {
+	c := pl.c
+	if !hasLashes(c) || c.Barred().All().Has(face.Eyelids) {
+		return
+	}
+	lids := []face.Zone{face.Eyelids}
+	for n := range pl.looseness {
+		words := c.Say(say.LoosenGlue, "product", pl.looseBy.Name, "seconds", pl.seconds(pl.glueS()))
+		if n > 0 {
+			words = c.Say(say.LoosenAgain)
+		}
+		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Detail(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids,
+			ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud,
+			Because: []rules.ID{rules.OilOnReusedLashes}, Say: words})
+		stack.Measure(c, s, pl.looseBy, figure.BudGrams)
+		pl.lather(pl.looseBy, face.SetOf(face.Eyelids))
+	}
+	off := func(kind act.Detail, words say.ID) {
+		pl.add(stack.Step{Act: act.LashesOff, Kind: kind, Zones: lids, HandsS: figure.LashesS,
+			Because: []rules.ID{rules.OilOnReusedLashes}, Say: c.Say(words)})
+	}
+	switch {
+	case slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Attach == look.Magnetic }):
+		off(act.MagneticBand, say.PeelMagnetic)
+	case pl.looseness > 0:
+		off(act.StripBand, say.LiftBand)
+	}
+}
+
+// lather notes where a remover leaves what cleans.
+func (pl *planner) lather(p *kit.Product, zones face.Set) {
+	if p.Kind == kit.Wipe || turnOf(p.Kind) == turnWash ||
+		p.Kind == kit.Micellar && pl.c.Method.Is(method.MicellarRinse, method.Rinse) {
+		pl.soap |= zones
+	}
+}
