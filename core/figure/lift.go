@@ -126,7 +126,6 @@ var (
 	WetPadS   = lift.n("wet_pad", "wetting pads before they wipe", 5, "s")
 	SetupOffS = lift.n("setup", "set-up for removal", 30, "s")
 	LashesS   = lift.n("lashes", "lifting lashes off", 30, "s")
-	RootsS    = lift.n("roots", "lash roots", 20, "s")
 	GlideS    = lift.n("glide", "gliding a pad down and out", 5, "s")
 	DampS     = lift.n("damp", "a damp pad over lids or lips", 10, "s")
 	TonerS    = lift.n("toner", "toner after cleansing", 15, "s")

@@ -46,28 +46,43 @@ func (pl *planner) skinPasses(first bool) {
 	slices.SortStableFunc(order, func(a, b over) int {
 		return cmp.Or(a.remover-b.remover, a.nth-b.nth, cmp.Compare(a.where, b.where), cmp.Compare(b.contact, a.contact))
 	})
+	var long []over
+	if !first {
+		long = pl.long(order)
+	}
+	for i := 0; i < len(order); {
+		n := i + 1
+		for n < len(order) && order[n].remover == order[i].remover && order[n].nth == order[i].nth {
+			n++
+		}
+		if len(long) > 0 && long[0].remover == order[i].remover && long[0].nth == order[i].nth {
+			pl.dosed(long, method.Massage)
+			pl.dosed(long, method.Massage)
+		} else {
+			pl.dosed(order[i:n], "")
+		}
+		i = n
+	}
+}
+
+// dosed writes one dose of a remover over all that gets it, and takes it off again.
+func (pl *planner) dosed(passes []over, asked method.Key) {
 	var done face.Set
-	for n, k := range order {
-		p := pl.removers[k.remover]
+	p := pl.removers[passes[0].remover]
+	for i := range passes {
+		k := &passes[i]
 		switch k.way {
 		case wayHeld:
-			pl.laid(p, &k)
+			pl.laid(p, k)
+			continue
 		case wayWiped:
 			pl.wipeOver(p, k.zones, k.grams)
 		default:
-			pl.massage(p, &k)
+			pl.massage(p, k, asked)
 		}
-		if k.way != wayHeld {
-			done |= k.zones
-		}
-		if n+1 == len(order) || order[n+1].remover != k.remover || order[n+1].nth != k.nth {
-			pl.takeOff(p, done)
-			done = 0
-		}
+		done |= k.zones
 	}
-	if !first {
-		pl.longMassage(order)
-	}
+	pl.takeOff(p, done)
 }
 
 // gathered is every pass on skin of one stage, zones with the same one together.
@@ -116,16 +131,7 @@ func (pl *planner) region(g *group, k pass) region {
 // merge makes one pass over the face of those that differ in time alone, as long as the longest, where every zone
 // bears it; and lets the neck go with the face where both take the same time.
 func (pl *planner) merge(order *[]over) {
-	spare := map[face.Zone]float64{}
-	for i, g := range pl.groups {
-		var sum float64
-		for _, k := range pl.picked[i].passes {
-			sum += k.rubs
-		}
-		for _, z := range g.zones.List() {
-			spare[z] = g.bears - sum
-		}
-	}
+	pl.spared()
 	list := *order
 	slices.SortStableFunc(list, func(a, b over) int { return cmp.Compare(b.contact, a.contact) })
 	for i := 0; i < len(list); i++ {
@@ -133,7 +139,7 @@ func (pl *planner) merge(order *[]over) {
 			a, b := &list[i], &list[j]
 			same := a.remover == b.remover && a.nth == b.nth && a.way == b.way && a.way != wayHeld
 			alike := a.where == b.where || a.where != regionEyes && b.where != regionEyes && a.contact == b.contact
-			if !same || !alike || !pl.bear(spare, b.zones, a.contact-b.contact) {
+			if !same || !alike || !pl.bear(b.zones, a.contact-b.contact) {
 				continue
 			}
 			a.where = min(a.where, b.where)
@@ -144,8 +150,25 @@ func (pl *planner) merge(order *[]over) {
 	*order = list
 }
 
+// spared reckons once what each zone bears beyond the passes chosen for it.
+func (pl *planner) spared() {
+	if pl.spare != nil {
+		return
+	}
+	pl.spare = map[face.Zone]float64{}
+	for i, g := range pl.groups {
+		var sum float64
+		for _, k := range pl.picked[i].passes {
+			sum += k.rubs
+		}
+		for _, z := range g.zones.List() {
+			pl.spare[z] = g.bears - sum
+		}
+	}
+}
+
 // bear takes more seconds of what some zones can bear, where all of them can.
-func (pl *planner) bear(spare map[face.Zone]float64, zones face.Set, more float64) bool {
+func (pl *planner) bear(zones face.Set, more float64) bool {
 	take := func(z face.Zone) float64 {
 		if near(z) {
 			return more * figure.NearTimes
@@ -153,12 +176,12 @@ func (pl *planner) bear(spare map[face.Zone]float64, zones face.Set, more float6
 		return more
 	}
 	for _, z := range zones.List() {
-		if take(z) > spare[z]+figure.Same {
+		if take(z) > pl.spare[z]+figure.Same {
 			return false
 		}
 	}
 	for _, z := range zones.List() {
-		spare[z] -= take(z)
+		pl.spare[z] -= take(z)
 	}
 	return true
 }
@@ -200,10 +223,10 @@ func withAmount(c *sitting.Case, s *stack.Step, p *kit.Product) string {
 }
 
 // massage writes one pass that is massaged in.
-func (pl *planner) massage(p *kit.Product, k *over) {
+func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 	c := pl.c
 	s := stack.Step{Act: act.Massage, Kind: act.Detail(p.Kind), Product: p.ID, Zones: k.zones.List(), How: act.Massaged,
-		ContactS: int(k.contact), HandsS: int(k.contact), Because: pl.because(p, wayWorked)}
+		ContactS: int(k.contact), HandsS: int(k.contact), Because: pl.because(p, wayWorked), Method: asked}
 	on := c.Say(say.OnDrySkin)
 	if !films(p.Kind) {
 		on = c.Say(say.WithLukewarm)
@@ -277,39 +300,30 @@ func (pl *planner) mittsShort(zones face.Set) bool {
 		pl.lacks(have, mittsOver(zones), func(s *stack.Step) int { return s.Mitts })
 }
 
-// longMassage is the method's two fresh doses of the second cleanse, on zones that bear them.
-func (pl *planner) longMassage(order []over) {
-	c := pl.c
-	if !c.Method.Is(method.Massage, method.Long) || len(order) == 0 {
-		return
-	}
-	last := order[len(order)-1]
-	p, each := pl.removers[last.remover], figure.LongS/2
-	second := slices.DeleteFunc(slices.Clone(order), func(k over) bool {
-		return k.remover != last.remover || k.nth != last.nth
-	})
-	zones, at := face.Set(0), len(pl.steps)
-	for i := len(second); i > 0; {
-		if at--; pl.steps[at].Act == act.Massage {
-			i--
+// long is the second cleanse where the method makes it two fresh doses of a minute each and every zone bears them; none
+// where it does not.
+func (pl *planner) long(order []over) (long []over) {
+	c, last := pl.c, -1
+	for i := range order {
+		if order[i].way == wayWorked {
+			last = i
 		}
 	}
-	for _, k := range second {
+	if !c.Method.Is(method.Massage, method.Long) || last < 0 {
+		return nil
+	}
+	p, each := pl.removers[order[last].remover], figure.LongS/2
+	for _, k := range order {
+		if k.remover != order[last].remover || k.nth != order[last].nth {
+			continue
+		}
 		if k.way != wayWorked || fit.RuledOut(c, nature.Massages)&k.zones != 0 || !pl.bearsLong(p, &k, each) {
-			return
+			return nil
 		}
-		zones |= k.zones
+		k.contact = each
+		long = append(long, k)
 	}
-	pl.at, _ = pl.steps[at].Start.In(c.Loc)
-	pl.steps = pl.steps[:at]
-	for range 2 {
-		for _, k := range second {
-			k.contact = each
-			pl.massage(p, &k)
-			pl.steps[len(pl.steps)-1].Method = method.Massage
-		}
-		pl.takeOff(p, zones)
-	}
+	return long
 }
 
 // bearsLong reports whether every zone of a pass bears two doses of so many seconds in its place.
@@ -319,9 +333,26 @@ func (pl *planner) bearsLong(p *kit.Product, k *over, each float64) bool {
 		if near(z) && k.zones&^face.NearEyes != 0 {
 			need *= figure.NearTimes
 		}
-		if pl.spare(z) < need-figure.Same || len(pl.on[z].binders()) > 0 && pl.room(p, z) < 1 {
+		if pl.spare[z] < need-figure.Same || len(pl.on[z].binders()) > 0 && !pl.room(p, z) {
 			return false
 		}
+	}
+	return true
+}
+
+// room reports whether a zone may have one more pass of a remover than was chosen.
+func (pl *planner) room(p *kit.Product, z face.Zone) bool {
+	for i, g := range pl.groups {
+		if !g.zones.Has(z) {
+			continue
+		}
+		of := 0
+		for _, k := range pl.picked[i].passes {
+			if pl.removers[k.remover] == p {
+				of++
+			}
+		}
+		return of < mostOf(z) && len(pl.picked[i].passes) < figure.MostOfAll
 	}
 	return true
 }
@@ -347,9 +378,9 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	case films(p.Kind):
 		pl.add(stack.Step{Act: act.Emulsify, Zones: zones.List(), HandsS: figure.EmulsifyS, How: act.WetHands,
 			Because: []rules.ID{rules.NotEmulsified}, Say: c.Say(say.Emulsify, "why", pl.offWords())})
-		pl.rinse(zones, say.RinseLukewarm)
+		pl.rinse(zones, c.Say(say.RinseLukewarm))
 	case turnOf(p.Kind) == turnWash, p.Kind == kit.Wipe:
-		pl.rinse(zones, say.RinseLukewarm)
+		pl.rinse(zones, c.Say(say.RinseLukewarm))
 	}
 }
 

@@ -106,8 +106,9 @@ type planner struct {
 	cost      float64
 	steps     []stack.Step
 	at        time.Time
-	soap      face.Set // where what cleans has to be rinsed off
-	loosened  float64  // what is left of the lash glue when the lashes to be kept are off, 1 for none
+	spare     map[face.Zone]float64 // seconds that skin bears beyond what was chosen
+	soap      face.Set              // where what cleans has to be rinsed off
+	loosened  float64               // what is left of the lash glue when the lashes to be kept are off, 1 for none
 	looseBy   *kit.Product
 	looseness int // holds on a bud
 }
@@ -261,28 +262,4 @@ func (pl *planner) dose(product string, zones []face.Zone) int {
 		most = max(most, n)
 	}
 	return most + 1
-}
-
-// room is how many more passes a zone may have of a remover, after those written so far.
-func (pl *planner) room(p *kit.Product, z face.Zone) int {
-	of, all := 0, 0
-	for _, s := range pl.steps {
-		if s.Product == "" || s.Passes == 0 || !slices.Contains(s.Zones, z) || len(pl.on[z].binders()) == 0 {
-			continue
-		}
-		if all++; s.Product == p.ID {
-			of++
-		}
-	}
-	return min(mostOf(z)-of, figure.MostOfAll-all)
-}
-
-// spare is how many seconds of massage and wiping a zone still bears after the steps written so far.
-func (pl *planner) spare(z face.Zone) float64 {
-	e := &evaluation{c: pl.c, skin: pl.skin, res: &Result{}, on: *pl.on}
-	for i := range pl.steps {
-		m := moment{Step: &pl.steps[i], zones: face.SetOf(pl.steps[i].Zones...)}
-		e.rub(&m)
-	}
-	return pl.skin.bears[z] - e.rubs[z]
 }

@@ -75,6 +75,35 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		toned(s)
 		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind == kit.Toner })
 	}
+	extended := func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} }
+	sparkling := func(s *sitting.Sitting) {
+		s.Look.Items = append(s.Look.Items, on(face.Cheeks, "glitter", "wax_oil", 1))
+	}
+	piece := func(s *sitting.Sitting) {
+		Add(s, remover("ester", kit.FXRemoverEster))
+		s.Look.Items = append(s.Look.Items, on(face.Chin, "chin piece", "fx_resin", 2,
+			func(it *look.Item) { it.Attach = look.Appliance }))
+	}
+	longer := func(times int, zone face.Zone) func([]stack.Step) []stack.Step {
+		return func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if l[i].Act == act.Massage && slices.Contains(l[i].Zones, zone) {
+					l[i].ContactS *= times
+				}
+			}
+			return l
+		}
+	}
+	early := func(zone face.Zone) func([]stack.Step) []stack.Step {
+		return func(l []stack.Step) []stack.Step {
+			w := l[2]
+			w.ID, w.Act, w.Zones, w.How, w.Pads, w.PadFaces = "by-hand", act.Wipe, []face.Zone{zone}, act.DampPad, 1, 4
+			return slices.Insert(l, 2, w)
+		}
+	}
+	hurried := func(minutes string) func(*sitting.Sitting) {
+		return func(s *sitting.Sitting) { s.Day.LiftBy = At(t, minutes) }
+	}
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -215,6 +244,33 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		{"a toner taken out by hand", "method-not-met", toned, func(l []stack.Step) []stack.Step {
 			return slices.DeleteFunc(l, func(s stack.Step) bool { return s.Kind == act.Detail(kit.Toner) })
 		}, true, "note"},
+		{"massaged four times as long", "over-massaged", none, longer(4, face.Cheeks), true, "caution"},
+		{"massaged for its time", "over-massaged", none, same, false, ""},
+		{"lids wiped with lashes on", "lashes-under-rubbing", lashes, early(face.Eyelids), true, "caution"},
+		{"cheeks wiped with lashes on", "lashes-under-rubbing", lashes, early(face.Cheeks), false, ""},
+		{"lids wiped with none on", "lashes-under-rubbing", none, early(face.Eyelids), false, ""},
+		{"lids wiped once they are off", "lashes-under-rubbing", lashes, same, false, ""},
+		{"cotton at extensions", "cotton-on-extensions", extended, early(face.Eyelids), true, "caution"},
+		{"cotton on the cheeks", "cotton-on-extensions", extended, early(face.Cheeks), false, ""},
+		{"tips at extensions, looked at in the end", "cotton-on-extensions", extended, same, false, ""},
+		{"glitter wiped", "wiped-glitter", sparkling, early(face.Cheeks), true, "caution"},
+		{"skin beside glitter wiped", "wiped-glitter", sparkling, early(face.Jaw), false, ""},
+		{"glitter pressed and lifted", "wiped-glitter", sparkling, same, false, ""},
+		{"rubbed over a piece", "appliance-on", piece, early(face.Chin), true, "stop"},
+		{"rubbed beside it", "appliance-on", piece, early(face.Cheeks), false, ""},
+		{"the piece lifted first", "appliance-on", piece, same, false, ""},
+		{"a piece left on", "left-on", piece, without("lift_piece"), true, "stop"},
+		{"two-phase where balm would do", "biphase-on-skin", none, func(l []stack.Step) []stack.Step {
+			for i := range l {
+				if l[i].Act == act.Massage && slices.Contains(l[i].Zones, face.Cheeks) {
+					l[i].Act, l[i].ContactS, l[i].Product, l[i].Kind = act.Hold, 0, "biphase", "biphase"
+				}
+			}
+			return l
+		}, true, "caution"},
+		{"two-phase on lids and lips alone", "biphase-on-skin", none, same, false, ""},
+		{"no time at all", "time-short", hurried("17:31"), same, true, "caution"},
+		{"time enough", "time-short", hurried("17:59"), same, false, ""},
 	} {
 		p := mangled(t, evening(t, c.sitting), c.change)
 		var found []rules.Finding
@@ -233,9 +289,10 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 	}
 	tried := []rules.ID{"lens-in", "oil-on-extensions", "oil-on-reused-lashes", "lip-smear", "rubbing",
 		"cannot-dissolve", "not-emulsified", "needs-second-cleanse", "wipe-only", "dirty-face", "too-hot",
-		"missed-skin", "not-rinsed", "sundry-short"}
+		"missed-skin", "not-rinsed", "sundry-short", "over-massaged", "lashes-under-rubbing", "cotton-on-extensions",
+		"wiped-glitter", "appliance-on", "biphase-on-skin"}
 	for _, r := range rules.All(say.English) {
-		if r.Phase == "lift" && !slices.Contains(tried, r.ID) {
+		if r.Phase == "lift" && r.ID != "needless" && !slices.Contains(tried, r.ID) {
 			t.Errorf("%s is not tried", r.ID)
 		}
 	}

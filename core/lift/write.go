@@ -184,7 +184,7 @@ func (pl *planner) finishUp(worked face.Set) {
 	c := pl.c
 	pl.lashCleanse()
 	if pl.soap != 0 {
-		pl.rinse(pl.soap, say.RinseZones)
+		pl.rinse(pl.soap, c.Say(say.RinseZones, "zones", whereabouts(c, pl.soap)))
 	}
 	pl.add(stack.Step{Act: act.Dry, Zones: worked.List(), HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{},
 		Say: c.Say(say.PatDryNoRubbing)})
@@ -195,11 +195,11 @@ func (pl *planner) finishUp(worked face.Set) {
 }
 
 // rinse writes water over some zones, after which nothing that cleans is left on them.
-func (pl *planner) rinse(zones face.Set, words say.ID) {
+func (pl *planner) rinse(zones face.Set, words string) {
 	pl.soap &^= zones
 	pl.add(stack.Step{Act: act.Rinse, Zones: zones.List(), HandsS: figure.RinseOffS, TempC: figure.LukewarmC,
 		How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot},
-		Say: pl.c.Say(words, "zones", whereabouts(pl.c, zones))})
+		Say: words})
 }
 
 // lashCleanse says how extended lashes dry.
@@ -209,7 +209,7 @@ func (pl *planner) lashCleanse() {
 	}) {
 		return
 	}
-	pl.rinse(face.SetOf(face.Eyelids), say.RinseLashes)
+	pl.rinse(face.SetOf(face.Eyelids), pl.c.Say(say.RinseLashes))
 }
 
 // padCheck reads every zone with a clean white pad, lids first: each eye by a face of its own, then a pad for every six

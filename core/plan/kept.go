@@ -24,6 +24,8 @@ var upgrades = []func(p *Plan, mixed bool){
 	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
 	// Edition 3 knew no masks or facials on the day, nor a method for exfoliants at night.
 	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
+	// Edition 4 knew no habit of a first remover, no limit for removal, and reset every long wear.
+	func(p *Plan, _ bool) { p.Sitting.Method = p.Sitting.Method.Kept() },
 }
 
 // ErrLater is a kept plan that a later version of the program wrote.
@@ -68,5 +70,6 @@ func (p *Plan) whole() {
 	}
 	p.Prep.Steps, p.Prep.GaveUp = complete(p.Prep.Steps), orEmpty(p.Prep.GaveUp)
 	p.Prep.RunnerUp.Differs = orEmpty(p.Prep.RunnerUp.Differs)
+	p.Lift.GaveUp, p.Lift.Later = orEmpty(p.Lift.GaveUp), orEmpty(p.Lift.Later)
 	p.Countdown, p.Findings = orEmpty[prep.Due](p.Countdown), orEmpty(p.Findings)
 }

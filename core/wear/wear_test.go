@@ -11,6 +11,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
 	"urncloth/core/prep"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -508,6 +509,10 @@ func TestALongWearIsResetAtHalfTime(t *testing.T) {
 	long := outdoors(t)
 	Add(long, kit.Product{ID: "water-mist", Name: "Dew", Kind: "mist", Base: "water"})
 	long.Day.WearUntil, long.Day.LiftAt = At(t, "19:40"), At(t, "20:00")
+	if r, _, _ := planned(long); len(r.Wear.TouchUps) != 0 {
+		t.Errorf("nobody asked for a reset: %s", clocks(r.Wear.TouchUps))
+	}
+	long.Method = method.Choice{method.TouchReset: method.Midday}
 	r, _, _ := planned(long)
 	if len(r.Wear.TouchUps) != 1 || r.Wear.TouchUps[0].At.Clock() != "14:40" ||
 		!slices.Contains(r.Wear.TouchUps[0].Because, "reset") {
