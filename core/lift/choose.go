@@ -25,28 +25,68 @@ type pass struct {
 	rubs    float64 // seconds that it rubs the zone
 }
 
-// doses is which removers make a first, a second and a third pass.
-type doses [3]uint64
+// doses is which removers make a first, a second and a third pass, by how long they are massaged.
+type doses [3][classes]uint64
+
+// classes is how many lengths a massage can have that others may go along with.
+const classes = 3
+
+// lengths is the seconds of each: of a balm or oil. A wash and a pad have one each, which counts as the first.
+var lengths = [classes]float64{figure.MassageLight, figure.MassageS, figure.MassageHeavy}
+
+// class is the place of a pass among the lengths.
+func (ch *chooser) class(k pass) int {
+	if !ch.films(k.remover) || k.way != wayWorked {
+		return 0
+	}
+	return max(0, slices.Index(lengths[:], k.contact))
+}
 
 // with is d with one more pass of a remover.
-func (d doses) with(remover int) doses {
+func (d doses) with(remover, class int) doses {
 	for i := range d {
-		if d[i]&(1<<remover) == 0 {
-			d[i] |= 1 << remover
+		var any uint64
+		for _, set := range d[i] {
+			any |= set
+		}
+		if any&(1<<remover) == 0 {
+			d[i][class] |= 1 << remover
 			return d
 		}
 	}
 	return d
 }
 
-// within reports whether other makes every pass that d makes.
+// within reports whether other makes every pass that d makes, as long.
 func (d doses) within(other doses) bool {
-	return d[0]&^other[0]|d[1]&^other[1]|d[2]&^other[2] == 0
+	for i := range d {
+		for j := range d[i] {
+			if d[i][j]&^other[i][j] != 0 {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 // or is the passes of either.
 func (d doses) or(other doses) doses {
-	return doses{d[0] | other[0], d[1] | other[1], d[2] | other[2]}
+	for i := range d {
+		for j := range d[i] {
+			d[i][j] |= other[i][j]
+		}
+	}
+	return d
+}
+
+// compare orders doses, for a list that is the same each time.
+func (d doses) compare(other doses) int {
+	for i := range d {
+		if n := slices.Compare(d[i][:], other[i][:]); n != 0 {
+			return n
+		}
+	}
+	return 0
 }
 
 // sequence is the passes of one group, what they cost and what they leave.
@@ -102,8 +142,6 @@ type chooser struct {
 	beard    bool    // a full one
 	riding   float64 // how much dearer the others may get where the face makes none of the passes they could go with
 	quick    bool    // a cloth rather than emulsifying, in a hurry
-	strict   bool    // under the eyes every dose is reckoned as long as the longest on the face
-	longest  float64 // of a massage over the face
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 
@@ -154,11 +192,6 @@ func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Pr
 		alike = max(alike, figure.AlikeKept)
 	}
 	ch.thin(alike)
-	for _, g := range ch.groups {
-		if !g.held && !near(g.like) {
-			ch.longest = max(ch.longest, g.on.massage(kit.Balm))
-		}
-	}
 	for i, p := range ch.removers {
 		ch.oily, ch.rank = append(ch.oily, films(p.Kind)), append(ch.rank, place[p])
 		if !p.House && slices.ContainsFunc(ch.removers, func(o *kit.Product) bool {
@@ -357,6 +390,9 @@ func (g *group) turn() int {
 	}
 	return 0
 }
+
+// carries reports whether others may go with the passes over the group: those of the face.
+func (g *group) carries() bool { return g.turn() == 0 && g.like.OnFace() }
 
 // groupOf is one zone as a group; skin is the area of all that is passed over together.
 func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group {
@@ -567,7 +603,14 @@ func (ch *chooser) options(g *group, i int) []pass {
 		list = append(list, pass{remover: i, way: w})
 	}
 	if g.rides && turnOf(p.Kind) != turnEffects && p.Kind != kit.Biphase {
-		list = append(list, pass{remover: i, way: wayOf(p.Kind, false), along: true})
+		k := pass{remover: i, way: wayOf(p.Kind, false), along: true}
+		if k.way != wayWorked || !films(p.Kind) {
+			return append(list, k)
+		}
+		for i := range lengths { // a later dose is never the longer one
+			k.contact = lengths[len(lengths)-1-i]
+			list = append(list, k)
+		}
 	}
 	return list
 }
@@ -580,10 +623,7 @@ func (ch *chooser) timed(g *group, k pass, worst float64) pass {
 	kind := ch.removers[k.remover].Kind
 	k.rubs = float64(figure.WipedS)
 	if k.way == wayWorked {
-		k.contact = g.on.dose(kind, worst)
-		if k.along && films(kind) && (ch.strict || worst > figure.LittleLeft+figure.Same) {
-			k.contact = max(k.contact, ch.longest)
-		}
+		k.contact = max(k.contact, g.on.dose(kind, worst))
 		k.rubs = k.contact
 	}
 	if k.along && near(g.like) {
@@ -594,6 +634,20 @@ func (ch *chooser) timed(g *group, k pass, worst float64) pass {
 
 // strokes is how many clean faces one wiping of a zone takes.
 func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
+
+// fits reports whether a pass may follow some: every dose of a remover goes along with the face's, or none; and one
+// that does, which lasts as long as the face's, is no shorter than the group needs.
+func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
+	for i := range passes {
+		if passes[i].remover == k.remover && passes[i].along != k.along {
+			return false
+		}
+	}
+	return !k.along || k.contact == 0 || k.contact >= g.on.dose(ch.removers[k.remover].Kind, worst)-figure.Same
+}
+
+// films reports whether a remover leaves a film of itself.
+func (ch *chooser) films(remover int) bool { return films(ch.removers[remover].Kind) }
 
 // padsFor is how many pads one pass takes there: half a pad for each eye, one for lips or brows, as many as there are
 // strokes elsewhere, but only where the house works with pads. One more takes an oily remover off what is held.

@@ -37,7 +37,7 @@ func (ch *chooser) whole() float64 {
 			}
 			next := at
 			next.set, next.cost = at.set|q.set, at.cost+q.cost
-			if ch.groups[i].turn() == 0 {
+			if ch.groups[i].carries() {
 				next.rubbed = at.rubbed.or(q.rubbed)
 			}
 			combine(i+1, next)
@@ -52,8 +52,8 @@ func (ch *chooser) whole() float64 {
 func (ch *chooser) everySequence(g *group, t tier) []sequence {
 	best := map[ends]sequence{}
 	first := ch.firstOn(g, t.first)
-	var grow func(q sequence, left []float64, from, option int, film, rubs float64, filmed bool, washed int)
-	grow = func(q sequence, left []float64, from, option int, film, rubs float64, filmed bool, washed int) {
+	var grow func(q sequence, left []float64, from int, film, rubs float64, filmed bool, washed int)
+	grow = func(q sequence, left []float64, from int, film, rubs float64, filmed bool, washed int) {
 		before := g.worst(left)
 		if before <= Target(g.like)+figure.Same {
 			r := q
@@ -72,8 +72,8 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 			if !t.open(n) || len(q.passes) == 0 && !first(n) {
 				continue
 			}
-			for o, option1 := range ch.options(g, g.allowed[n]) {
-				if n == from && o < option {
+			for _, option1 := range ch.options(g, g.allowed[n]) {
+				if !ch.fits(g, q.passes, option1, before) {
 					continue
 				}
 				k := ch.timed(g, option1, before)
@@ -104,19 +104,19 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 					along: q.along, cost: q.cost + ch.price(g, k, len(q.passes) > 0, filmed)}
 				switch {
 				case k.along:
-					with.along = q.along.with(r)
+					with.along = q.along.with(r, ch.class(k))
 				case k.way != wayHeld:
-					with.rubbed = q.rubbed.with(r)
+					with.rubbed = q.rubbed.with(r, ch.class(k))
 				}
 				more := washed
 				if wash {
 					more++
 				}
-				grow(with, next, n, o, nf, rubs+k.rubs, held, more)
+				grow(with, next, n, nf, rubs+k.rubs, held, more)
 			}
 		}
 	}
-	grow(sequence{}, g.start, 0, 0, 0, 0, false, 0)
+	grow(sequence{}, g.start, 0, 0, 0, false, 0)
 	var list []sequence
 	for _, q := range best {
 		list = append(list, q)
@@ -131,13 +131,16 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 	binders := []look.Binder{"water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film",
 		"spf_film", "magnetic_liner"}
 	tried := 0
-	for n := range 320 {
+	for n := range 350 {
 		s := test.With(t, func(s *sitting.Sitting) {
 			s.Client.Sensitivity = r.IntN(4)
 			s.Kit = kit.Kit{}
-			for i, k := range r.Perm(len(kinds))[:3+r.IntN(2)] {
+			for i, k := range append([]int{2 + r.IntN(2)}, r.Perm(len(kinds))[:2+r.IntN(2)]...) {
+				if i > 0 && (k == 2 || k == 3) {
+					continue
+				}
 				s.Kit = append(s.Kit, kit.Product{ID: string(kinds[k]), Name: string(kinds[k]), Kind: kinds[k],
-					EyeSafe: r.IntN(4) > 0, Price: float64(5 + r.IntN(40)), PackG: 100, FirstUse: i == 9})
+					EyeSafe: r.IntN(6) > 0, Price: float64(5 + r.IntN(40)), PackG: 100})
 			}
 			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: test.P(r.IntN(4)),
 				Water: test.P(r.IntN(4))}, face.Cheeks: {Oil: test.P(r.IntN(4)), Water: test.P(r.IntN(4))}}
@@ -145,7 +148,7 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 		c := sitting.Open(s)
 		var on [face.N]Loads
 		for _, z := range []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes, face.Neck} {
-			if r.IntN(3) > 0 {
+			if r.IntN(2) > 0 {
 				on[z] = Loads{"care": 1, binders[r.IntN(len(binders))]: float64(1 + r.IntN(3))}
 			}
 		}
@@ -161,7 +164,7 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 		}
 	}
 	if tried < 200 {
-		t.Errorf("only %d of 320 cases could be solved: too few were tried", tried)
+		t.Errorf("only %d of 350 cases could be solved: too few were tried", tried)
 	}
 }
 

@@ -174,12 +174,19 @@ func padsHeld(zones face.Set) int { return max(1, len(zones.List())) }
 // wipeHeld writes what takes an oily remover off lids, brows or lips: a damp pad, a tip where lashes are extended, or
 // the corner of a warm cloth where pads run out.
 func (pl *planner) wipeHeld(zones face.Set) {
+	if near := zones & face.NearEyes; near != 0 && extended(pl.c) {
+		pl.wipeTips(near)
+		zones &^= near
+	}
+	if zones == 0 {
+		return
+	}
 	c, pads := pl.c, padsHeld(zones)
 	w := stack.Step{Act: act.Wipe, Zones: zones.List(), ContactS: figure.WipedS,
 		HandsS: figure.DampS * len(zones.List()), Pads: pads, PadFaces: figure.FacesPerPad * pads, How: act.DampPad,
 		Because: []rules.ID{rules.NeedsSecondCleanse, rules.DirtyFace},
 		Say:     c.Say(say.WipeDamp, "zones", c.Names(zones))}
-	if fit.Still(c)&zones != 0 {
+	if fit.Still(c)&zones != 0 || glitterOn(c, zones) {
 		w.How, w.ContactS, w.Say = act.LayDamp, 0, c.Say(say.LayDampPad, "zones", c.Names(zones))
 	}
 	if pl.short(pads) {
@@ -190,6 +197,16 @@ func (pl *planner) wipeHeld(zones face.Set) {
 			w.Say = c.Say(say.LiftLukewarmCloth, "zones", c.Names(zones))
 		}
 	}
+	pl.add(w)
+	pl.soap &^= zones
+}
+
+// wipeTips is wipeHeld where lashes are extended.
+func (pl *planner) wipeTips(zones face.Set) {
+	w := stack.Step{Act: act.Wipe, Zones: zones.List(), ContactS: figure.WipedS,
+		HandsS: figure.DampS * len(zones.List()), Because: []rules.ID{rules.NeedsSecondCleanse},
+		Say: pl.c.Say(say.WipeTips, "zones", pl.c.Names(zones))}
+	pl.tips(&w)
 	pl.add(w)
 	pl.soap &^= zones
 }

@@ -133,13 +133,22 @@ func (pl *planner) region(g *group, k pass) region {
 func (pl *planner) merge(order *[]over) {
 	pl.spared()
 	list := *order
-	slices.SortStableFunc(list, func(a, b over) int { return cmp.Compare(b.contact, a.contact) })
+	slices.SortStableFunc(list, func(a, b over) int { // those that go along first join a pass that is as long
+		return cmp.Or(cmp.Compare(b.contact, a.contact), cmp.Compare(riders(a.zones), riders(b.zones)))
+	})
+	for i := 0; i < len(list); i++ {
+		for j := len(list) - 1; j > i; j-- {
+			if a, b := &list[i], &list[j]; a.alike(b) && a.where == b.where && a.contact == b.contact {
+				a.zones, a.grams = a.zones|b.zones, a.grams+b.grams
+				list = slices.Delete(list, j, j+1)
+			}
+		}
+	}
 	for i := 0; i < len(list); i++ {
 		for j := len(list) - 1; j > i; j-- {
 			a, b := &list[i], &list[j]
-			same := a.remover == b.remover && a.nth == b.nth && a.way == b.way && a.way != wayHeld
 			alike := a.where == b.where || a.where != regionEyes && b.where != regionEyes && a.contact == b.contact
-			if !same || !alike || !pl.bear(b.zones, a.contact-b.contact) {
+			if !a.alike(b) || !alike || !pl.bear(b.zones, a.contact-b.contact) {
 				continue
 			}
 			a.where = min(a.where, b.where)
@@ -148,6 +157,19 @@ func (pl *planner) merge(order *[]over) {
 		}
 	}
 	*order = list
+}
+
+// alike reports whether two passes are the same dose of one remover.
+func (k *over) alike(o *over) bool {
+	return k.remover == o.remover && k.nth == o.nth && k.way == o.way && k.way != wayHeld
+}
+
+// riders is 1 for zones that only go along with the face.
+func riders(zones face.Set) int {
+	if zones&^(face.NearEyes|face.Held) == 0 {
+		return 1
+	}
+	return 0
 }
 
 // spared reckons once what each zone bears beyond the passes chosen for it.
@@ -297,7 +319,24 @@ func (pl *planner) mittsShort(zones face.Set) bool {
 		have = pl.faces / figure.FacesPerMitt
 	}
 	return fit.RuledOut(pl.c, nature.Fibres)&zones != 0 ||
-		pl.lacks(have, mittsOver(zones), func(s *stack.Step) int { return s.Mitts })
+		pl.lacks(have, mittsOver(zones)+pl.soaked(), func(s *stack.Step) int { return s.Mitts })
+}
+
+// soaked is how many mitts the passes with water take that are not written yet.
+func (pl *planner) soaked() (n int) {
+	for i, g := range pl.groups {
+		for _, k := range pl.picked[i].passes {
+			if pl.removers[k.remover].Kind == kit.WaterMitt {
+				n += max(1, mittsOver(g.zones))
+			}
+		}
+	}
+	for _, s := range pl.steps {
+		if s.Kind == act.Detail(kit.WaterMitt) {
+			n -= s.Mitts
+		}
+	}
+	return max(0, n)
 }
 
 // long is the second cleanse where the method makes it two fresh doses of a minute each and every zone bears them; none

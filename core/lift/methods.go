@@ -67,11 +67,37 @@ func methodNotMet(e *evaluation) {
 }
 
 // why says why a method was not followed: the habit of a first remover by what it would have left.
-func (e *evaluation) why(a *asking, option method.OptionID) say.ID {
-	if a.key == method.FirstRemover {
-		return stack.WhyNot(e.c, []kit.Kind{habits[option]}, act.Remove, e.touched)
+func (e *evaluation) why(a *asking, option method.OptionID) string {
+	if a.key != method.FirstRemover {
+		return e.c.Say(stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched)))
 	}
-	return stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched))
+	kind := habits[option]
+	if kind == kit.WaterMitt {
+		kind = kit.Mitt
+	}
+	why := stack.WhyNot(e.c, []kit.Kind{kind}, act.Remove, e.touched)
+	if why != say.WhyNoPlace {
+		return e.c.Say(why)
+	}
+	ch := newChooser(e.c, &e.on, 1, nil)
+	var worst sequence
+	var on *group
+	for _, g := range ch.groups {
+		first := ch.habit(g)
+		if first == nil || g.turn() > 0 || !g.like.OnFace() {
+			continue
+		}
+		s := ch.searchOf(g, tier{ch.plain(g).open, first})
+		s.vain, s.honest = true, sequence{left: g.worst(g.start)}
+		s.walk(node{left: g.start}, figure.MostOfAll)
+		if on == nil || s.honest.left > worst.left {
+			worst, on = s.honest, g
+		}
+	}
+	if on == nil {
+		return e.c.Say(why)
+	}
+	return e.c.Say(say.WouldLeave, "left", worst.left, "zones", e.c.Names(on.zones), "target", Target(on.like))
 }
 
 // any reports whether a step is such, all whether every one is.

@@ -37,7 +37,7 @@ func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 
 // planned is one plan at one haste.
 func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.Product, h haste) Result {
-	scarce, alike, strict := map[string]bool{}, 1, false
+	scarce, alike := map[string]bool{}, 1
 	for {
 		pl := &planner{c: c, on: on, at: c.Until, haste: h}
 		pl.loosen()
@@ -48,7 +48,7 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 		if h.cloth {
 			pl.toCloth()
 		}
-		pl.scarceOnes, pl.strict = scarce, strict
+		pl.scarceOnes = scarce
 		pl.picked, pl.cost = pl.choose()
 		if pl.missed && pl.thinned && alike < figure.AlikeKept {
 			alike = figure.AlikeKept
@@ -59,10 +59,6 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 			continue
 		}
 		res := Evaluate(c, layers, pl.steps)
-		if !strict && slices.ContainsFunc(res.Findings, func(f rules.Finding) bool { return f.Rule == rules.OverMassaged }) {
-			strict = true
-			continue
-		}
 		if math.IsInf(pl.cost, 0) {
 			pl.cost = 0
 		}

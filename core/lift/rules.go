@@ -181,6 +181,7 @@ func biphaseOnSkin(e *evaluation) {
 		return
 	}
 	ch := newChooser(e.c, &e.on, 1, nil)
+	ch.apart()
 	var without face.Set
 	for _, g := range ch.groups {
 		if g.zones&zones != 0 && !still(e.c, g.like) && len(ch.searched(g, ch.plain(g))) > 0 {
@@ -197,6 +198,8 @@ func dirtyFace(e *evaluation, m *moment) {
 		if m.Cloths == 0 && m.Mitts == 0 {
 			e.find(rules.DirtyFace, m.ID, m.zones, say.NoCleanCloth)
 		}
+		return
+	case effectsRemover(m.kind) && m.Pads == 0: // worked under an edge
 		return
 	case m.finishes: // with what its pass was made with
 		return
@@ -312,7 +315,7 @@ func cannotDissolve(e *evaluation) {
 	for _, z := range (where(e.missed) &^ e.c.Barred().All()).List() {
 		w := lack{target: Target(z)}
 		for i, b := range e.binders[z] {
-			if e.left[z][i] > w.left {
+			if e.left[z][i] >= w.left-figure.Same { // of two alike the stronger binder
 				w.b, w.left = b, e.left[z][i]
 			}
 		}

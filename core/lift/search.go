@@ -172,7 +172,7 @@ func (ch *chooser) searched(g *group, t tier) (list []sequence) {
 	slices.SortFunc(list, func(a, b sequence) int {
 		// ties fall by kit order
 		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(ch.order(b.set), ch.order(a.set)),
-			a.pads-b.pads, a.faces-b.faces, slices.Compare(a.along[:], b.along[:]), slices.Compare(a.rubbed[:], b.rubbed[:]))
+			a.pads-b.pads, a.faces-b.faces, a.along.compare(b.along), a.rubbed.compare(b.rubbed))
 	})
 	return list
 }
@@ -220,7 +220,7 @@ func (ch *chooser) alone(set uint64) float64 {
 // rival notes a sequence among the cheapest.
 func (s *search) rival(q *sequence, at ends) {
 	most := q.cost + s.alone(q.set)
-	if s.g.turn() == 0 {
+	if s.g.carries() {
 		most += s.riding
 	}
 	i := slices.IndexFunc(s.cheap, func(c cheapest) bool {
@@ -323,6 +323,9 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 	k := s.timed(g, s.opts[n][o], before)
 	r := g.allowed[n]
 	p := s.removers[r]
+	if !s.fits(g, q.passes, s.opts[n][o], before) {
+		return next, false
+	}
 	if s.outOfPlace(q, k, p.Kind) || q.rubs+k.rubs > g.bears+figure.Same {
 		return next, false
 	}
@@ -331,9 +334,9 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 	with.pads, with.faces = q.pads+s.padsFor(g, k, q.filmed), q.faces+s.facesFor(g, k)
 	switch {
 	case k.along:
-		with.along = q.along.with(r)
+		with.along = q.along.with(r, s.class(k))
 	case k.way != wayHeld:
-		with.rubbed = q.rubbed.with(r)
+		with.rubbed = q.rubbed.with(r, s.class(k))
 	}
 	bound := math.Inf(1)
 	if !s.vain {
@@ -448,7 +451,7 @@ func (s *search) arrive(q sequence, left []float64, film float64) {
 		q.cost += figure.WantedCost
 	}
 	at := ends{set: q.set, along: q.along}
-	if s.g.turn() == 0 && s.riding > 0 {
+	if s.g.carries() && s.riding > 0 {
 		at.rubbed = q.rubbed
 	}
 	if s.scarce() {
@@ -514,7 +517,7 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 			if !ch.groups[i].held {
 				next.skin |= q.set
 			}
-			if ch.groups[i].turn() == 0 {
+			if ch.groups[i].carries() {
 				next.rubbed = at.rubbed.or(q.rubbed)
 			}
 			try(i+1, next)

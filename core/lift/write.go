@@ -168,7 +168,10 @@ func (pl *planner) edge(g *group, k pass, on bool) {
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: g.zones.List(),
 		ContactS: int(k.contact), HandsS: int(k.contact), Because: []rules.ID{rules.CannotDissolve}}
 	slots := []any{"product", p.Name, "zones", pl.c.Names(g.zones), "seconds", pl.seconds(k.contact)}
-	if on {
+	if extended(pl.c) && g.zones&face.NearEyes != 0 {
+		pl.tips(&s)
+		s.Say = pl.c.Say(say.LoosenEdge, slots...)
+	} else if on {
 		s.How, s.Buds, s.Say = act.Bud, 2, pl.c.Say(say.LoosenEdge, slots...)
 		s.Because = append(s.Because, rules.ApplianceOn)
 	} else {

@@ -134,7 +134,10 @@ var (
 	BySkin       = row("lift.by_skin", "By skin: {why}")
 	MicellarLast = row("lift.micellar_last", "Last, as finisher and check.")
 	IsLeft       = row("lift.is_left",
-		"On {zones} {left*100:f0} % of the {binder}{items} is left; {target*100:f0} % may be.")
+		"On {zones} {left*100:g3} % of the {binder}{items} is left; {target*100:f0} % may be.")
+	WouldLeave = row("lift.would_leave",
+		"it would leave {left*100:g3} % on {zones}, and {target*100:f0} % may be")
+	WipeTips     = row("lift.wipe_tips", "Draw it off {zones} with damp lint-free tips, between the lashes.")
 	OfItems      = row("lift.of_items", " ({items})")
 	ThisWould    = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
 	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what}, and {has} are at hand.")
