@@ -410,7 +410,7 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 	switch z {
 	case face.Eyelids:
 		g.grams = figure.EyeGrams
-	case face.Brows, face.Lips:
+	case face.Brows, face.Lips, face.UnderEyes:
 		g.grams = figure.SpotGrams
 	}
 	ch.allow(g)
@@ -780,7 +780,7 @@ func (ch *chooser) passGrams(g *group, k pass) float64 {
 		return 0
 	case turnOf(p.Kind) == turnEffects:
 		return edgeGrams(ch.c, p, g.zones)
-	case g.grams > 0:
+	case g.grams > 0 && !k.along:
 		return g.grams
 	}
 	grams := p.Kind.PassGrams(true) * g.weight

@@ -104,7 +104,8 @@ type evaluation struct {
 	faces    int            // clean faces left of what the last pass was made with
 	pieces   bool           // pieces on the skin have been lifted
 	lensOut  bool
-	lashOff  bool
+	lashOff  bool // their glue has let go
+	lifted   bool // and somebody lifted them off
 	touched  face.Set
 	removers map[kit.Kind]bool
 	used     map[string]float64
@@ -126,23 +127,33 @@ type moment struct {
 	short      face.Set // zones on which it works for too short a time
 	needed     float64  // the longest that it should work there, in seconds
 	rubs       [face.N]float64
-	unwiped    face.Set // zones on which it is neither held nor wiped
-	finishes   bool     // it wipes with what the pass before it was made with
-	over       face.Set // zones rubbed for longer than their skin bears
-	onLashes   bool     // rubs lids with lashes on
-	onPieces   face.Set // rubs over what is glued on and has not been lifted
-	smears     face.Set // rubs glitter
-	foamy      face.Set // comes on what has not been rinsed
-	many       face.Set // zones that have had more passes than skin bears
-	oilsLashes bool     // an oily remover at lashes that are kept and still on
-	pulls      bool     // lashes pulled off while their glue holds
-	lipsDone   bool     // lips have been passed over by now
+	unwiped    face.Set        // zones on which it is neither held nor wiped
+	finishes   bool            // it wipes with what the pass before it was made with
+	over       face.Set        // zones rubbed for longer than their skin bears
+	share      [face.N]float64 // what a pass leaves of the worst binder in the end, as a share
+	did        bool            // something came of it
+	onLashes   bool            // rubs lids with lashes on
+	onPieces   face.Set        // rubs over what is glued on and has not been lifted
+	smears     face.Set        // rubs glitter
+	foamy      face.Set        // comes on what has not been rinsed
+	many       face.Set        // zones that have had more passes than skin bears
+	oilsLashes bool            // an oily remover at lashes that are kept and still on
+	pulls      bool            // lashes pulled off while their glue holds
+	lipsDone   bool            // lips have been passed over by now
 }
 
 // Evaluate reckons what removal steps come to on what lies on the skin: what is left on each zone, what is used, and
 // the findings. Steps keep their order, starts, seconds and products. First the state over time, then the table of
 // rules that reads it. O(steps × zones × binders).
 func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result {
+	e := evaluate(c, layers, steps)
+	res := *e.res
+	res.Findings = rules.Sort(append(res.Findings, e.needless(layers)...))
+	return res
+}
+
+// evaluate is Evaluate without what could be left out.
+func evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) *evaluation {
 	res := Result{Lift: Empty(), End: c.Until, Findings: []rules.Finding{}}
 	res.Lift.Steps = make([]stack.Step, len(steps))
 	copy(res.Lift.Steps, steps)
@@ -174,7 +185,7 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 		rule(e)
 	}
 	res.Findings = rules.Sort(res.Findings)
-	return res
+	return e
 }
 
 // kindOf is the kind of remover a step uses: a mitt is used with water.
@@ -227,10 +238,11 @@ func (e *evaluation) step(m *moment) {
 var doings = map[act.Act]func(e *evaluation, m *moment){
 	act.LensOut:   func(e *evaluation, _ *moment) { e.lensOut = true },
 	act.LashesOff: (*evaluation).lashesOff,
-	act.LiftPiece: func(e *evaluation, _ *moment) { e.pieces = true },
+	act.LiftPiece: func(e *evaluation, m *moment) { m.did, e.pieces = !e.pieces, true },
 	act.Emulsify: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
 			if e.pending[z] != "" && e.milky(z) {
+				m.did = true
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmEmulsify), ""
 				e.soap[z], e.foam[z] = m.ID, true
 			}
@@ -238,11 +250,13 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	},
 	act.Cloth: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
+			m.did = m.did || e.pending[z] != "" || e.soap[z] != ""
 			e.film[z], e.pending[z], e.soap[z], e.foam[z] = min(e.film[z], figure.FilmCloth), "", "", false
 		}
 	},
 	act.Wipe: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
+			m.did = m.did || e.dry[z] > 0 || pressed(e.c, z) && e.film[z] > welcome(e.c, z)
 			if pressed(e.c, z) {
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmPad), ""
 			}
@@ -256,6 +270,7 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	},
 	act.Rinse: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
+			m.did = m.did || e.soap[z] != ""
 			e.soap[z], e.foam[z] = "", false
 		}
 	},
@@ -288,7 +303,7 @@ func (e *evaluation) rub(m *moment) {
 	if !e.pieces {
 		m.onPieces = e.c.Pieces() & m.zones
 	}
-	m.onLashes = m.zones.Has(face.Eyelids) && hasLashes(e.c) && !e.lashOff
+	m.onLashes = m.zones.Has(face.Eyelids) && hasLashes(e.c) && !e.lifted
 }
 
 // milky reports whether what is pending on a zone turns milky with water.
@@ -312,7 +327,7 @@ func (e *evaluation) pass(m *moment) {
 	e.removers[m.kind] = true
 	budOnly := e.budOnly(m)
 	for _, z := range m.zones.List() {
-		if films(m.kind) && z == face.Eyelids && !e.lashOff && keptLashes(e.c) && m.p.Oily() {
+		if films(m.kind) && z == face.Eyelids && !e.lifted && keptLashes(e.c) && m.p.Oily() {
 			m.oilsLashes = true
 		}
 		if len(e.binders[z]) == 0 {
@@ -345,6 +360,7 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 	contact, w := float64(m.ContactS), e.wayIn(m, z)
 	dose := e.on[z].dose(m.kind, e.worst(z))
 	needed := 0.0
+	m.share[z] = 1
 	for i, b := range e.binders[z] {
 		if budOnly && b != look.Adhesive {
 			continue
@@ -352,7 +368,9 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 		if w == wayHeld && e.left[z][i] > Target(z) {
 			needed = max(needed, t0(b, e.on[z][b]))
 		}
-		e.left[z][i] *= share(e.c, m.kind, w, e.on[z], b, contact, dose)
+		takes := share(e.c, m.kind, w, e.on[z], b, contact, dose)
+		e.left[z][i] *= takes
+		m.share[z] = min(m.share[z], takes)
 	}
 	if w == wayWorked {
 		needed = dose
@@ -376,18 +394,18 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 
 // note keeps what a pass leaves to be taken off: a film, or a surfactant.
 func (e *evaluation) note(m *moment, z face.Zone) {
-	if e.pending[z] != "" && e.pending[z] != m.ID && !films(m.kind) && !held(z) {
+	if e.pending[z] != "" && e.pending[z] != m.ID && !pressed(e.c, z) {
 		e.unmilk(e.pending[z], face.SetOf(z))
 		e.pending[z] = ""
 	}
 	if films(m.kind) {
 		e.pending[z] = m.ID
 	}
-	if e.foam[z] {
+	if e.foam[z] && e.wayIn(m, z) != wayHeld {
 		m.foamy |= face.SetOf(z)
 	}
 	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
-		e.soap[z], e.foam[z] = m.ID, e.wayIn(m, z) == wayWorked
+		e.soap[z], e.foam[z] = m.ID, turnOf(m.kind) == turnWash
 	}
 	e.unwiped(z)
 	if m.Act == act.Hold && m.ContactS == 0 && e.wayIn(m, z) == wayWiped {
@@ -436,7 +454,7 @@ func (e *evaluation) lashesOff(m *moment) {
 	i := slices.Index(e.binders[face.Eyelids], look.Binder(look.Adhesive))
 	m.pulls = m.Kind != act.MagneticBand && i >= 0 && !e.lashOff &&
 		e.left[face.Eyelids][i] > figure.LashHalf && glued(e.c)
-	e.lashOff = true
+	m.did, e.lashOff, e.lifted = !e.lifted, true, true
 }
 
 func (e *evaluation) peel(step string) {

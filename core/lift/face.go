@@ -60,8 +60,21 @@ func (pl *planner) skinPasses(first bool) {
 			pl.dosed(long, method.Massage)
 		} else {
 			pl.dosed(order[i:n], "")
+			if n == len(order) && pl.checks && pl.removers[order[i].remover].Kind == kit.Micellar {
+				pl.finisher(len(order[i:n]))
+			}
 		}
 		i = n
+	}
+}
+
+// finisher says of the last steps, so many pairs of a pad and its wipe, that they are the house's finisher and check.
+func (pl *planner) finisher(pairs int) {
+	for i := range pl.steps[len(pl.steps)-2*pairs:] {
+		s := &pl.steps[len(pl.steps)-2*pairs+i]
+		if s.Method = method.CheckWithMicellar; s.Act == act.Hold {
+			s.Say += " " + pl.c.Say(say.MicellarLast)
+		}
 	}
 }
 
@@ -250,6 +263,11 @@ func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 	s := stack.Step{Act: act.Massage, Kind: act.Detail(p.Kind), Product: p.ID, Zones: k.zones.List(), How: act.Massaged,
 		ContactS: int(k.contact), HandsS: int(k.contact), Because: pl.because(p, wayWorked), Method: asked}
 	on := c.Say(say.OnDrySkin)
+	if slices.ContainsFunc(pl.steps, func(o stack.Step) bool {
+		return o.Act == act.Rinse && face.SetOf(o.Zones...)&k.zones != 0
+	}) {
+		on = c.Say(say.OnDriedSkin)
+	}
 	if !films(p.Kind) {
 		on = c.Say(say.WithLukewarm)
 	} else if c.Method.Is(method.FirstCleanseOn, method.WarmDamp) && pl.warmth(k.zones) == figure.WarmC {
@@ -296,16 +314,12 @@ func (pl *planner) wipeOver(p *kit.Product, zones face.Set, grams float64) {
 		s.Pads = padsOver(zones)
 		s.PadFaces, s.Say = figure.FacesPerPad*s.Pads, c.Say(say.WetPads, slots...)
 	}
-	if p.Kind == kit.Micellar && pl.checks {
-		s.Method, s.Say = method.CheckWithMicellar, s.Say+" "+c.Say(say.MicellarLast)
-	}
 	st := pl.add(s)
 	if grams > 0 && p.Kind != kit.WaterMitt {
 		stack.Measure(c, st, p, doc.Round(grams))
 		st.Say = withAmount(c, st, p)
 	}
 	w := wipeAfter(c, zones, "")
-	w.Method = st.Method
 	pl.add(w)
 	pl.lather(p, zones)
 }
@@ -453,6 +467,10 @@ func whereabouts(c *sitting.Case, zones face.Set) string {
 }
 
 func (pl *planner) offWords() string {
+	if pl.said {
+		return ""
+	}
+	pl.said = true
 	option := pl.c.Method.Get(method.FirstCleanseOff)
 	reason := method.Reason(pl.c.Words, method.FirstCleanseOff, option)
 	if option != method.BySkin {

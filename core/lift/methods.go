@@ -157,18 +157,30 @@ func (e *evaluation) firstByHabit() bool {
 	return true
 }
 
+// washedSkin reports whether all skin but under the eyes had a second cleanse: a wash, or the better of two balms or
+// oils; micellar water where no wash may go on.
 func (e *evaluation) washedSkin() bool {
-	var first *kit.Product
-	return e.any(func(m *moment) bool {
-		if !m.onSkin() {
+	washes := []kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}
+	mild := stack.WhyNot(e.c, washes, act.Remove, e.touched) != say.WhyNoPlace
+	for _, z := range (e.touched &^ face.Held &^ face.NearEyes).List() {
+		var first *kit.Product
+		second := pressed(e.c, z) || len(e.binders[z]) == 0
+		for i := range e.moments {
+			m := &e.moments[i]
+			if !m.remover || !m.zones.Has(z) || effectsRemover(m.kind) {
+				continue
+			}
+			second = second || turnOf(m.kind) == turnWash || first != nil && (mild && m.kind == kit.Micellar ||
+				betterThan(m.p, first))
+			if first == nil {
+				first = m.p
+			}
+		}
+		if !second {
 			return false
 		}
-		before := first
-		if first == nil {
-			first = m.p
-		}
-		return turnOf(m.kind) == turnWash || before != nil && (m.kind == kit.Micellar || betterThan(m.p, before))
-	})
+	}
+	return true
 }
 
 func (e *evaluation) wipedOff() bool {

@@ -58,12 +58,36 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 		if pl.runsOut(scarce) && len(scarce) <= figure.MostScarce {
 			continue
 		}
-		res := Evaluate(c, layers, pl.steps)
+		res := pl.pruned(layers)
 		if math.IsInf(pl.cost, 0) {
 			pl.cost = 0
 		}
 		res.Lift.Cost = doc.Num(pl.cost)
 		return res
+	}
+}
+
+// pruned is the steps reckoned, without those that turned out to be needless: a hold that lasts as long as a neighbour
+// needs takes more off than was counted on.
+func (pl *planner) pruned(layers *stack.Layers) Result {
+	for {
+		e := evaluate(pl.c, layers, pl.steps)
+		idle := e.needless(layers)
+		if len(idle) == 0 {
+			return *e.res
+		}
+		steps, last := pl.steps, idle[0].Step
+		pl.steps, pl.at = nil, pl.c.Until
+		i := slices.IndexFunc(steps, func(s stack.Step) bool { return s.ID == last })
+		m := e.moments[i]
+		steps = slices.Delete(slices.Clone(steps), i, i+1)
+		for m.remover && i < len(steps) && finishes(&steps[i], &m) {
+			steps = slices.Delete(steps, i, i+1)
+		}
+		for _, s := range steps {
+			s.Passes = 0
+			pl.add(s)
+		}
 	}
 }
 
@@ -103,6 +127,7 @@ type planner struct {
 	steps     []stack.Step
 	at        time.Time
 	spare     map[face.Zone]float64 // seconds that skin bears beyond what was chosen
+	said      bool                  // why a remover is taken off as it is
 	soap      face.Set              // where what cleans has to be rinsed off
 	loosened  float64               // what is left of the lash glue when the lashes to be kept are off, 1 for none
 	looseBy   *kit.Product

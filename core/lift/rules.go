@@ -292,7 +292,7 @@ func leftOn(e *evaluation) {
 	if !e.pieces {
 		e.met(e.c.Pieces()&^e.c.Barred().All(), rules.LeftOn, "", say.PieceLeft)
 	}
-	if hasLashes(e.c) && !e.lashOff && !e.c.Barred().All().Has(face.Eyelids) {
+	if hasLashes(e.c) && !e.lifted && !e.c.Barred().All().Has(face.Eyelids) {
 		e.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)
 	}
 }
@@ -411,6 +411,9 @@ func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
 		}
 	}
 	if len(kinds) == 0 {
+		if near(z) && e.c.Client.Has(face.LensesStay) {
+			return e.c.Say(say.LensesInTheWay)
+		}
 		return e.c.Say(say.NothingUsual)
 	}
 	return e.c.Say(say.ThisWould, "kinds", e.c.List(kinds))

@@ -302,7 +302,7 @@ func (s *search) keepLeast(q *node) {
 // ends notes a sequence that reaches the target and reports whether nothing more can help it.
 func (s *search) ends(q *node) bool {
 	s.arrive(q.sequence, q.left, q.film)
-	return q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wanted || s.g.held || s.second(q.sequence)) &&
+	return q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
 		(!s.unchecked(q.sequence))
 }
 
@@ -386,6 +386,9 @@ func (s *search) outOfPlace(q *node, k pass, kind kit.Kind) bool {
 	return q.washes >= most
 }
 
+// wants reports whether the house wants a second cleanse of the group: of skin, but under the eyes.
+func (s *search) wants() bool { return s.wanted && !s.g.held && !near(s.g.like) }
+
 // second reports whether a sequence ends in a second cleanse: a wash, or the better of two balms or oils; micellar
 // water where nothing else is allowed.
 func (s *search) second(q sequence) bool {
@@ -444,7 +447,7 @@ func (s *search) arrive(q sequence, left []float64, film float64) {
 	if film > welcome(s.c, s.g.like)+figure.Same {
 		q.cost += figure.CautionCost
 	}
-	if s.wanted && !s.g.held && !s.second(q) {
+	if s.wants() && !s.second(q) {
 		q.cost += figure.WantedCost
 	}
 	if s.unchecked(q) {

@@ -363,7 +363,7 @@ func (pl *planner) lashesFirst() {
 	for n := range pl.looseness {
 		words := c.Say(say.LoosenGlue, "product", pl.looseBy.Name, "seconds", pl.seconds(pl.glueS()))
 		if n > 0 {
-			words = c.Say(say.LoosenAgain)
+			words = c.Say(say.LoosenAgain, "seconds", pl.seconds(pl.glueS()))
 		}
 		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Detail(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids,
 			ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud,

@@ -75,6 +75,7 @@ var parts = []part{
 		plan:  func(r *run) { r.prep, r.stack = prep.Plan(r.c) },
 		evaluate: func(r *run, m Made) {
 			r.stack = stack.Prep(r.c, m.Steps)
+			r.stack.Findings = append(r.stack.Findings, prep.Needless(r.c, &r.stack)...)
 			r.prep = prep.Prep{
 				StartsAt: day.Wall(r.stack.StartsAt),
 				ReadyAt:  day.Wall(r.stack.ReadyAt),

@@ -217,7 +217,7 @@ func (d *countdown) mask(k kit.Kind, on face.Set) (p *kit.Product, zones face.Se
 // and minutes where the kit has one.
 func (d *countdown) masks() (list []string) {
 	c := d.c
-	rest := face.Set(treated) &^ c.Barred().All()
+	rest := face.Set(stack.Treated) &^ c.Barred().All()
 	peeled := fit.Healing(c)
 	var oily face.Set
 	for _, z := range (rest &^ peeled).List() {

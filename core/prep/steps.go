@@ -281,7 +281,9 @@ func (pl *planner) cleansing(add adder) {
 		d.step.Because = append(d.step.Because, rules.NotRinsed)
 		return
 	}
-	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.NotRinsed, rules.TooHot)
+	if p.Kind != kit.Mitt && p.Kind != kit.WaterMitt {
+		add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.NotRinsed, rules.TooHot)
+	}
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
@@ -298,41 +300,6 @@ func (pl *planner) cleared(p *kit.Product, open face.Set) (zones face.Set) {
 	return zones
 }
 
-// treatable is the zones on which nothing but a note speaks against treating skin with a product.
-func (pl *planner) treatable(p *kit.Product, on face.Set) (zones face.Set) {
-	for _, z := range (on &^ pl.c.Barred().All()).List() {
-		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Detail(p.Kind), How: act.Light, Zone: z}
-		if !slices.ContainsFunc(u.Fits(), wary) {
-			zones |= face.SetOf(z)
-		}
-	}
-	return zones
-}
-
-// treatment finds the first product of some kinds, the studio's own before others, that may treat some zones and of
-// which there is enough, and where.
-func (pl *planner) treatment(on face.Set, kinds ...kit.Kind) (best *kit.Product, where face.Set) {
-	for _, house := range []bool{true, false} {
-		for i := range pl.c.Kit {
-			p := &pl.c.Kit[i]
-			if p.House != house || !slices.Contains(kinds, p.Kind) || p.Empty() {
-				continue
-			}
-			if zones := pl.treatable(p, on); zones != 0 && !p.Short(pl.treatGrams(p, zones)) {
-				return p, zones
-			}
-		}
-	}
-	return nil, 0
-}
-
-func (pl *planner) treatGrams(p *kit.Product, zones face.Set) (grams float64) {
-	for _, z := range zones.List() {
-		grams += kit.Grams(p.Kind.Of().Film, pl.c.Area[z])
-	}
-	return grams
-}
-
 // treat adds a step that treats some zones with a product for some seconds; its message has the slots product, zones,
 // amount and minutes.
 func (pl *planner) treat(add adder, p *kit.Product, zones face.Set, contact int, why method.Key, words say.ID) *draft {
@@ -343,7 +310,7 @@ func (pl *planner) treat(add adder, p *kit.Product, zones face.Set, contact int,
 	for _, z := range zones.List() {
 		d.step.Film[z] = doc.Num(p.Kind.Of().Film)
 	}
-	stack.Measure(c, &d.step, p, pl.treatGrams(p, zones))
+	stack.Measure(c, &d.step, p, stack.TreatGrams(c, p, zones))
 	d.step.Say = c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", d.step.Amount, "minutes",
 		stack.Minutes(c.Words, contact), "why", method.Reason(c.Words, why, c.Method.Get(why)))
 	return d
@@ -359,18 +326,10 @@ func contactOf(p *kit.Product, otherwise int) int {
 	return s
 }
 
-// treated is where skin is treated before makeup at all: not under the eyes.
-const treated = face.BaseArea &^ (1 << face.UnderEyes)
-
 // polishing adds the polish that the method asks for on the day, before everything else.
 func (pl *planner) polishing(add adder) {
-	c, why := pl.c, method.SameDayPolish
-	if c.Method.Is(method.Facial, method.Yes) {
-		why = method.Facial
-	} else if c.Method.Is(why, method.Never) {
-		return
-	}
-	p, zones := pl.treatment(treated, kit.EnzymePolish, kit.Scrub)
+	t, why := stack.Polish(pl.c)
+	p, zones := t.Product, t.Zones
 	if p == nil {
 		return
 	}
@@ -382,52 +341,28 @@ func (pl *planner) polishing(add adder) {
 
 // rinsed adds the rinse of what was taken off with its own water, and a pat dry.
 func (pl *planner) rinsed(add adder, zones face.Set) {
-	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseOff, "zones", pl.c.Names(zones)), rules.TooHot)
+	add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseOff, "zones", pl.c.Names(zones)), rules.NotRinsed,
+		rules.TooHot)
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
 }
 
 // masking adds the masks that the method asks for on the day: hydrating on all, or clay where it is oily at the same
 // time, each for its label's minutes and rinsed off with its own water, the clay still damp.
 func (pl *planner) masking(add adder) {
-	c, why := pl.c, method.SameDayMask
-	byZone := c.Method.Is(why, method.ByZone)
-	if c.Method.Is(method.Facial, method.Yes) {
-		why, byZone = method.Facial, true
-	} else if c.Method.Is(why, method.Never) {
-		return
-	}
-	type mask struct {
-		zones face.Set
-		p     *kit.Product
-	}
-	var masks []mask
-	rest := face.Set(treated)
-	if byZone {
-		var oily face.Set
-		for _, z := range rest.List() {
-			if s := c.Skin[z]; s.Oil >= figure.OilyFrom && !s.Has(face.Flaky) {
-				oily |= face.SetOf(z)
-			}
-		}
-		if p, zones := pl.treatment(oily, kit.MaskClay); p != nil {
-			masks, rest = append(masks, mask{zones, p}), rest&^zones
-		}
-	}
-	if p, zones := pl.treatment(rest, kit.MaskHydrating); p != nil {
-		masks = append(masks, mask{zones, p})
-	}
+	c := pl.c
+	masks, why := stack.Masks(c)
 	for _, m := range masks {
 		words := say.MaskOn
-		if m.p.Kind == kit.MaskClay {
+		if m.Product.Kind == kit.MaskClay {
 			words = say.ClayOn
 		}
-		d := pl.treat(add, m.p, m.zones, contactOf(m.p, figure.MaskS), why, words)
+		d := pl.treat(add, m.Product, m.Zones, contactOf(m.Product, figure.MaskS), why, words)
 		if c.BaseAt.Sub(c.ChairAt) < figure.FacialLead && why == method.Facial {
 			d.step.Say += " " + c.Say(say.MayRedden)
 		}
 	}
 	for _, m := range masks {
-		pl.rinsed(add, m.zones)
+		pl.rinsed(add, m.Zones)
 	}
 }
 

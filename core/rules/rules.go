@@ -187,6 +187,23 @@ func capital(s string) string {
 	return strings.ToUpper(s[:1]) + s[1:]
 }
 
+// Worse reports whether something is found on a zone, or at all, that was not found before.
+func Worse(now, before []Finding) bool {
+	return slices.ContainsFunc(now, func(f Finding) bool {
+		if f.Rule == Needless {
+			return false
+		}
+		if len(f.Zones) == 0 {
+			return !slices.ContainsFunc(before, func(o Finding) bool { return o.Rule == f.Rule && o.Say == f.Say })
+		}
+		return slices.ContainsFunc(f.Zones, func(z face.Zone) bool {
+			return !slices.ContainsFunc(before, func(o Finding) bool {
+				return o.Rule == f.Rule && o.Severity == f.Severity && slices.Contains(o.Zones, z)
+			})
+		})
+	})
+}
+
 // Sort orders findings by severity, then by the order of the catalogue, and drops repetitions. A caution or note that
 // several steps of a phase raise in the same words is said once, at the first of them, for the zones of all.
 func Sort(fs []Finding) []Finding {

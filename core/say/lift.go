@@ -35,7 +35,8 @@ var (
 	PieceLeft        = row("lift.piece_left", "The piece on {zones} is left on.")
 	LashesLeft       = row("lift.lashes_left", "The lashes are left on.")
 	OnceMoreWith     = row("lift.once_more_with", "{product}, held or massaged for its time, and once more.")
-	NothingUsual     = row("lift.nothing_usual", "Nothing usual takes it off; ask who put it on.")
+	LensesInTheWay   = row("lift.lenses_in_the_way", "Nothing that may go near lenses takes it off: lenses out first, by their owner.")
+	NothingUsual     = row("lift.nothing_usual", "Nothing that suits this skin takes it off: leave it, and ask who put it on.")
 	FreshInjectables = row("lift.fresh_injectables",
 		"Injectables are less than {fit.injectables_massage/7:words} weeks old (toxin: {fit.toxin_massage/7:words}): "+
 			"nothing massaged there.")
@@ -50,7 +51,7 @@ var (
 		"Work {product} under the edge of the piece on {zones} with a brush or a bud, {seconds} of contact, away from "+
 			"the eye; no acetone.")
 	LiftPiece    = row("lift.lift_piece", "Lift the piece off {zones} as its edge lets go; no pulling.")
-	LoosenAgain  = row("lift.loosen_again", "Once more along the glue with fresh buds.")
+	LoosenAgain  = row("lift.loosen_again", "Once more along the glue with fresh buds, {seconds} again.")
 	PeelMagnetic = row("lift.peel_magnetic",
 		"Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after.")
 	LiftBand = row("lift.lift_band",
@@ -80,6 +81,7 @@ var (
 	FoldClean         = row("lift.fold_clean", "Fold to a clean face for the next stroke.")
 	AwayFromWaterline = row("lift.away_from_waterline", "Away from the waterline: the lenses stay in.")
 	OnDrySkin         = row("lift.on_dry_skin", "on dry skin with dry hands")
+	OnDriedSkin       = row("lift.on_dried_skin", "on skin patted dry, with dry hands")
 	WithLukewarm      = row("lift.with_lukewarm", "with lukewarm water")
 	OnWarmFace        = row("lift.on_warm_face", "on the warm, damp face")
 	MassageOver       = row("lift.massage_over", "Massage {product} over {zones} for {seconds}, {on}, up and out.")

@@ -1,9 +1,11 @@
 package say
 
 var (
-	InKeptFree  = row("wear.in_kept_free", "The touch-up at {time} falls into a time kept free.")
-	ShinesAt    = row("wear.shines_at", "{zones} shines at {time}: blot before the coat.")
-	PowderGives = row("wear.powder_gives",
+	BlotForNothing = row("wear.blot_for_nothing", "At {at} nothing shines, and nothing would before the next touch-up.")
+	CoatForNothing = row("wear.coat_for_nothing", "The coat at {at} keeps no label clock and no budget.")
+	InKeptFree     = row("wear.in_kept_free", "The touch-up at {time} falls into a time kept free.")
+	ShinesAt       = row("wear.shines_at", "{zones} shines at {time}: blot before the coat.")
+	PowderGives    = row("wear.powder_gives",
 		"{film:g3} mg/cm² of {product} gives about {gives:g2} by itself; its label says {label:g}.")
 	DragsBase       = row("wear.drags_base", "{product} drags the matte or powdered base.")
 	MistNear        = row("wear.mist_near", "{product} near the face, and no precautions in the step.")

@@ -114,10 +114,12 @@ type asking struct {
 
 // askings is the house methods of prep that ask for something.
 var askings = []asking{
-	{method.Facial, []method.OptionID{method.Yes}, treated(masks...), masks, act.Treat, face.BaseArea, 0},
-	{method.SameDayPolish, []method.OptionID{method.Gentle, method.Full}, treated(kit.EnzymePolish, kit.Scrub),
+	{method.Facial, []method.OptionID{method.Yes}, polishedOrNot, []kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat,
+		face.BaseArea, 0},
+	{method.Facial, []method.OptionID{method.Yes}, masked, masks, act.Treat, face.BaseArea, 0},
+	{method.SameDayPolish, []method.OptionID{method.Gentle, method.Full}, polished,
 		[]kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat, face.BaseArea, 0},
-	{method.SameDayMask, []method.OptionID{method.HydratingMask, method.ByZone}, treated(masks...), masks, act.Treat,
+	{method.SameDayMask, []method.OptionID{method.HydratingMask, method.ByZone}, masked, masks, act.Treat,
 		face.BaseArea, 0},
 	{method.Depuff, []method.OptionID{method.Cold}, done(act.ColdPads), nil, act.Hold, face.BaseArea,
 		nature.Chills | nature.Presses},

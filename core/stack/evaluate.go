@@ -35,8 +35,9 @@ type evaluation struct {
 	spatula  bool
 	touched  bool
 	cleansed face.Set
+	watered  face.Set // rinsed with water
 	balmed   face.Set
-	unrinsed [face.N]string // step whose surfactant has not been rinsed
+	unrinsed [face.N]*moment // step that left something which has to be rinsed off
 	coats    [face.N][]coat
 	used     map[string]float64
 }
@@ -141,7 +142,9 @@ func (e *evaluation) step(n int) {
 		e.rinse(m)
 	case act.Treat:
 		for _, z := range m.zones.List() {
-			e.res.Layers[z] = nil
+			if e.res.Layers[z] = nil; m.p != nil && m.p.Kind.Of().Group == kit.Rinsed && m.p.Kind != kit.LipScrub {
+				e.unrinsed[z] = m
+			}
 		}
 	}
 	if m.p != nil && m.Act != act.Setup {
@@ -214,9 +217,9 @@ var rubs = []act.How{act.Smooth, act.Massaged, act.Glide}
 func (e *evaluation) cleanse(m *moment) {
 	e.cleansed |= m.zones
 	for _, z := range m.zones.List() {
-		e.res.Layers[z], e.unrinsed[z] = nil, ""
-		if m.p != nil && m.p.Kind == kit.Micellar {
-			e.unrinsed[z] = m.ID
+		e.res.Layers[z], e.unrinsed[z] = nil, nil
+		if m.p != nil && (m.p.Kind == kit.Micellar || m.p.Kind.Worked()) {
+			e.unrinsed[z] = m
 		}
 	}
 	if m.p == nil {
@@ -232,8 +235,9 @@ func (e *evaluation) cleanse(m *moment) {
 
 // rinse takes off a micellar that was left on.
 func (e *evaluation) rinse(m *moment) {
+	e.watered |= m.zones
 	for _, z := range m.zones.List() {
-		e.unrinsed[z] = ""
+		e.unrinsed[z] = nil
 		if len(e.res.Layers[z]) == 1 && e.res.Layers[z][0].Kind == kit.Micellar {
 			e.res.Layers[z] = nil
 		}

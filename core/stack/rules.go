@@ -303,11 +303,19 @@ func noMoisture(e *evaluation) {
 	}), rules.NoMoisture, "", say.NoMoisturiserOn)
 }
 
+// notRinsed looks for what was left on the skin that cleans or treats it: micellar water by method, anything else
+// always.
 func notRinsed(e *evaluation) {
-	i := slices.IndexFunc(e.unrinsed[:], func(id string) bool { return id != "" })
-	if i >= 0 && e.c.Method.Is(method.MicellarRinse, method.Rinse) {
-		e.find(rules.NotRinsed, e.unrinsed[i], 0, say.None)
-	}
+	step := ""
+	left := zonesWhere(face.All, func(z face.Zone) bool {
+		m := e.unrinsed[z]
+		if m == nil || m.p.Kind == kit.Micellar && !e.c.Method.Is(method.MicellarRinse, method.Rinse) {
+			return false
+		}
+		step = m.ID
+		return true
+	})
+	e.on(left, rules.NotRinsed, step, say.None)
 }
 
 // unknownAllergy says, once, which of the client's words for an allergy lead nowhere.

@@ -51,6 +51,9 @@ type Step struct {
 	Method   method.Key            `json:"method,omitempty"`              // the house method that asked for the step
 }
 
+// Exempt is the acts that stand in a plan whatever they gain: they touch nobody, or only to see.
+var Exempt = []act.Act{act.Hands, act.Setup, act.LensOut, act.Dry, act.TouchCheck, act.PadCheck, act.Ready, act.Refer}
+
 // Complete fills the parts of a step that JSON must never leave out.
 func (s *Step) Complete() {
 	if s.Zones == nil {

@@ -94,6 +94,9 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 			rule(e, &e.events[i])
 		}
 	}
+	if !planned {
+		e.needless()
+	}
 	e.res.Findings = rules.Sort(e.res.Findings)
 	w.Card = card(c, w)
 	return *e.res
@@ -109,21 +112,29 @@ func (e *evaluation) coats() []coat {
 }
 
 // shine notes what shines as each touch-up begins, and for how long any zone shows.
-func (e *evaluation) shine() {
+func (e *evaluation) shine() { e.res.Wear.ShownMin = doc.Num(e.shownBut(-1)) }
+
+// shownBut is for how long any zone shows where one touch-up blots nothing, -1 for none.
+func (e *evaluation) shownBut(out int) float64 {
 	oil := tend(mattered(e.c, e.sheens), e.c.BaseAt, e.c.WearUntil)
 	for i := range e.events {
 		v := &e.events[i]
-		v.shines = oil.until(v.at)
+		shines, blots := oil.until(v.at), v.blots
+		if i == out {
+			blots = 0
+		} else if out < 0 {
+			v.shines = shines
+		}
 		var powder face.Set
 		for k := range v.steps {
 			if d := &v.steps[k]; d.Act == act.Apply && d.p != nil && d.p.Kind == kit.Powder {
 				powder |= d.zones
 			}
 		}
-		oil.blot(v.blots, powder)
+		oil.blot(blots, powder)
 	}
 	oil.until(e.c.Until)
-	e.res.Wear.ShownMin = doc.Num(oil.shown)
+	return oil.shown
 }
 
 // zonesOf reads zone ids, "face" being the ten face zones. Unknown words are kept out when a plan is read.

@@ -1,0 +1,45 @@
+package wear
+
+import (
+	"slices"
+
+	"urncloth/core/act"
+	"urncloth/core/figure"
+	"urncloth/core/rules"
+	"urncloth/core/say"
+)
+
+// needless says which coats and blots could be left out: a blot without which nothing shows for longer, a coat without
+// which no label clock runs out for longer and no more reaches the skin than it is worth. What a method asked for stays.
+func (e *evaluation) needless() {
+	for i := range e.events {
+		v := &e.events[i]
+		if slices.Contains(v.up.Because, becauseReset) || slices.Contains(v.up.Because, becauseEarly) {
+			continue
+		}
+		if v.blots != 0 && e.shownBut(i) <= float64(e.res.Wear.ShownMin)+figure.Same && v.shines&v.blots == 0 {
+			e.find(rules.Needless, v.up.ID, v.blots, say.BlotForNothing, "at", v.up.At.Clock())
+		}
+		if len(v.lays) > 0 && !e.earns(i) {
+			e.find(rules.Needless, v.up.ID, 0, say.CoatForNothing, "at", v.up.At.Clock())
+		}
+	}
+}
+
+// earns reports whether the coats of a touch-up keep a label clock, the budget, or enough from the skin.
+func (e *evaluation) earns(i int) bool {
+	without := *e
+	without.res = &Result{}
+	without.events = slices.Clone(e.events)
+	without.events[i].lays = nil
+	without.breaches = nil
+	without.clocks()
+	if float64(without.res.Wear.LateMin) > float64(e.res.Wear.LateMin)+figure.SameMinutes {
+		return true
+	}
+	dose := without.reckon(without.onTime, without.covered, without.coats(), false).dose
+	budget := Budget(e.c)
+	over := max(0, dose-budget) > max(0, e.dose-budget)+figure.OverStep
+	alone := !slices.ContainsFunc(e.events[i].steps, func(d done) bool { return d.Act == act.Blot })
+	return over || !alone && dose > e.dose+figure.CoatCostsSED
+}
