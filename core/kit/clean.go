@@ -11,9 +11,6 @@ func (k Kind) CleanserFit(skinType face.TypeName) (misfit float64, ok bool) {
 	return row[skinType], ok
 }
 
-// Cleansers is the kinds that clean skin before makeup.
-var Cleansers = []Kind{Micellar, Toner, CreamCleanser, GelCleanser, FoamCleanser, Mitt}
-
 // PassGrams is what one pass of a remover takes over the face, and the neck where it is done too.
 func (k Kind) PassGrams(neck bool) float64 {
 	g := removerGrams[k]

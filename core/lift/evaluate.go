@@ -96,7 +96,6 @@ type evaluation struct {
 	soap     [face.N]string // step whose surfactant has not been rinsed
 	foam     [face.N]bool   // of a wash or an emulsion, which nobody leaves on
 	dry      [face.N]int    // moment, counted from 1, of pads that have not wiped yet
-	hurried  bool           // what is asked for as needed may wait
 	skin     *skin
 	rubs     [face.N]float64 // seconds of massage and wiping
 	passes   [face.N]int
@@ -405,7 +404,7 @@ func (e *evaluation) note(m *moment, z face.Zone) {
 		m.foamy |= face.SetOf(z)
 	}
 	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
-		e.soap[z], e.foam[z] = m.ID, turnOf(m.kind) == turnWash
+		e.soap[z], e.foam[z] = m.ID, e.foam[z] || turnOf(m.kind) == turnWash
 	}
 	e.unwiped(z)
 	if m.Act == act.Hold && m.ContactS == 0 && e.wayIn(m, z) == wayWiped {

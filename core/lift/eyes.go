@@ -220,7 +220,8 @@ func (pl *planner) roots() {
 	}
 	last := -1
 	for i := range pl.steps {
-		if s := &pl.steps[i]; slices.Contains(s.Zones, face.Eyelids) && (s.Act == act.Hold || s.Act == act.Wipe) {
+		if s := &pl.steps[i]; slices.Contains(s.Zones, face.Eyelids) &&
+			(s.Act == act.Hold && s.Pads > 0 || s.Act == act.Wipe || s.Act == act.Cloth) {
 			last = i
 		}
 	}

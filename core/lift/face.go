@@ -108,7 +108,7 @@ func (pl *planner) gathered(first bool) (order []over) {
 		nth := map[int]int{}
 		for _, k := range t.passes {
 			q := pl.removers[k.remover]
-			early := films(q.Kind) || !anyFirst && turnOf(q.Kind) < turnWash
+			early := films(q.Kind) || !anyFirst && pl.turn(q.Kind) < turnWash
 			at := over{remover: k.remover, nth: nth[k.remover], where: pl.region(t.g, k), way: k.way, contact: k.contact}
 			nth[k.remover]++
 			if early != first {

@@ -2,8 +2,10 @@ package lift
 
 import (
 	"slices"
+	"time"
 
 	"urncloth/core/act"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
@@ -134,12 +136,17 @@ func (e *evaluation) finished() bool {
 
 // tonedWhereTight reports whether a toner of the kit went on, where skin is tight and may have it.
 func (e *evaluation) tonedWhereTight() bool {
-	if e.toned() || e.hurried {
+	most, bound := limit(e.c)
+	if e.toned() || bound && e.res.took()+time.Duration(figure.TonerS)*time.Second > most {
 		return true
 	}
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]
-		if on := toned(e.c, p) & e.touched; on != 0 && !p.Short(p.Kind.Of().Film) {
+		on := map[face.Zone]doc.Num{}
+		for _, z := range (toned(e.c, p) & e.touched).List() {
+			on[z] = doc.Num(p.Kind.Of().Film)
+		}
+		if len(on) > 0 && !p.Short(e.c.Grams(on)) {
 			return false
 		}
 	}
@@ -188,18 +195,25 @@ func (e *evaluation) wipedOff() bool {
 }
 
 func (e *evaluation) massagedLong() bool {
-	seconds := map[string]float64{}
+	var seconds, asked [face.N]float64
 	for i := range e.moments {
-		if m := &e.moments[i]; m.onSkin() && m.kind.Worked() && (turnOf(m.kind) == turnWash || m.Method == method.Massage) {
-			seconds[m.Product] += float64(m.ContactS)
+		m := &e.moments[i]
+		if !m.onSkin() || !m.kind.Worked() || turnOf(m.kind) != turnWash && m.Method != method.Massage {
+			continue
+		}
+		for _, z := range m.zones.List() {
+			seconds[z] += float64(m.ContactS)
+			if m.Method == method.Massage {
+				asked[z] += float64(m.ContactS)
+			}
 		}
 	}
-	for _, s := range seconds {
-		if s >= figure.LongS-figure.Same {
-			return true
+	for z := range face.N {
+		if asked[z] > 0 && seconds[z] < figure.LongS-figure.Same {
+			return false
 		}
 	}
-	return false
+	return slices.Max(seconds[:]) >= figure.LongS-figure.Same
 }
 
 // byTool reports whether no pads wiped skin where the house has another tool.

@@ -393,8 +393,8 @@ func (s *search) wants() bool { return s.wanted && !s.g.held && !near(s.g.like) 
 // water where nothing else is allowed.
 func (s *search) second(q sequence) bool {
 	passes := q.passes
-	if s.checks && !s.unchecked(q) {
-		passes = passes[:max(0, len(passes)-1)]
+	if n := len(passes); s.checks && n > 0 && s.removers[passes[n-1].remover].Kind == kit.Micellar {
+		passes = passes[:n-1]
 	}
 	if len(passes) < 1 {
 		return false

@@ -192,7 +192,7 @@ func (pl *planner) finishUp(worked face.Set) {
 	pl.add(stack.Step{Act: act.Dry, Zones: worked.List(), HandsS: figure.DryS, How: act.Pat, Because: []rules.ID{},
 		Say: c.Say(say.PatDryNoRubbing)})
 	if !pl.haste.care {
-		pl.tone(worked)
+		pl.tone(pl.passed())
 	}
 	pl.padCheck(worked)
 }
@@ -246,13 +246,23 @@ func (pl *planner) padCheck(worked face.Set) {
 	pl.add(s)
 }
 
+// passed is the zones that a remover went over.
+func (pl *planner) passed() (zones face.Set) {
+	for i := range pl.steps {
+		if pl.steps[i].Passes > 0 {
+			zones |= face.SetOf(pl.steps[i].Zones...)
+		}
+	}
+	return zones
+}
+
 // tone adds toner by the house method: always, or where skin is tight.
-func (pl *planner) tone(worked face.Set) {
+func (pl *planner) tone(passed face.Set) {
 	c := pl.c
 	for i := range c.Kit {
 		p := &c.Kit[i]
 		zones := map[face.Zone]doc.Num{}
-		on := toned(c, p) & worked
+		on := toned(c, p) & passed
 		for _, z := range on.List() {
 			zones[z] = doc.Num(p.Kind.Of().Film)
 		}

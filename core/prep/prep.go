@@ -364,7 +364,7 @@ func (pl *planner) moves() []move {
 			list = append(list, move{how: LeaveOut, slot: s, what: table[s].name})
 		}
 	}
-	if pl.lipScrub() != nil && pl.uses(lips) {
+	if stack.LipScrub(pl.c) != nil && pl.uses(lips) {
 		list = append(list, move{how: LeaveOut, slot: slots, cost: figure.DropScrubCost, what: say.LipScrub})
 	}
 	if len(pl.depuff()) > 0 {

@@ -127,17 +127,20 @@ func (pl *planner) setupWords() string {
 type adder func(what act.Act, kind act.Detail, hands int, zones face.Set, say string, because ...rules.ID) *draft
 
 func (pl *planner) cooling(add adder) {
+	if p, _ := pl.cleanser(); (p == nil || p.Kind == kit.Mitt) && !pl.lays() {
+		return // nothing goes on that heat could spoil
+	}
 	c := pl.c
 	if c.CoolAt.After(c.ChairAt) {
 		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	}
 	switch {
-	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven != 0:
+	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven&^c.Barred().All() != 0:
 		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven),
 			rules.ShavenSkin)
 		d.step.ContactS = figure.CoolClothS
-	case c.Hot:
+	case c.Hot && face.Face&^c.Barred().All() != 0:
 		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
 		d.step.ContactS, d.step.Until = figure.CoolClothS, figure.HotSurfaceC
 	}
@@ -285,6 +288,18 @@ func (pl *planner) cleansing(add adder) {
 		add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.NotRinsed, rules.TooHot)
 	}
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
+}
+
+// lays reports whether any slot could be filled at all.
+func (pl *planner) lays() bool {
+	return slices.ContainsFunc(pl.groups, func(g *group) bool {
+		for s := range g.cands {
+			if slices.ContainsFunc(g.cands[s], func(k candidate) bool { return k.product != nil }) {
+				return true
+			}
+		}
+		return false
+	})
 }
 
 // cleared is the zones of some that a cleanser may go on: not near lenses that stay in.
@@ -715,23 +730,8 @@ func (pl *planner) touchWords(zones face.Set) string {
 	return pl.touchSay[zones]
 }
 
-func (pl *planner) lipScrub() *kit.Product {
-	if !pl.c.Skin[face.Lips].Has(face.Flaky) || pl.c.Barred().All().Has(face.Lips) {
-		return nil
-	}
-	for i := range pl.c.Kit {
-		p := &pl.c.Kit[i]
-		u := fit.Use{Case: pl.c, Product: p, Act: act.Treat, Kind: act.Detail(kit.LipScrub), Zone: face.Lips}
-		if p.Kind == kit.LipScrub &&
-			!slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
-			return p
-		}
-	}
-	return nil
-}
-
 func (pl *planner) scrubLips() []*draft {
-	p := pl.lipScrub()
+	p := stack.LipScrub(pl.c)
 	if p == nil || pl.noScrub {
 		return nil
 	}

@@ -189,9 +189,20 @@ func capital(s string) string {
 
 // Worse reports whether something is found on a zone, or at all, that was not found before.
 func Worse(now, before []Finding) bool {
+	count := func(fs []Finding, rule ID) (n int) {
+		for i := range fs {
+			if fs[i].Rule == rule {
+				n++
+			}
+		}
+		return n
+	}
 	return slices.ContainsFunc(now, func(f Finding) bool {
 		if f.Rule == Needless {
 			return false
+		}
+		if count(now, f.Rule) > count(before, f.Rule) {
+			return true
 		}
 		if len(f.Zones) == 0 {
 			return !slices.ContainsFunc(before, func(o Finding) bool { return o.Rule == f.Rule && o.Say == f.Say })

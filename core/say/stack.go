@@ -19,6 +19,7 @@ var (
 	HandsBusy       = row("stack.hands_busy", "The hands are still busy with step {step}.")
 	HoldsOver       = row("stack.holds_over", "{zone} holds {holds:g3} mg/cm² and its limit is {limit:g3}.")
 	FoundationOn    = row("stack.foundation_on", "The {base} foundation does not sit well on what lies on {zones}.")
+	WithoutScrub    = row("stack.without_scrub", "{zones} are flaky and not scrubbed.")
 	WithoutBalm     = row("stack.without_balm", "{zones} without balm.")
 	NoMoisturiserOn = row("stack.no_moisturiser_on", "No moisturiser on {zones}.")
 	NoDaylight      = row("stack.no_daylight", "No daylight in the wear: sunscreen is not needed.")
@@ -28,6 +29,7 @@ var (
 	HatAndShade     = row("stack.hat_and_shade", "A hat and shade; keep out of the strongest sun.")
 	ThinCoat        = row("stack.thin_coat", "{film:g3} mg/cm² of {product} gives about {gives:g3}, not {label:g}.")
 	NoSunscreenGot  = row("stack.no_sunscreen_got", "{zones} got no sunscreen.")
+	OverUnrinsed    = row("stack.over_unrinsed", "This comes on {zones} over what has not been rinsed off.")
 	NotCleansed     = row("stack.not_cleansed", "{zones} {n|was|were} not cleansed.")
 	NoWorkCatching  = row("stack.no_work_catching", "No work on {zones}: something catching may be there.")
 	NoWorkOpen      = row("stack.no_work_open", "No work on {zones}: the skin is open.")
@@ -53,7 +55,7 @@ var (
 	TreatmentHeals = row("stack.treatment_heals", "A treatment on {zones} is still healing: only what the "+
 		"clinic allowed.")
 	ByClinician = row("stack.by_clinician",
-		"{zones} is in a clinician's care: ask what was allowed; bland, unscented, lukewarm and patted.")
+		"In a clinician's care: {zones}. Ask what was allowed; bland, unscented, lukewarm and patted.")
 	HairJustOff = row("stack.hair_just_off",
 		"Hair was taken off {zones} within a day: no makeup, acid, alcohol, scent or heat there, and no sun "+
 			"without cover.")
@@ -82,6 +84,10 @@ var (
 		"Nothing in the kit may moisturise {zones}: none is in date, there and allowed. The face is not ready.")
 	LabelledForLess = row("stack.labelled_for_less",
 		"The sunscreen on {zones} resists water for less than the {want} minutes that the day asks.")
+	MethodPartNotMet = row("stack.method_part_not_met",
+		"House method “{method}: {option}” is not followed in full, {part}: {why}.")
+	PartPolish       = row("stack.part_polish", "no polish")
+	PartMasks        = row("stack.part_masks", "no mask")
 	MethodNotMet     = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
 	WhyNoProduct     = row("stack.why_no_product", "nothing of the kind is in the kit")
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")

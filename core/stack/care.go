@@ -110,33 +110,34 @@ type asking struct {
 	what    act.Act
 	on      face.Set
 	does    nature.Set // what the way of working does, which a condition may rule out
+	part    say.ID     // which part of the method, None for all of it
 }
 
 // askings is the house methods of prep that ask for something.
 var askings = []asking{
 	{method.Facial, []method.OptionID{method.Yes}, polishedOrNot, []kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat,
-		face.BaseArea, 0},
-	{method.Facial, []method.OptionID{method.Yes}, masked, masks, act.Treat, face.BaseArea, 0},
+		face.BaseArea, 0, say.PartPolish},
+	{method.Facial, []method.OptionID{method.Yes}, masked, masks, act.Treat, face.BaseArea, 0, say.PartMasks},
 	{method.SameDayPolish, []method.OptionID{method.Gentle, method.Full}, polished,
-		[]kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat, face.BaseArea, 0},
+		[]kit.Kind{kit.EnzymePolish, kit.Scrub}, act.Treat, face.BaseArea, 0, say.None},
 	{method.SameDayMask, []method.OptionID{method.HydratingMask, method.ByZone}, masked, masks, act.Treat,
-		face.BaseArea, 0},
+		face.BaseArea, 0, say.None},
 	{method.Depuff, []method.OptionID{method.Cold}, done(act.ColdPads), nil, act.Hold, face.BaseArea,
-		nature.Chills | nature.Presses},
+		nature.Chills | nature.Presses, say.None},
 	{method.Depuff, []method.OptionID{method.MassageUp}, done(act.Massaging), nil, act.Massage, face.BaseArea,
-		nature.Massages},
+		nature.Massages, say.None},
 	{method.EyeCreamReach, []method.OptionID{method.LidsToo}, laidOn(kit.EyeCream, face.Eyelids),
-		[]kit.Kind{kit.EyeCream}, act.Apply, face.SetOf(face.Eyelids), 0},
+		[]kit.Kind{kit.EyeCream}, act.Apply, face.SetOf(face.Eyelids), 0, say.None},
 	{method.OilSlot, []method.OptionID{method.MixedWithSerum}, mixed(kit.FaceOil), []kit.Kind{kit.FaceOil, kit.Serum},
-		act.Apply, face.BaseArea, 0},
+		act.Apply, face.BaseArea, 0, say.None},
 	{method.SPFLayer, []method.OptionID{method.MoisturiserWithSPF}, screenedBy(kit.MoisturiserSPF),
-		[]kit.Kind{kit.MoisturiserSPF}, act.Apply, face.BaseArea, 0},
-	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea, 0},
+		[]kit.Kind{kit.MoisturiserSPF}, act.Apply, face.BaseArea, 0, say.None},
+	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea, 0, say.None},
 	{method.OilyMoisture, []method.OptionID{method.SPFCounts}, oilyScreened, []kit.Kind{kit.MoisturiserSPF}, act.Apply,
-		face.BaseArea, 0},
+		face.BaseArea, 0, say.None},
 	{method.PrimerSplit, []method.OptionID{method.ByZoneWithVeil}, veiledOrUnprimed, []kit.Kind{kit.PrimerHydrating},
-		act.Apply, face.BaseArea, 0},
-	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea, 0},
+		act.Apply, face.BaseArea, 0, say.None},
+	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea, 0, say.None},
 }
 
 var masks = []kit.Kind{kit.MaskHydrating, kit.MaskClay}
@@ -213,9 +214,13 @@ func methodNotMet(e *evaluation) {
 		if !slices.Contains(a.options, option) || a.met(e) {
 			continue
 		}
-		f := e.find(rules.MethodNotMet, "", 0, say.MethodNotMet, "method", method.NameOf(a.key), "option",
-			method.OptionName(a.key, option), "why",
-			WhyNature(e.c, a.does, WhyNot(e.c, a.kinds, a.what, a.on)))
+		slots := []any{"method", method.NameOf(a.key), "option", method.OptionName(a.key, option), "why",
+			WhyNature(e.c, a.does, WhyNot(e.c, a.kinds, a.what, a.on))}
+		words := say.MethodNotMet
+		if a.part != say.None {
+			words, slots = say.MethodPartNotMet, append(slots, "part", a.part)
+		}
+		f := e.find(rules.MethodNotMet, "", 0, words, slots...)
 		f.Method = a.key
 	}
 }

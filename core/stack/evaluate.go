@@ -10,6 +10,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -35,7 +36,7 @@ type evaluation struct {
 	spatula  bool
 	touched  bool
 	cleansed face.Set
-	watered  face.Set // rinsed with water
+	watered  face.Set // rinsed with water for want of a cleanser
 	balmed   face.Set
 	unrinsed [face.N]*moment // step that left something which has to be rinsed off
 	coats    [face.N][]coat
@@ -55,6 +56,7 @@ type moment struct {
 	lays        face.Set // zones on which it lays a film
 	used        float64  // grams of the product, this step among them
 	before      float64  // and without it
+	overSoap    face.Set // zones on which it comes over what was to be rinsed off
 }
 
 // coat is one film of sunscreen.
@@ -131,6 +133,7 @@ func (e *evaluation) step(n int) {
 	m := &e.moments[n]
 	e.asBefore(m, n)
 	m.done = m.start.Add(seconds(max(m.HandsS, m.ContactS)))
+	e.unwashed(m)
 	switch m.Act {
 	case act.Apply:
 		if m.p != nil {
@@ -155,6 +158,23 @@ func (e *evaluation) step(n int) {
 	if end := m.done.Add(seconds(m.SetS)); end.After(e.res.ReadyAt) && m.Act != act.Repair {
 		e.res.ReadyAt = end
 	}
+}
+
+// unwashed notes where a step works over what should have been rinsed off before.
+func (e *evaluation) unwashed(m *moment) {
+	if m.Act != act.Apply && m.Act != act.Treat && m.Act != act.Cleanse {
+		return
+	}
+	for _, z := range m.zones.List() {
+		if o := e.unrinsed[z]; o != nil && e.rinses(o) {
+			m.overSoap |= face.SetOf(z)
+		}
+	}
+}
+
+// rinses reports whether what a step left has to be rinsed off: micellar water by method, anything else always.
+func (e *evaluation) rinses(m *moment) bool {
+	return m.p.Kind != kit.Micellar || e.c.Method.Is(method.MicellarRinse, method.Rinse)
 }
 
 // asBefore notes what is so as a step begins.
@@ -235,7 +255,9 @@ func (e *evaluation) cleanse(m *moment) {
 
 // rinse takes off a micellar that was left on.
 func (e *evaluation) rinse(m *moment) {
-	e.watered |= m.zones
+	if slices.Contains(m.Because, rules.UncoveredSkin) {
+		e.watered |= m.zones
+	}
 	for _, z := range m.zones.List() {
 		e.unrinsed[z] = nil
 		if len(e.res.Layers[z]) == 1 && e.res.Layers[z][0].Kind == kit.Micellar {

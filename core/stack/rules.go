@@ -295,6 +295,9 @@ func dryPatch(e *evaluation) {
 	open := (face.Face | e.c.Neighbours()&face.Upper) &^ e.c.Unlayered() &^ e.balmed
 	e.on(zonesWhere(open, func(z face.Zone) bool { return e.c.Skin[z].Has(face.Flaky) || z == face.Lips }),
 		rules.DryPatch, "", say.WithoutBalm)
+	if LipScrub(e.c) != nil && !treated(kit.LipScrub)(e) {
+		e.on(face.SetOf(face.Lips), rules.DryPatch, "", say.WithoutScrub)
+	}
 }
 
 func noMoisture(e *evaluation) {
@@ -303,19 +306,21 @@ func noMoisture(e *evaluation) {
 	}), rules.NoMoisture, "", say.NoMoisturiserOn)
 }
 
-// notRinsed looks for what was left on the skin that cleans or treats it: micellar water by method, anything else
-// always.
+// notRinsed looks for what was left on the skin that cleans or treats it, in the end or under what came next.
 func notRinsed(e *evaluation) {
 	step := ""
 	left := zonesWhere(face.All, func(z face.Zone) bool {
 		m := e.unrinsed[z]
-		if m == nil || m.p.Kind == kit.Micellar && !e.c.Method.Is(method.MicellarRinse, method.Rinse) {
+		if m == nil || !e.rinses(m) {
 			return false
 		}
 		step = m.ID
 		return true
 	})
 	e.on(left, rules.NotRinsed, step, say.None)
+	for i := range e.moments {
+		e.on(e.moments[i].overSoap&^left, rules.NotRinsed, e.moments[i].ID, say.OverUnrinsed)
+	}
 }
 
 // unknownAllergy says, once, which of the client's words for an allergy lead nowhere.
@@ -405,7 +410,7 @@ func stopsSaid(e *evaluation) {
 		if !k.always {
 			zones &^= met[k.rule]
 		}
-		if zones == 0 {
+		if shown(c, zones) == 0 {
 			continue
 		}
 		f := e.find(k.rule, "", shown(c, zones), k.say, "zones", whereabouts(c, zones))

@@ -3,7 +3,6 @@ package stack
 import (
 	"slices"
 	"time"
-	"urncloth/core/act"
 
 	"urncloth/core/day"
 	"urncloth/core/doc"
@@ -286,9 +285,8 @@ func uncoveredSkin(e *evaluation) {
 	if rest := can &^ e.cleansed; e.cleansed&face.Face != 0 {
 		e.on(rest, rules.UncoveredSkin, "", say.NotCleansed, "n", len(rest.List()))
 	}
-	layered := zonesWhere(face.Upper, func(z face.Zone) bool { return len(e.res.Layers[z]) > 0 })
-	if e.cleansed == 0 && layered != 0 &&
-		(e.watered == 0 || WhyNot(e.c, kit.Cleansers, act.Cleanse, layered) == say.WhyNoPlace) {
-		e.on(layered, rules.UncoveredSkin, "", say.NotCleansed, "n", len(layered.List()))
+	if open := (face.Face | e.c.Neighbours()&face.Upper) &^ e.c.Barred().All(); e.cleansed|e.watered == 0 &&
+		len(e.moments) > 0 {
+		e.on(open, rules.UncoveredSkin, "", say.NotCleansed, "n", len(open.List()))
 	}
 }

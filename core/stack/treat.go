@@ -94,6 +94,22 @@ func Masks(c *sitting.Case) (list []Treatment, why method.Key) {
 	return list, why
 }
 
+// LipScrub is what flaky lips are scrubbed with, nil where they need none or nothing may.
+func LipScrub(c *sitting.Case) *kit.Product {
+	if !c.Skin[face.Lips].Has(face.Flaky) || c.Unlayered().Has(face.Lips) {
+		return nil
+	}
+	for i := range c.Kit {
+		p := &c.Kit[i]
+		u := fit.Use{Case: c, Product: p, Act: act.Treat, Kind: act.Detail(kit.LipScrub), Zone: face.Lips}
+		if p.Kind == kit.LipScrub &&
+			!slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Severity != rules.Note }) {
+			return p
+		}
+	}
+	return nil
+}
+
 // masked reports whether every mask that the method asks for went on where it may.
 func masked(e *evaluation) bool {
 	list, _ := Masks(e.c)

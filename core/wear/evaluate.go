@@ -114,7 +114,7 @@ func (e *evaluation) coats() []coat {
 // shine notes what shines as each touch-up begins, and for how long any zone shows.
 func (e *evaluation) shine() { e.res.Wear.ShownMin = doc.Num(e.shownBut(-1)) }
 
-// shownBut is for how long any zone shows where one touch-up blots nothing, -1 for none.
+// shownBut is for how long any zone shows where one touch-up blots and powders nothing, -1 for none.
 func (e *evaluation) shownBut(out int) float64 {
 	oil := tend(mattered(e.c, e.sheens), e.c.BaseAt, e.c.WearUntil)
 	for i := range e.events {
@@ -130,6 +130,9 @@ func (e *evaluation) shownBut(out int) float64 {
 			if d := &v.steps[k]; d.Act == act.Apply && d.p != nil && d.p.Kind == kit.Powder {
 				powder |= d.zones
 			}
+		}
+		if i == out {
+			powder = 0
 		}
 		oil.blot(blots, powder)
 	}

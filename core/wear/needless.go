@@ -1,6 +1,7 @@
 package wear
 
 import (
+	"math"
 	"slices"
 
 	"urncloth/core/act"
@@ -37,9 +38,17 @@ func (e *evaluation) earns(i int) bool {
 	if float64(without.res.Wear.LateMin) > float64(e.res.Wear.LateMin)+figure.SameMinutes {
 		return true
 	}
+	if slices.ContainsFunc(without.breaches, func(b breach) bool {
+		return !slices.ContainsFunc(e.breaches, func(o breach) bool { return o.rule == b.rule && b.zones&^o.zones == 0 })
+	}) {
+		return true // no longer on the whole, but on more of it
+	}
 	dose := without.reckon(without.onTime, without.covered, without.coats(), false).dose
 	budget := Budget(e.c)
-	over := max(0, dose-budget) > max(0, e.dose-budget)+figure.OverStep
+	steps := func(dose float64) float64 {
+		return max(0, math.Ceil((dose-budget)/figure.OverStep-figure.SameMinutes))
+	}
+	over := steps(dose) > steps(e.dose)
 	alone := !slices.ContainsFunc(e.events[i].steps, func(d done) bool { return d.Act == act.Blot })
 	return over || !alone && dose > e.dose+figure.CoatCostsSED
 }

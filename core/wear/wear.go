@@ -115,18 +115,52 @@ type Result struct {
 // Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
 func Plan(c *sitting.Case, prep *stack.Result) Result {
 	p := newPlanner(c, prep)
-	res := evaluate(c, prep, p.course, p.touchUps(), true)
-	res.Wear.Gap = doc.Num(p.gap)
+	res := p.spared(prep, p.touchUps())
 	if q := p.powder(); q != nil &&
 		slices.ContainsFunc(
 			res.Wear.Bag,
 			func(b BagItem) bool { return b.Product == q.ID && q.Short(float64(b.Grams)) },
 		) {
 		p.unpowdered = true // the rest of a powder would not last: blotting has to do
-		res = evaluate(c, prep, p.course, p.touchUps(), true)
-		res.Wear.Gap = doc.Num(p.gap)
+		res = p.spared(prep, p.touchUps())
 	}
+	res.Wear.Gap = doc.Num(p.gap)
 	return res
+}
+
+// spared is touch-ups evaluated, without the coats and blots that a search which had to stop did not see to be needless.
+func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
+	for {
+		res := evaluate(p.c, prep, p.course, slices.Clone(ups), true)
+		if p.gap == 0 {
+			return res
+		}
+		idle := idle(p.c, prep, p.course, res.Wear.TouchUps)
+		if len(idle) == 0 {
+			return res
+		}
+		i := slices.IndexFunc(ups, func(u TouchUp) bool { return u.ID == idle[0].Step })
+		coat := len(idle[0].Zones) == 0
+		u := ups[i]
+		u.Steps = slices.DeleteFunc(slices.Clone(u.Steps), func(s TouchStep) bool { return (s.Act == act.Reapply) == coat })
+		var zones face.Set
+		for _, s := range u.Steps {
+			on, _ := zonesOf(s.Zones)
+			zones |= on
+		}
+		u.Zones = p.names(zones, face.BaseArea)
+		if ups = slices.Clone(ups); len(u.Steps) == 0 {
+			ups = slices.Delete(ups, i, i+1)
+		} else {
+			ups[i] = u
+		}
+	}
+}
+
+// idle is what touch-ups do for nothing.
+func idle(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp) []rules.Finding {
+	res := evaluate(c, prep, course, slices.Clone(ups), false)
+	return slices.DeleteFunc(res.Findings, func(f rules.Finding) bool { return f.Rule != rules.Needless })
 }
 
 // Check evaluates touch-ups as they stand: their moments, products and coats are kept, films, grams, factors, dose and

@@ -99,7 +99,7 @@ func (p *planner) blot(on face.Set) TouchStep {
 
 // pressable is the zones that a sheet or a puff may be pressed on.
 func pressable(c *sitting.Case) face.Set {
-	return face.All &^ c.Barred().All() &^ fit.RuledOut(c, nature.Presses)
+	return face.All &^ c.Unlayered() &^ fit.RuledOut(c, nature.Presses)
 }
 
 // names writes zones one by one where any of the face is left alone.
