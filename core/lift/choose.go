@@ -26,10 +26,23 @@ type pass struct {
 }
 
 // doses is which removers make a first, a second and a third pass, by how long they are massaged.
-type doses [3][classes]uint64
+type doses [nths][classes]uint64
 
 // classes is how many lengths a massage can have that others may go along with.
-const classes = 3
+const (
+	_ = iota // short
+	_        // middling
+	_        // long
+	classes
+)
+
+// nths is the passes that are told apart.
+const (
+	_ = iota // the first
+	_        // the second
+	_        // the third
+	nths
+)
 
 // lengths is the seconds of each: of a balm or oil. A wash and a pad have one each, which counts as the first.
 var lengths = [classes]float64{figure.MassageLight, figure.MassageS, figure.MassageHeavy}

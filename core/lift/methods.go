@@ -137,7 +137,11 @@ func (e *evaluation) finished() bool {
 // tonedWhereTight reports whether a toner of the kit went on, where skin is tight and may have it.
 func (e *evaluation) tonedWhereTight() bool {
 	most, bound := limit(e.c)
-	if e.toned() || bound && e.res.took()+time.Duration(figure.TonerS)*time.Second > most {
+	busy := figure.TonerS
+	for i := range e.moments {
+		busy += max(e.moments[i].HandsS, e.moments[i].ContactS) + e.moments[i].SetS
+	}
+	if e.toned() || bound && time.Duration(busy)*time.Second > most {
 		return true
 	}
 	for i := range e.c.Kit {
@@ -169,9 +173,10 @@ func (e *evaluation) firstByHabit() bool {
 func (e *evaluation) washedSkin() bool {
 	washes := []kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}
 	mild := stack.WhyNot(e.c, washes, act.Remove, e.touched) != say.WhyNoPlace
-	for _, z := range (e.touched &^ face.Held &^ face.NearEyes).List() {
+	skin := where(func(z face.Zone) bool { return len(e.binders[z]) > 0 })
+	for _, z := range (skin &^ face.Held &^ face.NearEyes &^ e.c.Barred().All()).List() {
 		var first *kit.Product
-		second := pressed(e.c, z) || len(e.binders[z]) == 0
+		second := pressed(e.c, z)
 		for i := range e.moments {
 			m := &e.moments[i]
 			if !m.remover || !m.zones.Has(z) || effectsRemover(m.kind) {

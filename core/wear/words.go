@@ -8,6 +8,7 @@ import (
 	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
@@ -190,7 +191,8 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 		}
 		if len(u.Because) == 0 {
 			switch {
-			case p.c.Method.Is(method.SecondCoat, method.Early) && n == 0:
+			case p.c.Method.Is(method.SecondCoat, method.Early) && !at.Before(p.c.FirstSun.Add(figure.EarlyFrom)) &&
+				!at.After(p.c.FirstSun.Add(figure.EarlyUntil)):
 				add(becauseEarly)
 			default:
 				add(rules.DoseOverBudget)
