@@ -40,7 +40,7 @@ var byDayAlone = map[rules.ID]bool{rules.Flashback: true, rules.WhiteCast: true,
 
 // objections gathers what speaks against a step's product.
 func objections(e *evaluation, m *moment) {
-	for _, met := range fit.Gather(m.Zones, func(z face.Zone) []fit.Objection {
+	for _, met := range fit.Gather(e.c, m.Zones, func(z face.Zone) []fit.Objection {
 		u := use(e.c, m.p, m.Act, z)
 		u.How = m.How
 		return u.Fits()

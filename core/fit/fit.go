@@ -48,11 +48,19 @@ type Met struct {
 	Zones face.Set
 }
 
-// Gather puts the objections of several zones together: one for each rule and reason.
-func Gather(zones []face.Zone, of func(face.Zone) []Objection) []Met {
+// Gather puts the objections of several zones together: one for each rule and reason. Zones that are alike are asked
+// once.
+func Gather(c *sitting.Case, zones []face.Zone, of func(face.Zone) []Objection) []Met {
 	var list []Met
+	var asked [face.N][]Objection
+	var known face.Set
 	for _, z := range zones {
-		for _, o := range of(z) {
+		like := Alike(c, z)
+		if !known.Has(like) {
+			asked[like] = of(z)
+			known |= face.SetOf(like)
+		}
+		for _, o := range asked[like] {
 			i := slices.IndexFunc(list, func(m Met) bool { return m.Objection == o })
 			if i < 0 {
 				i, list = len(list), append(list, Met{Objection: o})

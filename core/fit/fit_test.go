@@ -256,7 +256,7 @@ func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
 
 func TestObjectionsOfSeveralZonesArePutTogetherByRuleAndReason(t *testing.T) {
 	c := sitting.Open(Sitting(t))
-	met := fit.Gather([]face.Zone{face.Forehead, face.Nose, face.Cheeks}, func(z face.Zone) []fit.Objection {
+	met := fit.Gather(c, []face.Zone{face.Forehead, face.Nose, face.Cheeks}, func(z face.Zone) []fit.Objection {
 		if z == face.Cheeks {
 			return []fit.Objection{{Rule: rules.TooRich, Severity: rules.Note, Say: "other"}}
 		}

@@ -129,7 +129,7 @@ type moment struct {
 	unwiped    face.Set        // zones on which it is neither held nor wiped
 	finishes   bool            // it wipes with what the pass before it was made with
 	over       face.Set        // zones rubbed for longer than their skin bears
-	share      [face.N]float64 // what a pass leaves of the worst binder in the end, as a share
+	dose       [face.N]float64 // seconds that a dose of it is massaged there
 	did        bool            // something came of it
 	onLashes   bool            // rubs lids with lashes on
 	onPieces   face.Set        // rubs over what is glued on and has not been lifted
@@ -359,7 +359,7 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 	contact, w := float64(m.ContactS), e.wayIn(m, z)
 	dose := e.on[z].dose(m.kind, e.worst(z))
 	needed := 0.0
-	m.share[z] = 1
+	m.dose[z] = dose
 	for i, b := range e.binders[z] {
 		if budOnly && b != look.Adhesive {
 			continue
@@ -367,9 +367,7 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 		if w == wayHeld && e.left[z][i] > Target(z) {
 			needed = max(needed, t0(b, e.on[z][b]))
 		}
-		takes := share(e.c, m.kind, w, e.on[z], b, contact, dose)
-		e.left[z][i] *= takes
-		m.share[z] = min(m.share[z], takes)
+		e.left[z][i] *= share(e.c, m.kind, w, e.on[z], b, contact, dose)
 	}
 	if w == wayWorked {
 		needed = dose

@@ -42,11 +42,11 @@ func finishes(s *stack.Step, m *moment) bool {
 // spares reports whether every zone of a pass would meet its target without it.
 func (e *evaluation) spares(m *moment) bool {
 	for _, z := range m.zones.List() {
-		if len(e.binders[z]) == 0 {
-			continue
-		}
-		if m.share[z] <= 0 || e.worst(z)/m.share[z] > Target(z)+figure.Same {
-			return false
+		for i, b := range e.binders[z] {
+			one := share(e.c, m.kind, e.wayIn(m, z), e.on[z], b, float64(m.ContactS), m.dose[z])
+			if one <= 0 || e.left[z][i]/one > Target(z)+figure.Same {
+				return false
+			}
 		}
 	}
 	return true

@@ -85,7 +85,7 @@ func objected(e *evaluation, m *moment) {
 			how = ""
 		}
 	}
-	for _, met := range fit.Gather(m.zones.List(), func(z face.Zone) []fit.Objection {
+	for _, met := range fit.Gather(e.c, m.zones.List(), func(z face.Zone) []fit.Objection {
 		u := fit.Use{Case: e.c, Product: m.p, Act: what, Kind: m.Kind, How: how, TempC: m.TempC, Zone: z, After: true,
 			LensesIn: m.lensesIn}
 		return u.Fits()

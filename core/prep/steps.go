@@ -206,6 +206,9 @@ func (pl *planner) cleanserCost(p *kit.Product) float64 {
 func (pl *planner) mayClean(p *kit.Product) bool {
 	open := (face.Face | pl.c.Neighbours()&face.Upper) &^ pl.c.Barred().All()
 	for _, z := range open.List() {
+		if like := fit.Alike(pl.c, z); like != z && open.Has(like) {
+			continue
+		}
 		if z.Class() != face.Eye && !pl.clears(p, z) {
 			return false
 		}

@@ -269,7 +269,12 @@ func (c *Case) same(y, z face.Zone) bool {
 			return false
 		}
 	}
-	return true
+	for i := range c.Client.Routine {
+		if on := c.Client.Routine[i].Zones; slices.Contains(on, y) != slices.Contains(on, z) {
+			return false
+		}
+	}
+	return c.Pieces().Has(y) == c.Pieces().Has(z)
 }
 
 // Alike is the first zone that no rule for a single zone can tell from z.

@@ -137,15 +137,9 @@ func objections(e *evaluation, m *moment) {
 		}
 		list = open[:1]
 	}
-	var known [face.N][]fit.Objection // by the first zone that is alike
-	var asked face.Set
-	for _, met := range fit.Gather(list, func(z face.Zone) []fit.Objection {
-		like := fit.Alike(e.c, z)
-		if !asked.Has(like) {
-			u := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, Zone: z, LensesIn: m.lensesIn}
-			known[like], asked = u.Fits(), asked|face.SetOf(like)
-		}
-		return known[like]
+	for _, met := range fit.Gather(e.c, list, func(z face.Zone) []fit.Objection {
+		u := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, Zone: z, LensesIn: m.lensesIn}
+		return u.Fits()
 	}) {
 		met.Zones &= m.zones
 		e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Prep, m.ID))

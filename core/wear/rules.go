@@ -172,7 +172,7 @@ func interrupts(e *evaluation, v *event) {
 func objections(e *evaluation, v *event) {
 	for i := range v.steps {
 		d := &v.steps[i]
-		for _, m := range fit.Gather(d.zones.List(), func(z face.Zone) []fit.Objection {
+		for _, m := range fit.Gather(e.c, d.zones.List(), func(z face.Zone) []fit.Objection {
 			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: act.Press, Zone: z, After: true}
 			if d.p != nil {
 				use.Kind = act.Detail(d.p.Kind)
