@@ -6,12 +6,14 @@ import (
 	"time"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -181,12 +183,20 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			}
 			d.Grams = doc.Num(e.grams(d.film, d.zones))
 		}
-		d.Say = e.word(&d, v.at, len(v.lays) > 0)
+		if d.Say = e.word(&d, v.at, len(v.lays) > 0); i == 0 && d.Say != "" && e.dripping(v.at) {
+			d.Say = e.c.Say(say.PatDryFirst) + " " + d.Say
+		}
 		e.stock(&d, v.at)
 		v.steps = append(v.steps, d)
 	}
 	u.Film, u.Alone = e.adds(&added, &alone)
 	e.events = append(e.events, v)
+}
+
+// dripping reports whether skin is wet at a moment: in water until then.
+func (e *evaluation) dripping(at time.Time) bool {
+	s := e.during(at.Add(-time.Minute))
+	return s != nil && (s.Place == day.InWater || s.Activity == day.Swim)
 }
 
 // complete fills the parts of the n-th touch-up that JSON must never leave out.
@@ -202,6 +212,11 @@ func (u *TouchUp) complete(n int) {
 	}
 	if u.ID == "" {
 		u.ID = "t" + strconv.Itoa(n+1)
+	}
+	for i := range u.Steps {
+		if u.Steps[i].ID == "" {
+			u.Steps[i].ID = u.ID + "." + strconv.Itoa(i+1)
+		}
 	}
 }
 

@@ -87,10 +87,11 @@ func sprayed(c *sitting.Case) bool { return c.Method.Is(method.MistHow, method.S
 
 // chooser picks the form for each moment: the same wherever wind is the same.
 type chooser struct {
-	c     *sitting.Case
-	on    face.Set
-	wet   bool // long in water or sweat
-	known map[bool]*form
+	c      *sitting.Case
+	on     face.Set
+	wet    bool            // long in water or sweat
+	scarce map[string]bool // products that the touch-ups would use up
+	known  map[bool]*form
 }
 
 // face is the form that renews the face in that air, nil where the kit has none.
@@ -123,6 +124,9 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 	cost += figure.FullDose - film
 	for _, c := range formCosts {
 		cost += c(f, p, zones, windy)
+	}
+	if f.scarce[p.ID] {
+		cost += figure.CautionCost
 	}
 	return &form{p, coats, film, zones, cost >= figure.CautionCost}, cost
 }
@@ -199,8 +203,9 @@ func anyOf(zones face.Set, is func(z face.Zone) bool) bool {
 
 // ordinary is the sunscreen that ears, neck and chest get at the full dose: the one laid first there, else the first
 // that may go on them.
-func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
+func (f *chooser) ordinary(first *screen, on face.Set) *form {
 	var best *form
+	c := f.c
 	least := 0.0
 	for i := range c.Kit {
 		p := &c.Kit[i]
@@ -218,8 +223,11 @@ func ordinary(c *sitting.Case, first *screen, on face.Set, wet bool) *form {
 		if !was {
 			cost += figure.OtherCost
 		}
-		if wet && p.WaterResistantMin < figure.Label80 {
+		if f.wet && p.WaterResistantMin < figure.Label80 {
 			cost += figure.WetCost
+		}
+		if f.scarce[p.ID] {
+			cost += figure.CautionCost
 		}
 		if best == nil || cost < least {
 			best, least = &form{p, 1, figure.FullDose, zones, cost >= figure.CautionCost}, cost

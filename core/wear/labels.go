@@ -242,7 +242,7 @@ func labelClocks(e *evaluation) {
 
 // mend says what would mend a broken label clock.
 func (e *evaluation) mend(b *breach) string {
-	ch := chooser{e.c, e.covered, e.wetMinutes() > figure.WetLong, map[bool]*form{}}
+	ch := chooser{e.c, e.covered, e.wetMinutes() > figure.WetLong, nil, map[bool]*form{}}
 	f := ch.face(e.windy(b.since))
 	at := day.Wall(b.since.In(e.c.Loc)).Clock()
 	if f == nil {

@@ -49,12 +49,7 @@ func (d *done) renews() bool { return d.Act == act.Reapply && d.p != nil }
 func runsOut(e *evaluation) {
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]
-		before := 0.0
-		for _, s := range e.prep.Steps {
-			if s.Product == p.ID {
-				before += float64(s.Grams)
-			}
-		}
+		before := usedBefore(e.prep, p)
 		if used := e.used[p.ID]; used > 0 && p.Short(before+used) && !p.Short(before) {
 			e.find(rules.RunsOut, "", 0, say.PrepAndTouchUps, "needs", doc.Round(before+used), "product", p.Name,
 				"has", doc.Round(*p.RemainingG))

@@ -38,6 +38,7 @@ type Shine struct {
 
 // TouchStep is one short step of a touch-up. Grams is what lands; Zones is empty where it is the touch-up's own.
 type TouchStep struct {
+	ID      string   `json:"id,omitempty" len:"0..50"`
 	Act     act.Act  `json:"act" need:"yes"`
 	Product string   `json:"product,omitempty" len:"0..80"`
 	Coats   int      `json:"coats,omitempty" in:"0..20"`
@@ -114,7 +115,40 @@ type Result struct {
 
 // Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
 func Plan(c *sitting.Case, prep *stack.Result) Result {
+	scarce := map[string]bool{}
+	for {
+		res := planned(c, prep, scarce)
+		if !runsShort(c, prep, &res, scarce) || len(scarce) > figure.MostScarce {
+			return res
+		}
+	}
+}
+
+// runsShort marks the products of which prep leaves less than the touch-ups take, and reports whether it found new ones.
+func runsShort(c *sitting.Case, prep *stack.Result, res *Result, scarce map[string]bool) (found bool) {
+	for _, b := range res.Wear.Bag {
+		p := c.Product(b.Product)
+		if p != nil && !scarce[p.ID] && p.Short(float64(b.Grams)+usedBefore(prep, p)) {
+			scarce[p.ID], found = true, true
+		}
+	}
+	return found
+}
+
+// usedBefore is what prep takes of a product.
+func usedBefore(prep *stack.Result, p *kit.Product) (grams float64) {
+	for i := range prep.Steps {
+		if prep.Steps[i].Product == p.ID {
+			grams += float64(prep.Steps[i].Grams)
+		}
+	}
+	return grams
+}
+
+// planned is one plan, with products that would run out passed over while another is free of cautions.
+func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool) Result {
 	p := newPlanner(c, prep)
+	p.scarce = scarce
 	res := p.spared(prep, p.touchUps())
 	if q := p.powder(); q != nil &&
 		slices.ContainsFunc(
@@ -189,6 +223,7 @@ func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
 }
 
 type planner struct {
+	scarce map[string]bool // products that run out
 	*course
 	c       *sitting.Case
 	first   screen
@@ -216,8 +251,8 @@ func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
 // choose settles what renews the face, and what neck, ears and chest.
 func (p *planner) choose() {
 	wet := p.wetMinutes() > figure.WetLong
-	p.form = chooser{p.c, p.covered, wet, map[bool]*form{}}
-	p.body = ordinary(p.c, &p.first, p.wide&^face.Face, wet)
+	p.form = chooser{p.c, p.covered, wet, p.scarce, map[bool]*form{}}
+	p.body = p.form.ordinary(&p.first, p.wide&^face.Face)
 }
 
 // powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature

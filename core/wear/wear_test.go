@@ -817,3 +817,39 @@ func TestNoBlotFollowsWithinTwentyMinutesForNothing(t *testing.T) {
 			clocks(r.Wear.TouchUps), r.Wear.ShownMin, r.Wear.LateMin)
 	}
 }
+
+func TestWhatPrepUsedIsNotThereForTouchUpsWhileAnotherIs(t *testing.T) {
+	first := func(left float64) string {
+		s := outdoors(t, segment(t, "11:00", "16:00", "sun"))
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Over })
+		Add(s, kit.Product{ID: "fluid", Name: "Fluid", Kind: kit.SPFFluid, SPF: 50, BroadSpectrum: true, Base: "emulsion",
+			EyeSafe: true, RemainingG: P(left)},
+			kit.Product{ID: "mist", Name: "Mist", Kind: kit.SPFMist, SPF: 50, BroadSpectrum: true, Base: "water",
+				EyeSafe: true})
+		r, _, _ := planned(s)
+		for _, u := range r.Wear.TouchUps {
+			for _, st := range u.Steps {
+				if st.Act == "reapply" && (st.Product == "fluid" || st.Product == "mist") {
+					return st.Product
+				}
+			}
+		}
+		return ""
+	}
+	if first(50) != "fluid" || first(0.1) != "mist" {
+		t.Errorf("with plenty %s, with too little %s", first(50), first(0.1))
+	}
+}
+
+func TestWetSkinIsPattedDryBeforeACoatAndDrySkinIsNot(t *testing.T) {
+	for _, place := range []day.Where{day.InWater, day.InSun} {
+		r := checked(outdoors(t, segment(t, "12:00", "13:00", place)), wear.TouchUp{At: At(t, "13:00"),
+			Zones: []string{"face"}, Steps: []wear.TouchStep{{Act: "blot", Zones: []string{"cheeks"}}}})
+		if got := strings.Contains(r.Wear.TouchUps[0].Steps[0].Say, "wet skin dry"); got != (place == day.InWater) {
+			t.Errorf("after an hour in %s: %q", place, r.Wear.TouchUps[0].Steps[0].Say)
+		}
+		if r.Wear.TouchUps[0].Steps[0].ID != "t1.1" {
+			t.Errorf("the step goes by %q", r.Wear.TouchUps[0].Steps[0].ID)
+		}
+	}
+}
