@@ -126,8 +126,9 @@ var conditions = []condition{
 		say: say.LensesAway},
 	{rule: rules.OilOnExtensions, where: worn(face.LashExtensions, face.NearEyes), rulesOut: nature.Oily,
 		say: say.OilyExtensions},
-	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, only: nature.Removes, severity: rules.Stop,
-		say: say.WateryLids},
+	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, but: nature.TwoPhase, only: nature.Removes,
+		severity: rules.Stop,
+		say:      say.WateryLids},
 	{rule: rules.OnLashLine, where: watery, rulesOut: nature.EyeCream, say: say.WateryLids},
 	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, only: nature.Leaves, say: say.WateryLids},
 

@@ -259,7 +259,7 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 			if pressed(e.c, z) {
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmPad), ""
 			}
-			if m.Pads > 0 || m.Buds > 0 || m.Cloths > 0 || m.Tips > 0 { // damp ones of its own
+			if (m.Pads > 0 || m.Buds > 0 || m.Cloths > 0 || m.Tips > 0) && !watery(e.c, z) { // damp ones of its own
 				e.soap[z], e.foam[z] = "", false
 			} else if e.dry[z] > 0 {
 				m.finishes = true
@@ -403,6 +403,9 @@ func (e *evaluation) note(m *moment, z face.Zone) {
 	}
 	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
 		e.soap[z], e.foam[z] = m.ID, e.foam[z] || turnOf(m.kind) == turnWash
+	}
+	if m.kind == kit.Biphase && watery(e.c, z) { // water after it, whatever wiped it off
+		e.soap[z], e.foam[z] = m.ID, true
 	}
 	e.unwiped(z)
 	if m.Act == act.Hold && m.ContactS == 0 && e.wayIn(m, z) == wayWiped {

@@ -198,6 +198,15 @@ func (pl *planner) wipeHeld(zones face.Set) {
 		}
 	}
 	pl.add(w)
+	pl.dampened(zones)
+}
+
+// dampened notes that some zones were wiped with something damp: nothing that cleans is left there, but two-phase at
+// watery eyes is rinsed all the same.
+func (pl *planner) dampened(zones face.Set) {
+	if watery(pl.c, face.Eyelids) {
+		zones &^= face.SetOf(face.Eyelids)
+	}
 	pl.soap &^= zones
 }
 
@@ -208,7 +217,7 @@ func (pl *planner) wipeTips(zones face.Set) {
 		Say: pl.c.Say(say.WipeTips, "zones", pl.c.Names(zones))}
 	pl.tips(&w)
 	pl.add(w)
-	pl.soap &^= zones
+	pl.dampened(zones)
 }
 
 // roots adds to the last step on the lids what takes the leftovers at the lash roots: a damp bud for each eye, a tip

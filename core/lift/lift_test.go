@@ -621,3 +621,83 @@ func TestABudOnABandReachesTheGlueAloneWithExtensionsToo(t *testing.T) {
 		t.Errorf("a bud at the band took the mascara off: %s", Rules(p.Findings))
 	}
 }
+
+func TestWateryEyesGetTwoPhaseHeldAndRinsedOnlyWhereNothingElseReaches(t *testing.T) {
+	lids := func(binder look.Binder) (kinds []string, rinsed bool, p *plan.Plan) {
+		p = plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Client.Eyes = []face.EyeShape{"watery"}
+			s.Look.Items[1] = on(face.Eyelids, "liner", binder, 1)
+		}))
+		rinsed = slices.ContainsFunc(p.Lift.Steps, func(s stack.Step) bool {
+			return s.Act == "rinse" && slices.Contains(s.Zones, face.Eyelids)
+		})
+		return passes(p, face.Eyelids), rinsed, p
+	}
+	if kinds, rinsed, p := lids(look.Adhesive); !slices.Contains(kinds, "biphase") || !rinsed {
+		t.Errorf("glue: %v, rinsed %v: %s", kinds, rinsed, Rules(p.Findings))
+	}
+	if kinds, _, p := lids(look.WaterFilm); slices.Contains(kinds, "biphase") || len(Found(p.Findings, "on-lash-line")) > 0 {
+		t.Errorf("tubing: %v: %s", kinds, Rules(p.Findings))
+	}
+}
+
+func TestInAHurryWhatIsGivenUpIsNamedAndTargetsAreKept(t *testing.T) {
+	free := plan.Make(evening(t, none))
+	p := plan.Make(evening(t, func(s *sitting.Sitting) { s.Method["lift_minutes"] = "5" }))
+	if p.Lift.Minutes >= free.Lift.Minutes || len(p.Lift.GaveUp) == 0 {
+		t.Errorf("%v minutes, %v without a limit; gave up %v", p.Lift.Minutes, free.Lift.Minutes, p.Lift.GaveUp)
+	}
+	f := Found(p.Findings, "time-short")
+	if len(f) != 1 || !strings.Contains(f[0].Say, "Given up") {
+		t.Errorf("%s", Rules(p.Findings))
+	}
+	clean(t, "hurried", p)
+	again := plan.Check(p)
+	if !slices.Equal(again.Lift.GaveUp, p.Lift.GaveUp) || Rules(again.Findings) != Rules(p.Findings) {
+		t.Errorf("checked: %v, %s", again.Lift.GaveUp, Rules(again.Findings))
+	}
+	if easy := plan.Make(evening(t, func(s *sitting.Sitting) { s.Method["lift_minutes"] = "10" })); free.Lift.Minutes <= 10 &&
+		(len(easy.Lift.GaveUp) > 0 || easy.Lift.Minutes != free.Lift.Minutes) {
+		t.Errorf("ten minutes are enough, and %v is given up", easy.Lift.GaveUp)
+	}
+}
+
+func TestAPieceIsLoosenedLiftedAndItsGlueTreatedAndWithoutItsRemoverRefused(t *testing.T) {
+	with := func(kinds ...kit.Kind) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			for _, k := range kinds {
+				Add(s, remover(string(k), k))
+			}
+			s.Look.Items = append(s.Look.Items, on(face.Chin, "chin piece", look.FXResin, 2,
+				func(it *look.Item) { it.Attach, it.EdgeCM = look.Appliance, 25 }))
+		}))
+	}
+	p := with(kit.FXRemoverEster)
+	clean(t, "piece", p)
+	order := []string{}
+	for _, s := range p.Lift.Steps {
+		if slices.Contains(s.Zones, face.Chin) && (s.Product != "" || s.Act == act.LiftPiece) {
+			order = append(order, string(s.Act)+" "+string(s.Kind))
+		}
+	}
+	if len(order) < 3 || order[0] != "hold fx_remover_ester" || order[1] != "lift_piece " {
+		t.Errorf("%q", order)
+	}
+	first := steps(p, func(s stack.Step) bool { return s.Kind == act.Detail(kit.FXRemoverEster) })[0]
+	if first.Buds == 0 || first.Grams != 5 {
+		t.Errorf("25 cm of edge take 5 ml on a bud or brush: %g g, %d buds", float64(first.Grams), first.Buds)
+	}
+	if len(p.Stack.AtBase[face.Chin]) != 0 {
+		t.Errorf("nothing goes under the glue: %v", p.Stack.AtBase[face.Chin])
+	}
+	refused := with()
+	for _, s := range refused.Lift.Steps {
+		if s.Product != "" && slices.Contains(s.Zones, face.Chin) {
+			t.Errorf("%s of %s over a piece that nothing loosens", s.Act, s.Product)
+		}
+	}
+	f := Found(refused.Findings, "cannot-dissolve")
+	if len(f) == 0 || !strings.Contains(f[0].Instead, "ester remover") || !strings.Contains(f[0].Say, "chin piece") {
+		t.Errorf("%s", Rules(refused.Findings))
+	}
+}

@@ -196,6 +196,9 @@ func (m Loads) alone() bool {
 	return m[look.Care] > 0 && !slices.ContainsFunc(m.binders(), func(b look.Binder) bool { return b != look.Care })
 }
 
+// watery reports whether a zone is the lids of eyes that water.
+func watery(c *sitting.Case, z face.Zone) bool { return z == face.Eyelids && len(c.Client.Eyes) > 0 }
+
 // films reports whether a remover leaves a film of itself.
 func films(k kit.Kind) bool {
 	return k == kit.Balm || k == kit.CleansingOil || k == kit.PlantOil || k == kit.Biphase

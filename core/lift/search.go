@@ -6,7 +6,6 @@ import (
 	"math/bits"
 	"slices"
 
-	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -73,7 +72,7 @@ func (ch *chooser) lastResort(g *group, n int) bool {
 	if ch.removers[g.allowed[n]].Kind != kit.Biphase {
 		return false
 	}
-	return !held(g.like) && !still(ch.c, g.like) || g.like == face.Eyelids && len(ch.c.Client.Eyes) > 0
+	return !held(g.like) && !still(ch.c, g.like) || watery(ch.c, g.like)
 }
 
 // habits is what each option of the house's first remover comes first with.

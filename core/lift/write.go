@@ -395,7 +395,7 @@ func (pl *planner) lashesFirst() {
 
 // lather notes where a remover leaves what cleans.
 func (pl *planner) lather(p *kit.Product, zones face.Set) {
-	if p.Kind == kit.Wipe || turnOf(p.Kind) == turnWash ||
+	if p.Kind == kit.Wipe || p.Kind == kit.Biphase && watery(pl.c, face.Eyelids) && zones.Has(face.Eyelids) || turnOf(p.Kind) == turnWash ||
 		p.Kind == kit.Micellar && pl.c.Method.Is(method.MicellarRinse, method.Rinse) {
 		pl.soap |= zones
 	}

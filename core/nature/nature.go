@@ -55,6 +55,7 @@ const (
 	Fibres                     // a microfibre mitt
 	Primes                     // a primer
 	ForLashes                  // a serum for lashes
+	TwoPhase                   // oil over water, held and rinsed
 )
 
 // Scours is all that takes skin away.
@@ -111,6 +112,7 @@ var ofKind = map[kit.Kind]Set{
 	kit.PrimerGripping:   Primes,
 
 	kit.WaterMitt: LensSafe | Fibres,
+	kit.Biphase:   TwoPhase,
 	kit.Mitt:      LensSafe | Fibres,
 }
 

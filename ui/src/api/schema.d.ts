@@ -443,7 +443,7 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {string} */
-        ActAct: "hands" | "setup" | "lens_out" | "cool" | "cleanse" | "rinse" | "cloth" | "dry" | "treat" | "neutralise" | "apply" | "touch_check" | "blot" | "reapply" | "lashes_off" | "hold" | "wipe" | "massage" | "emulsify" | "pad_check" | "refer" | "ready" | "repair";
+        ActAct: "hands" | "setup" | "lens_out" | "cool" | "cleanse" | "rinse" | "cloth" | "dry" | "treat" | "neutralise" | "apply" | "touch_check" | "blot" | "reapply" | "lashes_off" | "hold" | "wipe" | "massage" | "emulsify" | "pad_check" | "refer" | "ready" | "repair" | "lift_piece";
         AfterAftercare: {
             card: string[];
             steps: components["schemas"]["StackStep"][];
@@ -742,6 +742,8 @@ export interface components {
             /** @description acts of a licensed person of the studio */
             licensed?: string[];
             lift_at: string;
+            /** @description when removal must be done */
+            lift_by?: string;
             /** Format: double */
             ozone_du?: number;
             place: components["schemas"]["DayPlace"];
@@ -1000,7 +1002,7 @@ export interface components {
         /** @enum {string} */
         KitFilters: "" | "mineral" | "organic" | "mixed";
         /** @enum {string} */
-        KitKind: "water_mitt" | "micellar" | "biphase" | "balm" | "cleansing_oil" | "plant_oil" | "cream_cleanser" | "gel_cleanser" | "foam_cleanser" | "wipe" | "toner" | "acid_toner" | "mist" | "essence" | "serum" | "eye_cream" | "moisturiser_gel" | "moisturiser_lotion" | "moisturiser_cream" | "moisturiser_rich" | "face_oil" | "lip_balm" | "dry_patch_balm" | "retinoid" | "spot_patch" | "lash_serum" | "lip_scrub" | "mask_clay" | "mask_hydrating" | "scrub" | "enzyme_polish" | "primer_mattifying" | "primer_hydrating" | "primer_gripping" | "sunscreen" | "moisturiser_spf" | "spf_mist" | "spf_stick" | "spf_cushion" | "spf_powder" | "spf_fluid" | "blotting_paper" | "powder" | "setting_spray" | "fx_remover_ester" | "fx_remover_silicone" | "cotton_pad" | "cotton_bud" | "cloth" | "mitt" | "sponge" | "spatula" | "tissue";
+        KitKind: "water_mitt" | "micellar" | "biphase" | "balm" | "cleansing_oil" | "plant_oil" | "cream_cleanser" | "gel_cleanser" | "foam_cleanser" | "wipe" | "toner" | "acid_toner" | "mist" | "essence" | "serum" | "eye_cream" | "moisturiser_gel" | "moisturiser_lotion" | "moisturiser_cream" | "moisturiser_rich" | "face_oil" | "lip_balm" | "dry_patch_balm" | "retinoid" | "spot_patch" | "lash_serum" | "lip_scrub" | "mask_clay" | "mask_hydrating" | "scrub" | "enzyme_polish" | "primer_mattifying" | "primer_hydrating" | "primer_gripping" | "sunscreen" | "moisturiser_spf" | "spf_mist" | "spf_stick" | "spf_cushion" | "spf_powder" | "spf_fluid" | "blotting_paper" | "powder" | "setting_spray" | "fx_remover_ester" | "fx_remover_silicone" | "lash_cleanser" | "cotton_pad" | "cotton_bud" | "cloth" | "mitt" | "sponge" | "spatula" | "tissue" | "lint_free_tip";
         KitProduct: {
             actives?: {
                 [key: string]: number;
@@ -1085,8 +1087,12 @@ export interface components {
             cloths: number;
             /** Format: double */
             cost: number;
+            gave_up: string[];
+            later: string[];
             /** Format: double */
             minutes: number;
+            /** Format: int64 */
+            mitts: number;
             /** Format: int64 */
             pad_faces: number;
             /** Format: int64 */
@@ -1100,6 +1106,8 @@ export interface components {
                 [key: string]: components["schemas"]["LiftLeft"];
             };
             steps: components["schemas"]["StackStep"][];
+            /** Format: int64 */
+            tips: number;
         };
         /** @enum {string} */
         LiftPadReading: "clean" | "trace" | "heavy";
@@ -1110,7 +1118,7 @@ export interface components {
             step: string;
         };
         /** @enum {string} */
-        LookAttach: "" | "glue_strip" | "single" | "magnetic" | "extensions";
+        LookAttach: "" | "glue_strip" | "single" | "magnetic" | "extensions" | "appliance" | "lace";
         /** @enum {string} */
         LookBase: "water" | "silicone" | "oil" | "emulsion" | "powder" | "none";
         /** @enum {string} */
@@ -1122,6 +1130,11 @@ export interface components {
         LookItem: {
             attach?: components["schemas"]["LookAttach"];
             binder: components["schemas"]["LookBinder"];
+            /**
+             * Format: double
+             * @description length of the glued edge of a piece
+             */
+            edge_cm?: number;
             first_use?: boolean;
             item: string;
             keep?: boolean;
@@ -1151,7 +1164,7 @@ export interface components {
             name: string;
         };
         /** @enum {string} */
-        MethodKey: "eye_order" | "eye_remover" | "first_cleanse_on" | "first_cleanse_off" | "second_cleanse" | "micellar_rinse" | "check_with_micellar" | "removal_tool" | "wipes" | "massage" | "toner" | "toner_by" | "eye_cream_slot" | "eye_cream_reach" | "moisture_dose" | "oil_slot" | "damp_layering" | "depuff" | "oily_moisture" | "mist_how" | "primer_split" | "primer_spf_order" | "spf_layer" | "spf_measure" | "same_day_mask" | "facial" | "second_coat" | "same_day_polish" | "night_layers" | "night_exfoliant" | "cleanser_spend" | "lip_order";
+        MethodKey: "eye_order" | "eye_remover" | "first_remover" | "first_cleanse_on" | "first_cleanse_off" | "second_cleanse" | "micellar_rinse" | "check_with_micellar" | "removal_tool" | "wipes" | "massage" | "toner" | "toner_by" | "eye_cream_slot" | "eye_cream_reach" | "moisture_dose" | "oil_slot" | "damp_layering" | "depuff" | "oily_moisture" | "mist_how" | "primer_split" | "primer_spf_order" | "spf_layer" | "spf_measure" | "same_day_mask" | "facial" | "touch_reset" | "second_coat" | "same_day_polish" | "night_layers" | "night_exfoliant" | "lift_minutes" | "cleanser_spend" | "lip_order";
         MethodMethod: {
             key: components["schemas"]["MethodKey"];
             name: string;
@@ -1418,9 +1431,13 @@ export interface components {
             kind: string;
             method?: components["schemas"]["MethodKey"];
             /** Format: int64 */
+            mitts?: number;
+            /** Format: int64 */
             pad_faces: number;
             /** Format: int64 */
             pads: number;
+            /** Format: int64 */
+            passes?: number;
             product: string;
             say: string;
             second?: string;
@@ -1429,6 +1446,8 @@ export interface components {
             start: string;
             /** Format: double */
             temp_c?: number;
+            /** Format: int64 */
+            tips?: number;
             unit: string;
             /** Format: double */
             units: number;
@@ -1512,6 +1531,7 @@ export interface components {
             /** Format: double */
             grams?: number;
             how?: string;
+            id?: string;
             product?: string;
             say?: string;
             zones?: string[];
