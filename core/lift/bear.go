@@ -17,39 +17,52 @@ type skin struct {
 // skinOf reckons what skin can bear: by its zone, and by what it is today.
 func skinOf(c *sitting.Case) *skin {
 	s := &skin{}
-	age, known := c.Client.Age(c.Day.Date)
-	old, young := known && age >= float64(figure.OldFrom), known && age < float64(figure.YoungUnder)
-	sore, worn := sore(c), worn(c)
+	tender, thin, aged := sore(c), worn(c), agedSkin(c)
 	for z := range face.N {
-		times := 1.0
-		switch {
-		case c.Client.Sensitivity > figure.SensitiveFrom:
-			times = figure.VerySensitiveTimes
-		case c.Client.Sensitivity == figure.SensitiveFrom:
-			times = figure.SensitiveTimes
-		}
-		if sore.Has(z) {
+		times := sensitiveTimes(c)
+		if tender.Has(z) {
 			times = max(times, figure.SoreTimes)
 		}
-		if old || young {
+		if aged {
 			times = max(times, figure.AgeTimes)
 		}
 		s.delicacy[z] = zoneDelicacy(z, c.Scarred.Has(z)) * times
-		switch {
-		case worn.Has(z):
+		if s.bears[z] = bears(c, aged); thin.Has(z) {
 			s.bears[z] = figure.BearsSore
-		case c.Client.Sensitivity >= figure.SensitiveFrom || c.Client.Mature || old || young:
-			s.bears[z] = figure.BearsSensitive
-		case c.Method.Is(method.Massage, method.Long):
-			s.bears[z] = figure.BearsLong
-		default:
-			s.bears[z] = figure.BearsSturdy
 		}
 		if near(z) || z == face.Lips {
 			s.bears[z] *= figure.BearsNear
 		}
 	}
 	return s
+}
+
+// agedSkin reports whether the client is so old or so young that skin is thinner for it.
+func agedSkin(c *sitting.Case) bool {
+	age, known := c.Client.Age(c.Day.Date)
+	return known && (age >= float64(figure.OldFrom) || age < float64(figure.YoungUnder))
+}
+
+// sensitiveTimes is by how much sensitivity makes every pass cost more.
+func sensitiveTimes(c *sitting.Case) float64 {
+	switch {
+	case c.Client.Sensitivity > figure.SensitiveFrom:
+		return figure.VerySensitiveTimes
+	case c.Client.Sensitivity == figure.SensitiveFrom:
+		return figure.SensitiveTimes
+	}
+	return 1
+}
+
+// bears is the seconds that skin bears which is not sore.
+func bears(c *sitting.Case, aged bool) float64 {
+	switch {
+	case c.Client.Sensitivity >= figure.SensitiveFrom || c.Client.Mature || aged:
+		return figure.BearsSensitive
+	case c.Method.Is(method.Massage, method.Long):
+		return figure.BearsLong
+	}
+	return figure.BearsSturdy
 }
 
 // near reports whether a zone is under the eyes or on the lids, where a pass over the face counts half.

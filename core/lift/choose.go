@@ -410,7 +410,8 @@ func (g *group) carries() bool { return g.turn() == 0 && g.like.OnFace() }
 // groupOf is one zone as a group; skin is the area of all that is passed over together.
 func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group {
 	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, held: pressed(ch.c, z),
-		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z], piece: ch.c.Pieces().Has(z)}
+		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z],
+		piece: ch.c.Pieces().Has(z)}
 	g.rides = (z == face.UnderEyes || held(z) && on.alone()) && !still(ch.c, z) && !glitter(ch.c, z) &&
 		!(near(z) && extended(ch.c)) && !fit.Still(ch.c).Has(z)
 	g.start = slices.Repeat([]float64{1}, len(g.binders))
@@ -434,9 +435,11 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 func (g *group) alike(o *group) bool {
 	return g.piece == o.piece && g.held == o.held && g.rides == o.rides && slices.Equal(g.binders, o.binders) &&
 		slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
-		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) && math.Abs(g.bears-o.bears) < figure.Same &&
+		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) &&
+		math.Abs(g.bears-o.bears) < figure.Same &&
 		g.on.massage(kit.Balm) == o.on.massage(kit.Balm) &&
-		!(g.held && slices.ContainsFunc(g.binders, func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) }))
+		!(g.held && slices.ContainsFunc(g.binders,
+			func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) }))
 }
 
 // level is the step of the load that contact times go by; nothing finer matters to the choice.
@@ -531,21 +534,27 @@ func (ch *chooser) may(p *kit.Product, z face.Zone, on Loads) (caution float64, 
 // hasPlace reports whether method, makeup and zone leave a place for a remover at all.
 func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
 	c := ch.c
-	switch {
-	case p.Kind == kit.WaterMitt:
-		return (byMitt(c) || z == face.Eyelids && onlyWater(on)) && !still(c, z) && !glitter(c, z)
-	case p.Kind == kit.Wipe:
-		return c.Method.Is(method.Wipes, method.TravelOnly) && !still(c, z) && !glitter(c, z)
-	case p.Kind == kit.LashCleanser:
-		return z == face.Eyelids && extended(c)
-	case turnOf(p.Kind) == turnEffects:
-		return slices.ContainsFunc(on.binders(), effects) && (z.Class() != face.Eye || p.EyeSafe)
-	case still(c, z):
-		return !p.Kind.Worked()
-	case ch.cloths == 0 && !held(z) && films(p.Kind) && !emulsifies(p.Kind):
-		return false // nothing would take it up
+	if is, asked := places[p.Kind]; asked {
+		return is(c, z, on)
 	}
-	return true
+	if effectsRemover(p.Kind) {
+		return slices.ContainsFunc(on.binders(), effects) && (z.Class() != face.Eye || p.EyeSafe)
+	}
+	if still(c, z) {
+		return !p.Kind.Worked()
+	}
+	return held(z) || ch.cloths != 0 || emulsifies(p.Kind) || !films(p.Kind) // else nothing would take it up
+}
+
+// places is where removers have a place that have not one everywhere.
+var places = map[kit.Kind]func(c *sitting.Case, z face.Zone, on Loads) bool{
+	kit.WaterMitt: func(c *sitting.Case, z face.Zone, on Loads) bool {
+		return (byMitt(c) || z == face.Eyelids && onlyWater(on)) && !still(c, z) && !glitter(c, z)
+	},
+	kit.Wipe: func(c *sitting.Case, z face.Zone, _ Loads) bool {
+		return c.Method.Is(method.Wipes, method.TravelOnly) && !still(c, z) && !glitter(c, z)
+	},
+	kit.LashCleanser: func(c *sitting.Case, z face.Zone, _ Loads) bool { return z == face.Eyelids && extended(c) },
 }
 
 // byMitt reports whether the house takes makeup off with water and a mitt.
@@ -669,29 +678,31 @@ func (ch *chooser) padsFor(g *group, k pass, filmed bool) int {
 	if k.along {
 		return 0
 	}
-	n := 0
-	for _, z := range g.zones.List() {
-		n += strokes(z)
-	}
-	many := (n + figure.FacesPerPad - 1) / figure.FacesPerPad
+	many := padsOver(g.zones)
 	if held(g.like) {
 		many = 1
 	}
 	switch {
 	case near(g.like) && extended(ch.c), p.Kind == kit.WaterMitt, p.Kind == kit.Wipe:
 		return 0
-	case k.way == wayHeld && films(p.Kind) && !filmed && p.Kind.Worked():
-		return many // under the palms; the pad takes it off
-	case k.way == wayHeld && films(p.Kind) && !filmed:
-		return 2 * many
-	case k.way == wayHeld && p.Kind.Worked() && films(p.Kind):
-		return 0
-	case k.way == wayHeld:
-		return many
-	case k.way == wayWorked, !ch.c.Method.Is(method.RemovalTool, method.Pads):
+	case k.way == wayHeld && films(p.Kind):
+		return ch.padsHeld(p, many, filmed)
+	case k.way == wayWorked, k.way == wayWiped && !ch.c.Method.Is(method.RemovalTool, method.Pads):
 		return 0
 	}
 	return many
+}
+
+// padsHeld is the pads of an oily remover that is held: those it is held with, but balm and oil under the palms, and as
+// many again that take the first of them off.
+func (ch *chooser) padsHeld(p *kit.Product, many int, filmed bool) (n int) {
+	if !p.Kind.Worked() {
+		n = many
+	}
+	if !filmed {
+		n += many
+	}
+	return n
 }
 
 // facesFor is how many clean faces of a mitt a pass takes.
@@ -699,11 +710,7 @@ func (ch *chooser) facesFor(g *group, k pass) int {
 	if ch.removers[k.remover].Kind != kit.WaterMitt {
 		return 0
 	}
-	n := 0
-	for _, z := range g.zones.List() {
-		n += strokes(z)
-	}
-	return n
+	return strokesOver(g.zones)
 }
 
 // finish is what takes a remover off again: seconds, and the share of its film that is left.

@@ -227,21 +227,21 @@ func TestPatienceDoesNotMakeAWrongRemoverRight(t *testing.T) {
 		{"balm", 30, 0.15}, {"balm", 60, 0.15 * 0.15}, {"balm", 600, math.Pow(0.15, 3)}, {"micellar", 30, 0.55},
 		{"micellar", 600, math.Pow(0.55, 1.5)}, {"balm", 15, math.Sqrt(0.15)},
 	} {
-		if got := share(c, x.kind, wayHeld, on, "waterproof_film", x.contact, 0); math.Abs(got-x.want) > 1e-9 {
+		if got := share(c, work{x.kind, wayHeld, x.contact, 0}, on, "waterproof_film"); math.Abs(got-x.want) > 1e-9 {
 			t.Errorf("%s held %g s leaves %g, want %g", x.kind, x.contact, got, x.want)
 		}
 	}
 	base := Loads{"emulsion": 1}
 	for contact, want := range map[float64]float64{30: 0.05, 60: 0.05, 600: 0.05, 15: math.Sqrt(0.05)} {
-		if got := share(c, "balm", wayWorked, base, "emulsion", contact, 30); math.Abs(got-want) > 1e-9 {
+		if got := share(c, work{"balm", wayWorked, contact, 30}, base, "emulsion"); math.Abs(got-want) > 1e-9 {
 			t.Errorf("one dose massaged %g s instead of 30 leaves %g, want %g", contact, got, want)
 		}
 	}
-	if got := share(c, "micellar", wayWiped, on, "waterproof_film", 0, 0); math.Abs(got-0.55) > 1e-9 {
+	if got := share(c, work{"micellar", wayWiped, 0, 0}, on, "waterproof_film"); math.Abs(got-0.55) > 1e-9 {
 		t.Errorf("a pad that wipes takes its share: %g is left", got)
 	}
 	c.Client.Learned.Lift = map[string]float64{"balm/waterproof_film": 0.5}
-	if got := share(c, "balm", wayHeld, on, "waterproof_film", 30, 0); math.Abs(got-math.Sqrt(0.15)) > 1e-9 {
+	if got := share(c, work{"balm", wayHeld, 30, 0}, on, "waterproof_film"); math.Abs(got-math.Sqrt(0.15)) > 1e-9 {
 		t.Errorf("what was learned multiplies the exponent: %g", got)
 	}
 	if t0("waterproof_film", 1) != 21 || t0("waterproof_film", 2) != 30 || t0("waterproof_film", 2.1) != 45 {

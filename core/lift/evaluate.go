@@ -100,7 +100,6 @@ type evaluation struct {
 	rubs     [face.N]float64 // seconds of massage and wiping
 	passes   [face.N]int
 	of       map[string]int // passes of a product on a zone
-	faces    int            // clean faces left of what the last pass was made with
 	pieces   bool           // pieces on the skin have been lifted
 	lensOut  bool
 	lashOff  bool // their glue has let go
@@ -275,15 +274,25 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	},
 }
 
+// rubbing is the seconds of massage or wiping in a step, 0 where it lays, presses or holds.
+func (m *moment) rubbing() float64 {
+	switch {
+	case m.How == act.LayDamp || m.How == act.Lay || m.How == act.PressPad:
+		return 0
+	case m.Act == act.Wipe && m.ContactS == 0:
+		return float64(figure.WipedS)
+	case m.Act == act.Massage || m.Act == act.Wipe:
+		return float64(m.ContactS)
+	}
+	return 0
+}
+
 // rub counts the seconds that a step rubs each zone: massage, and wiping, which counts ten where no time is said. A
 // pass over the face counts half under the eyes and on the lids.
 func (e *evaluation) rub(m *moment) {
-	if m.Act != act.Massage && m.Act != act.Wipe || m.How == act.LayDamp || m.How == act.Lay || m.How == act.PressPad {
+	seconds := m.rubbing()
+	if seconds == 0 {
 		return
-	}
-	seconds := float64(m.ContactS)
-	if m.Act == act.Wipe && seconds == 0 {
-		seconds = float64(figure.WipedS)
 	}
 	overFace := m.zones&^face.NearEyes != 0
 	for _, z := range m.zones.List() {
@@ -367,7 +376,7 @@ func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 		if w == wayHeld && e.left[z][i] > Target(z) {
 			needed = max(needed, t0(b, e.on[z][b]))
 		}
-		e.left[z][i] *= share(e.c, m.kind, w, e.on[z], b, contact, dose)
+		e.left[z][i] *= share(e.c, work{m.kind, w, contact, dose}, e.on[z], b)
 	}
 	if w == wayWorked {
 		needed = dose
@@ -401,15 +410,21 @@ func (e *evaluation) note(m *moment, z face.Zone) {
 	if e.foam[z] && e.wayIn(m, z) != wayHeld {
 		m.foamy |= face.SetOf(z)
 	}
-	if m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0 {
-		e.soap[z], e.foam[z] = m.ID, e.foam[z] || turnOf(m.kind) == turnWash
-	}
-	if m.kind == kit.Biphase && watery(e.c, z) { // water after it, whatever wiped it off
-		e.soap[z], e.foam[z] = m.ID, true
-	}
+	e.lather(m, z)
 	e.unwiped(z)
 	if m.Act == act.Hold && m.ContactS == 0 && e.wayIn(m, z) == wayWiped {
 		e.dry[z] = m.at + 1
+	}
+}
+
+// lather keeps what a pass leaves that has to be rinsed off, whatever wiped it off: a surfactant, or two-phase at
+// watery eyes.
+func (e *evaluation) lather(m *moment, z face.Zone) {
+	switch {
+	case m.kind == kit.Biphase && watery(e.c, z):
+		e.soap[z], e.foam[z] = m.ID, true
+	case m.kind == kit.Micellar || m.kind == kit.Wipe || washes[m.kind] > 0:
+		e.soap[z], e.foam[z] = m.ID, e.foam[z] || turnOf(m.kind) == turnWash
 	}
 }
 

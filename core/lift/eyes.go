@@ -107,10 +107,11 @@ func (pl *planner) letsGo(list []task) bool {
 	for _, s := range pl.steps {
 		if s.Passes > 0 && slices.Contains(s.Zones, face.Eyelids) && s.How != act.Bud {
 			n++
-			left *= share(pl.c, kit.Kind(s.Kind), wayHeld, list[i].g.on, look.Adhesive, float64(s.ContactS), 0)
+			left *= share(pl.c, work{kit.Kind(s.Kind), wayHeld, float64(s.ContactS), 0}, list[i].g.on, look.Adhesive)
 		}
 	}
-	return n > 0 && left <= figure.LashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) || n >= len(list[i].passes))
+	return n > 0 && left <= figure.LashHalf && (hasStrip(pl.c, true) || hasStrip(pl.c, false) ||
+		n >= len(list[i].passes))
 }
 
 func glued(c *sitting.Case) bool {

@@ -44,7 +44,8 @@ func (pl *planner) skinPasses(first bool) {
 	order := pl.gathered(first)
 	pl.merge(&order)
 	slices.SortStableFunc(order, func(a, b over) int {
-		return cmp.Or(a.remover-b.remover, a.nth-b.nth, cmp.Compare(a.where, b.where), cmp.Compare(b.contact, a.contact))
+		return cmp.Or(a.remover-b.remover, a.nth-b.nth, cmp.Compare(a.where, b.where), cmp.Compare(b.contact,
+			a.contact))
 	})
 	var long []over
 	if !first {
@@ -109,7 +110,8 @@ func (pl *planner) gathered(first bool) (order []over) {
 		for _, k := range t.passes {
 			q := pl.removers[k.remover]
 			early := films(q.Kind) || !anyFirst && pl.turn(q.Kind) < turnWash
-			at := over{remover: k.remover, nth: nth[k.remover], where: pl.region(t.g, k), way: k.way, contact: k.contact}
+			at := over{remover: k.remover, nth: nth[k.remover], where: pl.region(t.g, k), way: k.way,
+				contact: k.contact}
 			nth[k.remover]++
 			if early != first {
 				continue

@@ -472,7 +472,8 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 				s.Look.Items = append(s.Look.Items, it)
 			}
 			s.Client.Sensitivity = r.IntN(4)
-			s.Method = method.Choice{"first_remover": []method.OptionID{"computed", "micellar", "balm", "mitt"}[r.IntN(4)],
+			s.Method = method.Choice{"first_remover": []method.OptionID{"computed", "micellar", "balm",
+				"mitt"}[r.IntN(4)],
 				"second_cleanse": []method.OptionID{"by_residue", "always", "never"}[r.IntN(3)],
 				"massage":        []method.OptionID{"brief", "long"}[r.IntN(2)],
 				"removal_tool":   []method.OptionID{"pads", "cloth", "mitt"}[r.IntN(3)]}
@@ -497,7 +498,8 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 				t.Errorf("plan %d: a planned step meets a stop: %s", n, Rules([]rules.Finding{f}))
 			}
 			if f.Phase == "lift" && slices.Contains([]rules.ID{"rubbing", "not-emulsified", "dirty-face", "lip-smear",
-				"not-rinsed", "too-hot", "over-massaged", "lashes-under-rubbing", "cotton-on-extensions", "wiped-glitter",
+				"not-rinsed", "too-hot", "over-massaged", "lashes-under-rubbing", "cotton-on-extensions",
+				"wiped-glitter",
 				"appliance-on", "biphase-on-skin", "time-short"}, f.Rule) {
 				t.Errorf("plan %d: avoidable: %s", n, Rules([]rules.Finding{f}))
 			}
@@ -508,7 +510,8 @@ func TestNoPlanMissesATargetWithoutAFinding(t *testing.T) {
 			t.Fatalf("plan %d cannot be read back: %s", n, fs.Error())
 		}
 		if got := plan.Check(read).JSON(); string(got) != string(made) {
-			t.Errorf("plan %d: checking it changes it: %s, not %s", n, Rules(plan.Check(read).Findings), Rules(p.Findings))
+			t.Errorf("plan %d: checking it changes it: %s, not %s", n, Rules(plan.Check(read).Findings),
+				Rules(p.Findings))
 		}
 	}
 }
@@ -636,7 +639,8 @@ func TestWateryEyesGetTwoPhaseHeldAndRinsedOnlyWhereNothingElseReaches(t *testin
 	if kinds, rinsed, p := lids(look.Adhesive); !slices.Contains(kinds, "biphase") || !rinsed {
 		t.Errorf("glue: %v, rinsed %v: %s", kinds, rinsed, Rules(p.Findings))
 	}
-	if kinds, _, p := lids(look.WaterFilm); slices.Contains(kinds, "biphase") || len(Found(p.Findings, "on-lash-line")) > 0 {
+	if kinds, _, p := lids(look.WaterFilm); slices.Contains(kinds, "biphase") || len(Found(p.Findings,
+		"on-lash-line")) > 0 {
 		t.Errorf("tubing: %v: %s", kinds, Rules(p.Findings))
 	}
 }
@@ -656,7 +660,8 @@ func TestInAHurryWhatIsGivenUpIsNamedAndTargetsAreKept(t *testing.T) {
 	if !slices.Equal(again.Lift.GaveUp, p.Lift.GaveUp) || Rules(again.Findings) != Rules(p.Findings) {
 		t.Errorf("checked: %v, %s", again.Lift.GaveUp, Rules(again.Findings))
 	}
-	if easy := plan.Make(evening(t, func(s *sitting.Sitting) { s.Method["lift_minutes"] = "10" })); free.Lift.Minutes <= 10 &&
+	if easy := plan.Make(evening(t,
+		func(s *sitting.Sitting) { s.Method["lift_minutes"] = "10" })); free.Lift.Minutes <= 10 &&
 		(len(easy.Lift.GaveUp) > 0 || easy.Lift.Minutes != free.Lift.Minutes) {
 		t.Errorf("ten minutes are enough, and %v is given up", easy.Lift.GaveUp)
 	}

@@ -245,7 +245,10 @@ func (e *evaluation) filmed() bool {
 }
 
 func (e *evaluation) byWarmCloth() bool {
-	return !e.filmed() || e.any(func(m *moment) bool { return m.Act == act.Cloth && (m.How == act.WarmWrung || m.How == act.WithMitt) })
+	return !e.filmed() || e.any(func(m *moment) bool {
+		return m.Act == act.Cloth && (m.How == act.WarmWrung ||
+			m.How == act.WithMitt)
+	})
 }
 
 func (e *evaluation) emulsified() bool {

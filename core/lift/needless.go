@@ -43,7 +43,7 @@ func finishes(s *stack.Step, m *moment) bool {
 func (e *evaluation) spares(m *moment) bool {
 	for _, z := range m.zones.List() {
 		for i, b := range e.binders[z] {
-			one := share(e.c, m.kind, e.wayIn(m, z), e.on[z], b, float64(m.ContactS), m.dose[z])
+			one := share(e.c, work{m.kind, e.wayIn(m, z), float64(m.ContactS), m.dose[z]}, e.on[z], b)
 			if one <= 0 || e.left[z][i]/one > Target(z)+figure.Same {
 				return false
 			}

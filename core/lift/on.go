@@ -228,26 +228,33 @@ func wayOf(k kit.Kind, held bool) way {
 	return wayWiped
 }
 
-// share is what one pass of a remover leaves of a binder, after so many seconds of contact. Held: (1 − e)^(t/t0), t/t0
+// work is one pass of a kind of remover: how it works, for how long, and for how long it should.
+type work struct {
+	kind            kit.Kind
+	way             way
+	contact, needed float64
+}
+
+// share is what one pass of a remover leaves of a binder. Held: (1 − e)^(t/t0), t/t0
 // at most 3 where e ≥ 0.60 and 1.5 where less. Wiped: 1 − e. Massaged for its time: 1 − e too, however much longer, and
 // less of it where it is shorter.
-func share(c *sitting.Case, k kit.Kind, w way, on Loads, b look.Binder, contact, needed float64) float64 {
-	e := takes[k][b]
+func share(c *sitting.Case, w work, on Loads, b look.Binder) float64 {
+	e := takes[w.kind][b]
 	if e <= 0 {
 		return 1
 	}
 	times := 1.0
 	switch {
-	case w == wayHeld:
+	case w.way == wayHeld:
 		most := figure.MostWrong
 		if e >= figure.RightFrom {
 			most = figure.MostRight
 		}
-		times = min(contact/t0(b, on[b]), most)
-	case w == wayWorked && contact < needed:
-		times = contact / needed
+		times = min(w.contact/t0(b, on[b]), most)
+	case w.way == wayWorked && w.contact < w.needed:
+		times = w.contact / w.needed
 	}
-	if learned, ok := c.Client.Learned.Lift[string(k)+"/"+string(b)]; ok {
+	if learned, ok := c.Client.Learned.Lift[string(w.kind)+"/"+string(b)]; ok {
 		times *= learned
 	}
 	return math.Pow(1-e, times)

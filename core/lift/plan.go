@@ -168,7 +168,7 @@ func (pl *planner) loosener() float64 {
 			slices.ContainsFunc(objections(pl.c, p, face.Eyelids, pl.c.Client.Has(face.LensesStay)), barring) {
 			continue
 		}
-		left := share(pl.c, p.Kind, wayHeld, pl.on[face.Eyelids], look.Adhesive, t, 0)
+		left := share(pl.c, work{p.Kind, wayHeld, t, 0}, pl.on[face.Eyelids], look.Adhesive)
 		if left < best-figure.Same {
 			best, pl.looseBy = left, p
 		}
@@ -235,7 +235,8 @@ func wipeAfter(c *sitting.Case, zones face.Set, after string) stack.Step {
 	s := stack.Step{Act: act.Wipe, Zones: zones.List(), ContactS: figure.WipedS, How: act.Glide,
 		HandsS:  figure.WipedS * len(zones.List()),
 		Because: []rules.ID{rules.CannotDissolve},
-		Say:     c.Say(say.WipeOff, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n", figure.WipedS))}
+		Say: c.Say(say.WipeOff, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n",
+			figure.WipedS))}
 	if after != "" {
 		s.ID = after + "w"
 	}

@@ -193,28 +193,29 @@ func biphaseOnSkin(e *evaluation) {
 
 // dirtyFace warns where more strokes are made than there are clean faces, or a cloth is named and none counted.
 func dirtyFace(e *evaluation, m *moment) {
-	switch {
-	case m.Act == act.Cloth && !m.remover:
+	if m.Act == act.Cloth && !m.remover {
 		if m.Cloths == 0 && m.Mitts == 0 {
 			e.find(rules.DirtyFace, m.ID, m.zones, say.NoCleanCloth)
 		}
 		return
-	case effectsRemover(m.kind) && m.Pads == 0: // worked under an edge
-		return
-	case m.finishes: // with what its pass was made with
-		return
-	case m.Act == act.Wipe, m.remover && m.Act == act.Hold:
-	default:
-		return
 	}
-	n := 0
-	for _, z := range m.zones.List() {
-		n += strokes(z)
-	}
-	own := m.Cloths == 0 && m.Mitts == 0 && m.How != act.Sponge && m.How != act.Palms && m.How != act.Brush
-	if clean := m.PadFaces + m.Buds + m.Tips; own && clean < n {
+	n := strokesOver(m.zones)
+	if clean := m.PadFaces + m.Buds + m.Tips; m.strokes() && clean < n {
 		e.find(rules.DirtyFace, m.ID, m.zones, say.StrokesAndFaces, "strokes", n, "faces", clean)
 	}
+}
+
+// cleanWays is the ways of the hands that need no clean face for each stroke.
+var cleanWays = []act.How{act.Sponge, act.Palms, act.Brush}
+
+// strokes reports whether a step wipes or presses with faces of something of its own: not what finishes a pass, nor
+// what is worked under an edge, nor a cloth or mitt.
+func (m *moment) strokes() bool {
+	if m.finishes || effectsRemover(m.kind) && m.Pads == 0 || m.Cloths > 0 || m.Mitts > 0 ||
+		slices.Contains(cleanWays, m.How) {
+		return false
+	}
+	return m.Act == act.Wipe || m.remover && m.Act == act.Hold
 }
 
 // lipSmear looks for the first pass over the base while a strong lip colour is still on.
@@ -350,42 +351,47 @@ func (e *evaluation) itemsOf(z face.Zone, b look.Binder) string {
 	return e.c.Say(say.OfItems, "items", e.c.List(names))
 }
 
+// worthGetting reports whether a kind of remover is one to get for a binder on a zone.
+func (e *evaluation) worthGetting(k kit.Kind, z face.Zone, b look.Binder) bool {
+	switch k {
+	case kit.Wipe, kit.PlantOil, kit.LashCleanser:
+		return false
+	case kit.WaterMitt:
+		return onlyWater(e.on[z])
+	case kit.Biphase:
+		return held(z) || b == look.WaterproofFilm
+	}
+	return takes[k] != nil && !(still(e.c, z) && k.Worked())
+}
+
 // manages reports whether the plainest product of a kind might be used on a zone and would take a binder off within as
 // many passes as skin bears.
 func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
-	if takes[k] == nil || k == kit.Wipe || k == kit.PlantOil || k == kit.WaterMitt && !onlyWater(e.on[z]) ||
-		k == kit.LashCleanser || k == kit.Biphase && !held(z) && b != look.WaterproofFilm {
-		return false
-	}
-	if pressed(e.c, z) && !held(z) && (k.Worked() && still(e.c, z)) {
-		return false
-	}
 	p := kit.Product{Kind: k, EyeSafe: true, LensSafe: true}
-	for _, o := range objections(e.c, &p, z, e.c.Client.Has(face.LensesStay)) {
-		if o.Bars {
-			return false
-		}
+	if !e.worthGetting(k, z, b) ||
+		slices.ContainsFunc(objections(e.c, &p, z, e.c.Client.Has(face.LensesStay)), barring) {
+		return false
 	}
-	w := wayOf(k, pressed(e.c, z))
-	contact, rubs, passes := figure.MostRight*t0(b, e.on[z][b]), 0.0, mostOf(z)
-	switch w {
+	w := work{kind: k, way: wayOf(k, pressed(e.c, z)), contact: figure.MostRight * t0(b, e.on[z][b])}
+	passes, rubs := mostOf(z), 0.0
+	switch w.way {
 	case wayWorked:
-		contact = e.on[z].massage(k)
-		rubs = contact
+		w.contact = e.on[z].massage(k)
+		rubs = w.contact
 		if turnOf(k) == turnWash {
 			passes = figure.MostWashes
 		}
 	case wayWiped:
 		rubs = float64(figure.WipedS)
 	}
+	w.needed = w.contact
 	if near(z) {
 		rubs *= figure.NearTimes
 	}
 	if rubs > 0 {
 		passes = min(passes, int(e.skin.bears[z]/rubs))
 	}
-	left := share(e.c, k, w, e.on[z], b, contact, contact)
-	return math.Pow(left, float64(passes)) <= Target(z)+figure.Same
+	return math.Pow(share(e.c, w, e.on[z], b), float64(passes)) <= Target(z)+figure.Same
 }
 
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.

@@ -150,7 +150,7 @@ func (ch *chooser) firstOn(g *group, first func(n int) bool) func(n int) bool {
 // leaves is what one pass leaves of a binder, where so much is left of the worst.
 func (ch *chooser) leaves(g *group, k pass, b look.Binder, worst float64) float64 {
 	kind := ch.removers[k.remover].Kind
-	return share(ch.c, kind, k.way, g.on, b, k.contact, g.on.dose(kind, worst))
+	return share(ch.c, work{kind, k.way, k.contact, g.on.dose(kind, worst)}, g.on, b)
 }
 
 // searched is the cheapest sequences of a tier, none where it does not reach the target.
@@ -292,7 +292,8 @@ func (s *search) most() int { return mostOf(s.g.like) }
 // keepLeast keeps the sequence that leaves least of the worst binder, of two the cheaper.
 func (s *search) keepLeast(q *node) {
 	left := s.g.worst(q.left)
-	if left < s.honest.left-figure.Same || left < s.honest.left+figure.Same && q.cost < s.honest.cost-figure.SameExactly {
+	if left < s.honest.left-figure.Same || left < s.honest.left+figure.Same &&
+		q.cost < s.honest.cost-figure.SameExactly {
 		s.honest = q.sequence
 		s.honest.left, s.honest.film = left, q.film
 	}
@@ -328,15 +329,7 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 	if s.outOfPlace(q, k, p.Kind) || q.rubs+k.rubs > g.bears+figure.Same {
 		return next, false
 	}
-	with := q.sequence
-	with.set, with.cost = q.set|1<<r, q.cost+s.price(g, k, len(q.passes) > 0, q.filmed)
-	with.pads, with.faces = q.pads+s.padsFor(g, k, q.filmed), q.faces+s.facesFor(g, k)
-	switch {
-	case k.along:
-		with.along = q.along.with(r, s.class(k))
-	case k.way != wayHeld:
-		with.rubbed = q.rubbed.with(r, s.class(k))
-	}
+	with := s.longer(q, k)
 	bound := math.Inf(1)
 	if !s.vain {
 		bound = s.bound(&with)
@@ -348,15 +341,14 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 	for i, b := range g.binders {
 		left[i] = q.left[i] * s.leaves(g, k, b, before)
 	}
-	after := g.worst(left)
-	if s.vain && after > (1-figure.LeastTaken)*before+figure.Same || !s.vain && after > Target(g.like)+figure.Same &&
-		(with.cost+s.pass1 > bound || !s.hope(left, deep-len(q.passes)-1)) {
+	if !s.promising(left, before, with.cost+s.pass1 <= bound, deep-len(q.passes)-1) {
 		return next, false
 	}
 	with.passes = append(slices.Clip(q.passes), k)
 	next = node{
 		sequence: with,
-		left:     left, from: n, option: o, film: q.film * (1 - washes[p.Kind]), filmed: q.filmed, rubs: q.rubs + k.rubs,
+		left:     left, from: n, option: o, film: q.film * (1 - washes[p.Kind]), filmed: q.filmed,
+		rubs:   q.rubs + k.rubs,
 		washes: q.washes,
 	}
 	if films(p.Kind) {
@@ -367,6 +359,30 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 		next.washes++
 	}
 	return next, true
+}
+
+// promising reports whether a pass is worth following by what it leaves: where nothing reaches the target, as long as
+// it takes its part of the worst; else as long as so many more passes, which must be affordable, could still reach it.
+func (s *search) promising(left []float64, before float64, affordable bool, more int) bool {
+	after := s.g.worst(left)
+	if s.vain {
+		return after <= (1-figure.LeastTaken)*before+figure.Same
+	}
+	return after <= Target(s.g.like)+figure.Same || affordable && s.hope(left, more)
+}
+
+// longer is the sequence of a node with one more pass, what it leaves and its passes apart.
+func (s *search) longer(q *node, k pass) sequence {
+	with, r := q.sequence, k.remover
+	with.set, with.cost = q.set|1<<r, q.cost+s.price(s.g, k, len(q.passes) > 0, q.filmed)
+	with.pads, with.faces = q.pads+s.padsFor(s.g, k, q.filmed), q.faces+s.facesFor(s.g, k)
+	switch {
+	case k.along:
+		with.along = q.along.with(r, s.class(k))
+	case k.way != wayHeld:
+		with.rubbed = q.rubbed.with(r, s.class(k))
+	}
+	return with
 }
 
 // outOfPlace reports whether a pass has no place after those before it: a second cleanse that is never wanted, or a

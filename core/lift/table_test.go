@@ -55,7 +55,8 @@ func TestEveryBaseOfTheTableReachesFourPerCentWithinWhatSkinBears(t *testing.T) 
 			}))
 			left, rubs, list := p.Lift.Residue[face.Cheeks], 0.0, []string{}
 			for _, s := range p.Lift.Steps {
-				if !slices.Contains(s.Zones, face.Cheeks) || s.Act != act.Hold && s.Act != act.Massage && s.Act != act.Wipe {
+				if !slices.Contains(s.Zones, face.Cheeks) || s.Act != act.Hold && s.Act != act.Massage &&
+					s.Act != act.Wipe {
 					continue
 				}
 				if s.Act != act.Hold {

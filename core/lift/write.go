@@ -153,7 +153,7 @@ func (pl *planner) loose() face.Set {
 			left := 1.0
 			for _, s := range pl.steps {
 				if s.Passes > 0 && slices.Contains(s.Zones, z) {
-					left *= share(pl.c, kit.Kind(s.Kind), wayHeld, pl.on[z], b, float64(s.ContactS), 0)
+					left *= share(pl.c, work{kit.Kind(s.Kind), wayHeld, float64(s.ContactS), 0}, pl.on[z], b)
 				}
 			}
 			worst = max(worst, left)
@@ -395,7 +395,8 @@ func (pl *planner) lashesFirst() {
 
 // lather notes where a remover leaves what cleans.
 func (pl *planner) lather(p *kit.Product, zones face.Set) {
-	if p.Kind == kit.Wipe || p.Kind == kit.Biphase && watery(pl.c, face.Eyelids) && zones.Has(face.Eyelids) || turnOf(p.Kind) == turnWash ||
+	if p.Kind == kit.Wipe || p.Kind == kit.Biphase && watery(pl.c, face.Eyelids) && zones.Has(face.Eyelids) ||
+		turnOf(p.Kind) == turnWash ||
 		p.Kind == kit.Micellar && pl.c.Method.Is(method.MicellarRinse, method.Rinse) {
 		pl.soap |= zones
 	}

@@ -1,7 +1,8 @@
 package say
 
 var (
-	UnderPiece = row("fit.under_piece", "{product} would lie under what is glued on: skin there is clean, degreased and dry, with a "+
+	UnderPiece = row("fit.under_piece", "{product} would lie under what is glued on: skin there is clean, "+
+		"degreased and dry, with a "+
 		"barrier film at most.")
 	CouldBeUsedUntil = row("fit.could_be_used_until", "{product} could be used until {date}.")
 	NothingLeftOf    = row("fit.nothing_left_of", "Nothing is left of {product}.")

@@ -42,7 +42,8 @@ var (
 		"Press {product} on {zones} with a damp sponge: {amount}. Wait until it has set.")
 	CushionOn   = row("wear.cushion_on", "Press {product} on {zones}, a second time where it thins: {amount}.")
 	PatDryFirst = row("wear.pat_dry_first", "Pat the wet skin dry first.")
-	StickOn     = row("wear.stick_on", "Glide {product} over {zones}, {passes} passes, no pulling: {amount}. The client's own stick; "+
+	StickOn     = row("wear.stick_on", "Glide {product} over {zones}, {passes} passes, no pulling: {amount}. "+
+		"The client's own stick; "+
 		"any other is scraped to a palette and pressed on with a clean sponge.")
 	SPFPowderOn = row("wear.spfpowder_on", "Press {product} over {zones}, {passes} full passes.")
 	SunscreenOn = row("wear.sunscreen_on", "Pat {product} on {zones} at the full dose: {amount}.")

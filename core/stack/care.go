@@ -132,12 +132,14 @@ var askings = []asking{
 		act.Apply, face.BaseArea, 0, say.None},
 	{method.SPFLayer, []method.OptionID{method.MoisturiserWithSPF}, screenedBy(kit.MoisturiserSPF),
 		[]kit.Kind{kit.MoisturiserSPF}, act.Apply, face.BaseArea, 0, say.None},
-	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea, 0, say.None},
+	{method.SPFLayer, []method.OptionID{method.Blended}, blendedOrDark, kit.ScreenKinds, act.Apply, face.BaseArea, 0,
+		say.None},
 	{method.OilyMoisture, []method.OptionID{method.SPFCounts}, oilyScreened, []kit.Kind{kit.MoisturiserSPF}, act.Apply,
 		face.BaseArea, 0, say.None},
 	{method.PrimerSplit, []method.OptionID{method.ByZoneWithVeil}, veiledOrUnprimed, []kit.Kind{kit.PrimerHydrating},
 		act.Apply, face.BaseArea, 0, say.None},
-	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea, 0, say.None},
+	{method.MistHow, []method.OptionID{method.Spray}, sprayedMist, []kit.Kind{kit.Mist}, act.Apply, face.BaseArea, 0,
+		say.None},
 }
 
 var masks = []kit.Kind{kit.MaskHydrating, kit.MaskClay}

@@ -11,7 +11,8 @@ import (
 )
 
 // needless says which coats and blots could be left out: a blot without which nothing shows for longer, a coat without
-// which no label clock runs out for longer and no more reaches the skin than it is worth. What a method asked for stays.
+// which no label clock runs out for longer and no more reaches the skin than it is worth. What a method asked for
+// stays.
 func (e *evaluation) needless() {
 	for i := range e.events {
 		v := &e.events[i]
@@ -39,7 +40,10 @@ func (e *evaluation) earns(i int) bool {
 		return true
 	}
 	if slices.ContainsFunc(without.breaches, func(b breach) bool {
-		return !slices.ContainsFunc(e.breaches, func(o breach) bool { return o.rule == b.rule && b.zones&^o.zones == 0 })
+		return !slices.ContainsFunc(e.breaches, func(o breach) bool {
+			return o.rule == b.rule &&
+				b.zones&^o.zones == 0
+		})
 	}) {
 		return true // no longer on the whole, but on more of it
 	}

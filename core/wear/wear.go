@@ -124,7 +124,8 @@ func Plan(c *sitting.Case, prep *stack.Result) Result {
 	}
 }
 
-// runsShort marks the products of which prep leaves less than the touch-ups take, and reports whether it found new ones.
+// runsShort marks the products of which prep leaves less than the touch-ups take, and reports whether it found new
+// ones.
 func runsShort(c *sitting.Case, prep *stack.Result, res *Result, scarce map[string]bool) (found bool) {
 	for _, b := range res.Wear.Bag {
 		p := c.Product(b.Product)
@@ -162,7 +163,8 @@ func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool) Result
 	return res
 }
 
-// spared is touch-ups evaluated, without the coats and blots that a search which had to stop did not see to be needless.
+// spared is touch-ups evaluated, without the coats and blots that a search which had to stop did not see to be
+// needless.
 func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
 	for {
 		res := evaluate(p.c, prep, p.course, slices.Clone(ups), true)
@@ -176,7 +178,8 @@ func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
 		i := slices.IndexFunc(ups, func(u TouchUp) bool { return u.ID == idle[0].Step })
 		coat := len(idle[0].Zones) == 0
 		u := ups[i]
-		u.Steps = slices.DeleteFunc(slices.Clone(u.Steps), func(s TouchStep) bool { return (s.Act == act.Reapply) == coat })
+		u.Steps = slices.DeleteFunc(slices.Clone(u.Steps),
+			func(s TouchStep) bool { return (s.Act == act.Reapply) == coat })
 		var zones face.Set
 		for _, s := range u.Steps {
 			on, _ := zonesOf(s.Zones)

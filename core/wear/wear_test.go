@@ -822,7 +822,8 @@ func TestWhatPrepUsedIsNotThereForTouchUpsWhileAnotherIs(t *testing.T) {
 	first := func(left float64) string {
 		s := outdoors(t, segment(t, "11:00", "16:00", "sun"))
 		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Over })
-		Add(s, kit.Product{ID: "fluid", Name: "Fluid", Kind: kit.SPFFluid, SPF: 50, BroadSpectrum: true, Base: "emulsion",
+		Add(s, kit.Product{ID: "fluid", Name: "Fluid", Kind: kit.SPFFluid, SPF: 50, BroadSpectrum: true,
+			Base:    "emulsion",
 			EyeSafe: true, RemainingG: P(left)},
 			kit.Product{ID: "mist", Name: "Mist", Kind: kit.SPFMist, SPF: 50, BroadSpectrum: true, Base: "water",
 				EyeSafe: true})
