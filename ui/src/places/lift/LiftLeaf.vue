@@ -112,6 +112,11 @@ useUndoKeys(hand)
           >
           Draw the slider to take the stack down pass by pass, or touch a step.
         </p>
+        <p v-if="lift.gave_up.length" class="more">
+          Given up for the clock: {{ lift.gave_up.join(', ') }}.<template v-if="lift.later.length">
+            Before sleep: {{ lift.later.join(', ') }}.</template
+          >
+        </p>
       </template>
     </section>
     <div class="rest">

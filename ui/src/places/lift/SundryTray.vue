@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// SundryTray lays out what removal takes in pieces, to be counted: pads, buds and cloths, beside what is at hand.
+// SundryTray lays out what removal takes in pieces, to be counted: pads, buds, cloths, and mitts and tips where it
+// takes any, beside what is at hand.
 import { computed } from 'vue'
 import type { LiftPart, Product } from '../../api/client'
 
@@ -30,16 +31,40 @@ const rows = computed(() => [
     id: 'cloths',
     name: 'Cloths',
     need: props.lift.cloths,
-    have: stock('cloth', 'mitt'),
+    have: stock('cloth'),
     now: step.value?.cloths ?? 0,
     more: 'to the 60 °C wash after',
   },
+  ...(props.lift.mitts
+    ? [
+        {
+          id: 'mitts',
+          name: 'Mitts',
+          need: props.lift.mitts,
+          have: stock('mitt'),
+          now: step.value?.mitts ?? 0,
+          more: 'four sides each, each side once',
+        },
+      ]
+    : []),
+  ...(props.lift.tips
+    ? [
+        {
+          id: 'tips',
+          name: 'Tips',
+          need: props.lift.tips,
+          have: stock('lint_free_tip'),
+          now: step.value?.tips ?? 0,
+          more: 'lint-free, one dip each',
+        },
+      ]
+    : []),
 ])
 const firstOf = (id: string) => {
   let n = 0
   for (const s of props.lift.steps) {
     if (s.id === props.lit) return n
-    n += s[id as 'pads']
+    n += s[id as 'pads'] ?? 0
   }
   return 0
 }

@@ -30,6 +30,7 @@ function move(date: string) {
     const shift = (l: string) => shifted(l, days * 86_400)
     d.day.date = date
     for (const k of ['chair_at', 'base_at', 'wear_until', 'lift_at'] as const) d.day[k] = shift(d.day[k])
+    if (d.day.lift_by) d.day.lift_by = shift(d.day.lift_by)
     if (d.day.leaves_at) d.day.leaves_at = shift(d.day.leaves_at)
     for (const r of d.day.repairs ?? []) r.at = shift(r.at)
     if (d.day.washed) d.day.washed.at = shift(d.day.washed.at)

@@ -59,6 +59,20 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
         @update:model-value="(v) => change((d) => (d.day.bare = v.length ? v : undefined))"
       />
     </Fold>
+    <Fold title="Off in a hurry" :says="day.lift_by ? `off by ${clock(day.lift_by)}` : ''">
+      <div class="pair">
+        <ClockField
+          label="Off by"
+          :model-value="day.lift_by ? clock(day.lift_by) : ''"
+          :fault="fault('day.lift_by')"
+          @update:model-value="(v) => change((d) => (d.day.lift_by = props.on(v)))"
+        />
+        <button v-if="day.lift_by" type="button" class="quiet" @click="change((d) => (d.day.lift_by = undefined))">
+          No hurry
+        </button>
+      </div>
+      <p class="soft">What is given up for the clock is named; no target is.</p>
+    </Fold>
     <Fold title="Goes out once it is off" :says="day.leaves_at ? `at ${clock(day.leaves_at)}` : ''">
       <div class="pair">
         <ClockField
