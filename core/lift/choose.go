@@ -125,6 +125,7 @@ type group struct {
 	strip    int       // index of the glue that lets go at half, -1 for none
 	held     bool      // removers are held there, never rubbed
 	piece    bool      // something is glued on there
+	glitters bool      // removers are held there until the glitter is off
 	rides    bool      // it may go with the pass over the face
 	allowed  []int
 	cautions []float64 // cost of the cautions each allowed remover brings
@@ -412,8 +413,9 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, held: pressed(ch.c, z),
 		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z],
 		piece: ch.c.Pieces().Has(z)}
-	g.rides = (z == face.UnderEyes || held(z) && on.alone()) && !still(ch.c, z) && !glitter(ch.c, z) &&
-		!(near(z) && extended(ch.c)) && !fit.Still(ch.c).Has(z)
+	g.rides = (z == face.UnderEyes || held(z) && on.alone() && !(near(z) && extended(ch.c))) && !glitter(ch.c, z) &&
+		!fit.Still(ch.c).Has(z)
+	g.glitters = glitter(ch.c, z) && !held(z) && !fit.Still(ch.c).Has(z)
 	g.start = slices.Repeat([]float64{1}, len(g.binders))
 	if i := slices.Index(g.binders, look.Adhesive); i >= 0 && z == face.Eyelids {
 		g.start[i] = loosened
@@ -433,7 +435,7 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 
 // alike reports whether two zones are one group; neck, ears and body are wiped in one go.
 func (g *group) alike(o *group) bool {
-	return g.piece == o.piece && g.held == o.held && g.rides == o.rides && slices.Equal(g.binders, o.binders) &&
+	return g.piece == o.piece && g.glitters == o.glitters && g.held == o.held && g.rides == o.rides && slices.Equal(g.binders, o.binders) &&
 		slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
 		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) &&
 		math.Abs(g.bears-o.bears) < figure.Same &&
@@ -468,7 +470,7 @@ func (ch *chooser) allow(g *group) {
 	piece := ch.c.Pieces().Has(g.like)
 	for _, any := range []bool{false, true} {
 		for i, p := range ch.removers {
-			if glitters && !any && !(films(p.Kind) && p.Kind.Worked()) {
+			if glitters && !any && !p.Kind.Worked() {
 				continue
 			}
 			cost, uneasy, may := ch.may(p, g.like, g.on)
@@ -482,8 +484,11 @@ func (ch *chooser) allow(g *group) {
 			g.cautions = append(g.cautions, cost)
 			g.uneasy = append(g.uneasy, uneasy)
 		}
-		if len(g.allowed) > 0 || !glitters {
+		if !glitters || slices.ContainsFunc(g.allowed, func(r int) bool { return ch.films(r) }) {
 			break
+		}
+		if !any {
+			g.allowed, g.cautions, g.uneasy = nil, nil, nil
 		}
 	}
 	if piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {
@@ -540,7 +545,7 @@ func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
 	if effectsRemover(p.Kind) {
 		return slices.ContainsFunc(on.binders(), effects) && (z.Class() != face.Eye || p.EyeSafe)
 	}
-	if still(c, z) {
+	if still(c, z) || z == face.Eyelids && extended(c) {
 		return !p.Kind.Worked()
 	}
 	return held(z) || ch.cloths != 0 || emulsifies(p.Kind) || !films(p.Kind) // else nothing would take it up
@@ -617,12 +622,18 @@ func (ch *chooser) options(g *group, i int) []pass {
 	var list []pass
 	switch w := wayOf(p.Kind, g.held); w {
 	case wayHeld:
+		if !ch.holds(g, p.Kind) {
+			break
+		}
 		longest := g.on.longest()
 		for _, m := range holds {
 			list = append(list, pass{remover: i, way: wayHeld, contact: grip(longest * m)})
 		}
 	default:
 		list = append(list, pass{remover: i, way: w})
+	}
+	if g.glitters && turnOf(p.Kind) == turnWash {
+		list = append(list, pass{remover: i, way: wayWorked})
 	}
 	if g.rides && turnOf(p.Kind) != turnEffects && p.Kind != kit.Biphase {
 		k := pass{remover: i, way: wayOf(p.Kind, false), along: true}
@@ -635,6 +646,12 @@ func (ch *chooser) options(g *group, i int) []pass {
 		}
 	}
 	return list
+}
+
+// holds reports whether a kind of remover is held on a group: nobody holds lather on skin, nor cream beside extended
+// lashes.
+func (ch *chooser) holds(g *group, k kit.Kind) bool {
+	return k != kit.GelCleanser && k != kit.FoamCleanser && !(k == kit.CreamCleanser && near(g.like) && extended(ch.c))
 }
 
 // timed is a pass where so much is left of the worst binder: its seconds, and how many of them rub.
@@ -664,6 +681,9 @@ func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
 		if passes[i].remover == k.remover && passes[i].along != k.along {
 			return false
 		}
+	}
+	if g.glitters && k.way != wayHeld && worst > Target(g.like)+figure.Same {
+		return false // not before the glitter is off
 	}
 	return !k.along || k.contact == 0 || k.contact >= g.on.dose(ch.removers[k.remover].Kind, worst)-figure.Same
 }

@@ -469,7 +469,7 @@ func whereabouts(c *sitting.Case, zones face.Set) string {
 }
 
 func (pl *planner) offWords() string {
-	if pl.said {
+	if pl.said || pl.quick {
 		return ""
 	}
 	pl.said = true

@@ -149,14 +149,16 @@ func WithGivenUp(c *sitting.Case, fs []rules.Finding, l *Lift) []rules.Finding {
 		}
 	}
 	return rules.Sort(append(fs,
-		rules.New(c.Words, rules.TimeShort, rules.Place{Phase: rules.Lift}, say.None).Saying(given)))
+		rules.New(c.Words, rules.TimeShort, rules.Place{Phase: rules.Lift},
+			say.None).Saying(given).Do(c.Say(say.MoreTime))))
 }
 
 // timeShort says the minutes that are missing where removal is bound.
 func timeShort(e *evaluation) {
 	most, bound := limit(e.c)
 	if bound && len(e.moments) > 0 && e.res.over(most) {
-		e.find(rules.TimeShort, "", 0, say.RemovalTakes, "takes", e.res.took().Minutes(), "has",
+		f := e.find(rules.TimeShort, "", 0, say.RemovalTakes, "takes", e.res.took().Minutes(), "has",
 			max(0, most.Minutes()))
+		*f = f.Do(e.c.Say(say.MoreTime))
 	}
 }

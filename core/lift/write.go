@@ -200,6 +200,12 @@ func (pl *planner) finishUp(worked face.Set) {
 // rinse writes water over some zones, after which nothing that cleans is left on them.
 func (pl *planner) rinse(zones face.Set, words string) {
 	pl.soap &^= zones
+	if n := len(pl.steps); n > 0 && pl.steps[n-1].Act == act.Rinse { // one water for both
+		last := &pl.steps[n-1]
+		last.Zones = (face.SetOf(last.Zones...) | zones).List()
+		last.Say = pl.c.Say(say.RinseLukewarm)
+		return
+	}
 	pl.add(stack.Step{Act: act.Rinse, Zones: zones.List(), HandsS: figure.RinseOffS, TempC: figure.LukewarmC,
 		How: act.Lukewarm, Because: []rules.ID{rules.NotRinsed, rules.TooHot},
 		Say: words})
