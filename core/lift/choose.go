@@ -435,7 +435,8 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 
 // alike reports whether two zones are one group; neck, ears and body are wiped in one go.
 func (g *group) alike(o *group) bool {
-	return g.piece == o.piece && g.glitters == o.glitters && g.held == o.held && g.rides == o.rides && slices.Equal(g.binders, o.binders) &&
+	return g.piece == o.piece && g.glitters == o.glitters && g.held == o.held && g.rides == o.rides &&
+		slices.Equal(g.binders, o.binders) &&
 		slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
 		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) &&
 		math.Abs(g.bears-o.bears) < figure.Same &&
@@ -775,18 +776,7 @@ func byCloth(c *sitting.Case, k kit.Kind) bool {
 // one damp pad takes them all off.
 func (ch *chooser) price(g *group, k pass, second, filmed bool) float64 {
 	p := ch.removers[k.remover]
-	seconds, _ := ch.finish(g, k)
-	if k.way == wayHeld && filmed && films(p.Kind) {
-		seconds = 0
-	}
-	switch k.way {
-	case wayHeld:
-		seconds += k.contact
-	case wayWorked:
-		seconds += k.contact * g.share(k)
-	case wayWiped:
-		seconds += float64(figure.WipedS * len(g.zones.List()))
-	}
+	seconds := ch.seconds(g, k, filmed)
 	d := g.delicacy
 	if ch.c.Method.Is(method.Wipes, method.TravelOnly) && p.Kind == kit.Wipe {
 		d *= figure.TravelTimes
@@ -809,6 +799,25 @@ func (g *group) share(k pass) float64 {
 		return 1
 	}
 	return g.weight
+}
+
+// seconds is the seconds of hand that a pass takes, with what finishes it.
+func (ch *chooser) seconds(g *group, k pass, filmed bool) float64 {
+	seconds, _ := ch.finish(g, k)
+	if k.way == wayHeld && filmed && ch.films(k.remover) {
+		seconds = 0
+	}
+	switch k.way {
+	case wayHeld:
+		seconds += k.contact
+	case wayWorked:
+		seconds += k.contact * g.share(k)
+	case wayWiped:
+		if seconds += float64(figure.WipedS * len(g.zones.List())); !k.along {
+			seconds += float64(figure.WetPadS)
+		}
+	}
+	return seconds
 }
 
 // passGrams is what one pass takes of its remover: under the eyes their share of the face's dose; lids, brows and lips

@@ -432,7 +432,8 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 		pl.soap &^= zones
 	case films(p.Kind):
 		pl.add(stack.Step{Act: act.Emulsify, Zones: zones.List(), HandsS: figure.EmulsifyS, How: act.WetHands,
-			Because: []rules.ID{rules.NotEmulsified}, Say: c.Say(say.Emulsify, "why", pl.offWords())})
+			Because: []rules.ID{rules.NotEmulsified}, Say: strings.TrimSpace(c.Say(say.Emulsify, "why",
+				pl.offWords()))})
 		pl.rinse(zones, c.Say(say.RinseLukewarm))
 	case turnOf(p.Kind) == turnWash, p.Kind == kit.Wipe:
 		pl.rinse(zones, c.Say(say.RinseLukewarm))
@@ -451,7 +452,7 @@ func (pl *planner) clothOff(zones face.Set) {
 	case s.TempC < figure.WarmC:
 		s.How, s.Because[1], s.Say = act.CoolWrung, rules.Heats, c.Say(say.LukewarmClothOn)
 	default:
-		s.Say = c.Say(say.WarmClothOn, "why", pl.offWords())
+		s.Say = strings.TrimSpace(c.Say(say.WarmClothOn, "why", pl.offWords()))
 	}
 	pl.add(s)
 }

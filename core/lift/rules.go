@@ -356,10 +356,17 @@ func (e *evaluation) worthGetting(k kit.Kind, z face.Zone, b look.Binder) bool {
 	switch k {
 	case kit.Wipe, kit.PlantOil, kit.LashCleanser:
 		return false
+	case kit.GelCleanser, kit.FoamCleanser:
+		if held(z) {
+			return false
+		}
 	case kit.WaterMitt:
 		return onlyWater(e.on[z])
 	case kit.Biphase:
 		return held(z) || b == look.WaterproofFilm
+	}
+	if near(z) && e.c.Client.Has(face.LensesStay) && k != kit.Micellar {
+		return false // nothing else is made for lenses
 	}
 	return takes[k] != nil && !(still(e.c, z) && k.Worked())
 }
