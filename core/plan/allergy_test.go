@@ -28,6 +28,7 @@ func inPlan(p *plan.Plan) (ids []string) {
 // TestNobodyIsTouchedByWhatTheyAreAllergicToInAnyPart reckons anew, from the lists of words alone, what each client may
 // not have, and looks for it in prep, touch-ups, removal and aftercare.
 func TestNobodyIsTouchedByWhatTheyAreAllergicToInAnyPart(t *testing.T) {
+	t.Parallel()
 	words := kit.Allergies()
 	r := rand.New(rand.NewPCG(11, 4))
 	told := []string{"nuts", "walnut", "perfume", "linalool", "aspirin", "bees", "Latex", "seeds", "rosin", "sulphates",

@@ -189,6 +189,7 @@ func consistent(t *testing.T, n int, p *plan.Plan) {
 func removes(p *plan.Plan) bool { return p.Lift.Passes > 0 }
 
 func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
+	t.Parallel()
 	r := rand.New(rand.NewPCG(11, 10))
 	docs := demoSittings(t)
 	valid, met := 0, 0
