@@ -97,8 +97,9 @@ useUndoKeys(hand)
           <b>{{ clock(step.start) }}</b> {{ step.say }}
         </p>
         <p class="more">
-          <template v-if="step.contact_s">Contact {{ step.contact_s }} s. </template
-          ><template v-if="step.amount">{{ step.amount }}. </template
+          <template v-if="step.contact_s && !step.say.includes(`${step.contact_s} s`)"
+            >Contact {{ step.contact_s }} s. </template
+          ><template v-if="step.amount && !step.say.includes(step.amount)">{{ step.amount }}. </template
           ><template v-if="step.pads"
             >{{ step.pads }} {{ step.pads === 1 ? 'pad' : 'pads' }}, {{ step.pad_faces }} faces.</template
           >

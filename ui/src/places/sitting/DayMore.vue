@@ -71,7 +71,7 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
           No hurry
         </button>
       </div>
-      <p class="soft">What is given up for the clock is named; no target is.</p>
+      <p class="soft">What is given up for the clock is named. Targets are kept.</p>
     </Fold>
     <Fold title="Goes out once it is off" :says="day.leaves_at ? `at ${clock(day.leaves_at)}` : ''">
       <div class="pair">
