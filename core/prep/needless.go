@@ -83,6 +83,11 @@ func (pl *planner) gain(s *stack.Step, filled [][slots]bool) float64 {
 			gain -= figure.LayerCost
 		default:
 			filled[n][in] = true
+			empty := table[in].empty(pl.c, g.like)
+			if empty == figure.Forbidden { // worth it whatever it costs
+				gain += empty
+				continue
+			}
 			var area float64
 			for _, z := range on.List() {
 				area += pl.c.Area[z]
@@ -91,7 +96,7 @@ func (pl *planner) gain(s *stack.Step, filled [][slots]bool) float64 {
 			if !may {
 				return figure.StepCost // a stop says so
 			}
-			gain += table[in].empty(pl.c, g.like) - k.cost
+			gain += empty - k.cost
 		}
 	}
 	return gain

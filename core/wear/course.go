@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
@@ -44,6 +45,7 @@ type piece struct {
 // course is the client's day from base to removal: where they are, what the sun does there, and what that does to a
 // film.
 type course struct {
+	indices   []doc.Num // of open sky, by moment of the grid
 	c         *sitting.Case
 	uv        sun.Service
 	stretches []stretch

@@ -206,14 +206,14 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 			}
 			lay(p.from)
 			if drawn && i == 0 {
-				r.curve = append(r.curve, w.point(t, &r, zones))
+				r.curve = append(r.curve, w.point(k, &r, zones))
 			}
 			w.pass(&r, p, zones)
 		}
 		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
 			lay(t)
 			if drawn {
-				r.curve = append(r.curve, w.point(t, &r, zones))
+				r.curve = append(r.curve, w.point(k, &r, zones))
 			}
 		}
 	}
@@ -255,16 +255,31 @@ func (l *laid) layer(at time.Time) stack.Layer {
 	}
 }
 
-func (w *course) point(t time.Time, r *reckoned, zones face.Set) Point {
+func (w *course) point(k int, r *reckoned, zones face.Set) Point {
+	t := w.grid[k]
 	p := Point{At: day.Wall(t), Place: day.Indoors, DoseSED: doc.Num(r.dose)}
-	ground := day.PlainGround
 	if s := w.during(t); s != nil {
-		p.Place, ground = s.Place, s.Ground
+		p.Place = s.Place
 	}
-	p.UVI = doc.Num(w.uv.Index(t, ground))
+	p.UVI = w.index(k)
 	mean, factor := r.screen.over(w.c, zones)
 	p.Film, p.SPF = doc.Num(mean), doc.Num(factor)
 	return p
+}
+
+// index is the open-sky index at a moment of the grid, reckoned once.
+func (w *course) index(k int) doc.Num {
+	if w.indices == nil {
+		w.indices = make([]doc.Num, len(w.grid))
+		for k, t := range w.grid {
+			ground := day.PlainGround
+			if s := w.during(t); s != nil {
+				ground = s.Ground
+			}
+			w.indices[k] = doc.Num(w.uv.Index(t, ground))
+		}
+	}
+	return w.indices[k]
 }
 
 // pass lets a piece of the day go by.
