@@ -9,6 +9,8 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/method"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	test "urncloth/core/testutil"
 )
@@ -266,4 +268,118 @@ func TestADoseIsMassagedByTheHeaviestBinderButCareAndAWashForItsOwnTime(t *testi
 			t.Errorf("%s on %v with %g left: %g s, want %g", x.kind, x.on, x.worst, got, x.want)
 		}
 	}
+}
+
+func TestACheaperEqualNeverMakesRemovalDearerUnderAnyMethod(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 14))
+	kinds := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "cream_cleanser", "gel_cleanser"}
+	for _, m := range method.All(say.English) {
+		if m.Part != "lift" && m.Key != method.MicellarRinse {
+			continue
+		}
+		for _, o := range m.Options {
+			if m.Key == method.SecondCleanse && o.ID == method.Always {
+				continue // two balms are a second cleanse, which one is not
+			}
+			for n := range 6 {
+				s := test.With(t, func(s *sitting.Sitting) {
+					s.Kit = kit.Kit{}
+					for _, k := range kinds {
+						s.Kit = append(s.Kit, kit.Product{ID: string(k), Name: string(k), Kind: k, EyeSafe: true,
+							Price: float64(10 + r.IntN(40)), PackG: 100, House: r.IntN(4) == 0})
+					}
+					s.Method = method.Choice{m.Key: o.ID}
+				})
+				on := [face.N]Loads{face.Eyelids: {"waterproof_film": 1, "care": 1}, face.Lips: {"care": 1},
+					face.Cheeks: {"silicone_film": float64(1 + r.IntN(2))}, face.UnderEyes: {"silicone_film": 1}}
+				_, cost := newChooser(sitting.Open(s), &on, 1, nil).choose()
+				more := *s
+				twin := s.Kit[n]
+				twin.ID, twin.Price = "twin", twin.Price/2
+				more.Kit = append(append(kit.Kit{}, s.Kit...), twin)
+				if _, with := newChooser(sitting.Open(&more), &on, 1, nil).choose(); with > cost+1e-9 {
+					t.Errorf("%s %s: beside a cheaper %s it costs %.4f, without %.4f", m.Key, o.ID, twin.Kind, with, cost)
+				}
+			}
+		}
+	}
+}
+
+func TestWhereNothingReachesTheTargetWhatIsPlannedLeavesTheLeast(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 9))
+	weak := []kit.Kind{"micellar", "cream_cleanser", "gel_cleanser", "plant_oil", "foam_cleanser"}
+	tried := 0
+	for n := range 600 {
+		s := test.With(t, func(s *sitting.Sitting) {
+			s.Client.Sensitivity = r.IntN(4)
+			s.Kit = kit.Kit{}
+			for _, k := range r.Perm(len(weak))[:1+r.IntN(3)] {
+				s.Kit = append(s.Kit, kit.Product{ID: string(weak[k]), Name: string(weak[k]), Kind: weak[k],
+					EyeSafe: r.IntN(4) > 0, Price: float64(5 + r.IntN(40)), PackG: 100})
+			}
+		})
+		zone := []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes}[r.IntN(4)]
+		var on [face.N]Loads
+		on[zone] = Loads{"care": 1, []look.Binder{"silicone_film", "waterproof_film", "spf_film"}[r.IntN(3)]: float64(1 +
+			r.IntN(3))}
+		ch := newChooser(sitting.Open(s), &on, 1, nil)
+		g := ch.groups[0]
+		list, reached := ch.sequences(g)
+		if reached {
+			continue
+		}
+		tried++
+		if want := ch.leastLeft(g); math.Abs(list[0].left-want) > 1e-9 {
+			t.Errorf("case %d: %.5f is left on %s, trying all %.5f", n, list[0].left, zone, want)
+		}
+	}
+	if tried < 200 {
+		t.Errorf("only %d of 600 cases were beyond the kit", tried)
+	}
+}
+
+// leastLeft is the least of the worst binder that any sequence leaves, of passes that each take a fifth of it.
+func (ch *chooser) leastLeft(g *group) float64 {
+	least := g.worst(g.start)
+	var grow func(passes []pass, left []float64, from int, rubs float64, washed int)
+	grow = func(passes []pass, left []float64, from int, rubs float64, washed int) {
+		before := g.worst(left)
+		least = min(least, before)
+		if len(passes) == figure.MostOfAll {
+			return
+		}
+		for n := from; n < len(g.allowed); n++ {
+			r := g.allowed[n]
+			for _, o := range ch.options(g, r) {
+				if !ch.fits(g, passes, o, before) {
+					continue
+				}
+				k, used := ch.timed(g, o, before), 0
+				for _, other := range passes {
+					if other.remover == r {
+						used++
+					}
+				}
+				wash := k.way == wayWorked && turnOf(ch.removers[r].Kind) == turnWash
+				if used >= mostOf(g.like) || rubs+k.rubs > g.bears+figure.Same ||
+					wash && (washed >= 2 || washed >= 1 && washed < len(passes)) {
+					continue
+				}
+				next := make([]float64, len(left))
+				for i, b := range g.binders {
+					next[i] = left[i] * ch.leaves(g, k, b, before)
+				}
+				if g.worst(next) > 0.8*before+1e-9 {
+					continue
+				}
+				more := washed
+				if wash {
+					more++
+				}
+				grow(append(append([]pass{}, passes...), k), next, n, rubs+k.rubs, more)
+			}
+		}
+	}
+	grow(nil, g.start, 0, 0, 0)
+	return least
 }
