@@ -95,6 +95,32 @@ func rowing(s *sitting.Sitting) {
 	s.Day.Segments = []day.Segment{{From: at("12:00"), To: at("12:40"), Place: "sun", Activity: day.Active}}
 }
 
+// cutting is the sound prep without one step, washing with another cleanser, rinsed or not.
+func cutting(id string) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		return slices.DeleteFunc(sound(t), func(s stack.Step) bool { return s.ID == id })
+	}
+}
+
+func washing(product string, rinsed bool) func(*testing.T) []stack.Step {
+	return func(t *testing.T) []stack.Step {
+		steps := sound(t)
+		steps[1] = Do(t, "clean", By("cleanse", product), "09:01", 60, steps[1].Zones...)
+		if !rinsed {
+			steps = slices.Delete(steps, 2, 3)
+		}
+		return steps
+	}
+}
+
+// glued is a piece on the cheeks.
+func glued(s *sitting.Sitting) {
+	s.Look.Items = append(s.Look.Items, look.Item{Zone: look.Spot{Zones: face.SetOf(face.Cheeks)}, Item: "scar piece",
+		Binder: look.FXResin, Load: 2, Attach: look.Appliance})
+}
+
+var lipScrub = kit.Product{ID: "lip-scrub", Name: "Lip scrub", Kind: "lip_scrub", Base: "oil"}
+
 // treating leaves a product on the cheeks for so many seconds.
 func treating(product string, seconds int) func(*testing.T) []stack.Step {
 	return func(t *testing.T) []stack.Step {
@@ -368,6 +394,26 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "neck forgotten", rule: "uncovered-skin", steps: lay("spf", "09:05", 2, face.Cheeks, face.Ears),
 			fires: true, severity: rules.Note},
 		{name: "neck and ears taken along", rule: "uncovered-skin", steps: sound},
+		{name: "nothing cleansed at all", rule: "uncovered-skin", steps: cutting("clean"), fires: true,
+			severity: rules.Note},
+		{name: "washed and not rinsed", rule: "not-rinsed", steps: washing("gel-wash", false), fires: true,
+			severity: rules.Note},
+		{name: "washed and rinsed", rule: "not-rinsed", steps: washing("gel-wash", true)},
+		{name: "micellar not rinsed", rule: "not-rinsed", steps: washing("micellar", false), fires: true,
+			severity: rules.Note},
+		{name: "micellar left on by method", rule: "not-rinsed", change: picking("micellar_rinse", "leave"),
+			steps: washing("micellar", false)},
+		{name: "a wash left on by no method", rule: "not-rinsed", change: picking("micellar_rinse", "leave"),
+			steps: washing("gel-wash", false), fires: true, severity: rules.Note},
+		{name: "a mask not rinsed off", rule: "not-rinsed", change: adding(mask), steps: treating("mask", 300),
+			fires: true, severity: rules.Note},
+		{name: "flaky lips not scrubbed", rule: "dry-patch", change: both(marked(face.Lips, face.Flaky), adding(lipScrub)),
+			steps: sound, fires: true, severity: rules.Note},
+		{name: "flaky lips and nothing to scrub them with", rule: "dry-patch", change: marked(face.Lips, face.Flaky),
+			steps: sound},
+		{name: "a lotion under what is glued on", rule: "appliance-on", change: glued, steps: sound, fires: true,
+			severity: rules.Stop},
+		{name: "a lotion where nothing is glued on", rule: "appliance-on", steps: sound},
 		{name: "open neckline leaves the chest", rule: "uncovered-skin",
 			change: func(s *sitting.Sitting) { s.Look.Neckline = "open" }, steps: sound, fires: true,
 			severity: rules.Note},
