@@ -253,26 +253,39 @@ func (ch *chooser) offer(p, one *kit.Product) {
 // are, with no more cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays. What
 // is left is numbered anew; beyond the most that a search can tell apart, those with most of their kind before them go.
 func (ch *chooser) thin(alike int) {
+	costs := ch.cautionsOf()
 	gone := map[int]bool{}
 	rank := make([]int, len(ch.removers)) // how many of its kind are kept before it
+	ofKind := map[kit.Kind][]int{}        // of each kind, cheapest first
+	for i, p := range ch.removers {
+		ofKind[p.Kind] = append(ofKind[p.Kind], i)
+	}
+	for _, list := range ofKind {
+		slices.SortStableFunc(list, func(a, b int) int {
+			return cmp.Compare(ch.removers[a].PriceOf(1), ch.removers[b].PriceOf(1))
+		})
+	}
 	var kept []int
+	before := map[kit.Kind]int{}
 	for j, p := range ch.removers {
+		if !slices.ContainsFunc(costs[j], func(cost float64) bool { return cost < math.MaxFloat64 }) {
+			continue // it goes nowhere
+		}
 		beaten := 0
-		for i := range ch.removers {
-			if i != j && !gone[i] && ch.beats(i, j) {
+		for _, i := range ofKind[p.Kind] {
+			if i == j || beaten >= alike { // dearer ones follow
+				break
+			}
+			if !gone[i] && ch.beats(i, j) && everywhere(costs[i], costs[j]) {
 				beaten++
 			}
 		}
-		nowhere := !slices.ContainsFunc(ch.groups, func(g *group) bool { return slices.Contains(g.allowed, j) })
-		if gone[j] = nowhere || beaten >= alike; gone[j] {
-			ch.thinned = ch.thinned || !nowhere
+		if gone[j] = beaten >= alike; gone[j] {
+			ch.thinned = true
 			continue
 		}
-		for _, i := range kept {
-			if ch.removers[i].Kind == p.Kind {
-				rank[j]++
-			}
-		}
+		rank[j] = before[p.Kind]
+		before[p.Kind]++
 		kept = append(kept, j)
 	}
 	if len(kept) > figure.MostRemovers {
@@ -281,6 +294,31 @@ func (ch *chooser) thin(alike int) {
 		slices.Sort(kept)
 	}
 	ch.number(kept)
+}
+
+// cautionsOf is the cost of the cautions that each remover brings on each group, the greatest number where it may not
+// go.
+func (ch *chooser) cautionsOf() [][]float64 {
+	costs := make([][]float64, len(ch.removers))
+	for i := range costs {
+		costs[i] = slices.Repeat([]float64{math.MaxFloat64}, len(ch.groups))
+	}
+	for n, g := range ch.groups {
+		for k, r := range g.allowed {
+			costs[r][n] = g.cautions[k]
+		}
+	}
+	return costs
+}
+
+// everywhere reports whether a remover of some costs may go wherever another may, with no more cautions.
+func everywhere(a, b []float64) bool {
+	for n := range a {
+		if b[n] < math.MaxFloat64 && a[n] > b[n] {
+			return false
+		}
+	}
+	return true
 }
 
 // number keeps some removers alone, and numbers them anew.
@@ -304,29 +342,15 @@ func (ch *chooser) number(kept []int) {
 	ch.removers = removers
 }
 
-// beats reports whether one remover does all that another of its kind does: no dearer, of two alike the first, never
-// another for the studio's own.
+// beats reports whether one remover may stand for another of its kind: no dearer, of two alike the first, with plenty
+// left, never another for the studio's own.
 func (ch *chooser) beats(i, j int) bool {
 	a, b := ch.removers[i], ch.removers[j]
 	if a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
 		return false
 	}
 	dear, cheap := b.PriceOf(1), a.PriceOf(1)
-	return (cheap < dear || cheap == dear && i < j) && ch.everywhere(i, j)
-}
-
-// everywhere reports whether remover a may go wherever b may, with no more cautions.
-func (ch *chooser) everywhere(a, b int) bool {
-	for _, g := range ch.groups {
-		n := slices.Index(g.allowed, b)
-		if n < 0 {
-			continue
-		}
-		if m := slices.Index(g.allowed, a); m < 0 || g.cautions[m] > g.cautions[n] {
-			return false
-		}
-	}
-	return true
+	return cheap < dear || cheap == dear && i < j
 }
 
 // turn is when a remover has its turn: effects adhesives first, then what leaves a film of itself, then what takes

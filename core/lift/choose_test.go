@@ -3,6 +3,7 @@ package lift
 import (
 	"math"
 	"math/rand/v2"
+	"strconv"
 	"testing"
 
 	"urncloth/core/face"
@@ -382,4 +383,37 @@ func (ch *chooser) leastLeft(g *group) float64 {
 	}
 	grow(nil, g.start, 0, 0, 0)
 	return least
+}
+
+func TestAKitOfThousandsIsThinnedToWhatCanWinAndCostsTheSame(t *testing.T) {
+	r := rand.New(rand.NewPCG(4, 4))
+	kinds := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "cream_cleanser", "gel_cleanser"}
+	s := test.With(t, func(s *sitting.Sitting) {
+		s.Kit = kit.Kit{}
+		for n := range 3000 {
+			s.Kit = append(s.Kit, kit.Product{ID: "p" + strconv.Itoa(n), Name: "p", Kind: kinds[r.IntN(len(kinds))],
+				EyeSafe: r.IntN(3) > 0, Price: float64(5 + r.IntN(4000)), PackG: 100})
+		}
+	})
+	on := [face.N]Loads{face.Eyelids: {"waterproof_film": 1}, face.Cheeks: {"silicone_film": 2}, face.Lips: {"care": 1}}
+	ch := newChooser(sitting.Open(s), &on, 1, nil)
+	if len(ch.removers) > 2*len(kinds) {
+		t.Fatalf("%d removers are left", len(ch.removers))
+	}
+	_, cost := ch.choose()
+	for _, p := range ch.removers { // each is the cheapest of its kind, of all or of those for the eyes
+		for i := range s.Kit {
+			if o := &s.Kit[i]; o.Kind == p.Kind && o.Price < p.Price && (o.EyeSafe || !p.EyeSafe) {
+				t.Errorf("%s at %g is kept, and %s is there at %g", p.Kind, p.Price, o.ID, o.Price)
+			}
+		}
+	}
+	few := *s
+	few.Kit = nil
+	for _, p := range ch.removers {
+		few.Kit = append(few.Kit, *p)
+	}
+	if _, again := newChooser(sitting.Open(&few), &on, 1, nil).choose(); math.Abs(again-cost) > 1e-9 {
+		t.Errorf("of all %.4f, of those that are left %.4f", cost, again)
+	}
 }
