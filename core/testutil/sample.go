@@ -4,6 +4,7 @@ package testutil
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"slices"
 	"testing"
 	"time"
@@ -193,5 +194,30 @@ func P99(b *testing.B, work func()) {
 		took = append(took, time.Since(start))
 	}
 	slices.Sort(took)
-	b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
+	p99 := took[len(took)*99/100]
+	b.ReportMetric(float64(p99.Microseconds())/1000, "p99-ms")
+	b.ReportMetric(float64(p99)/float64(Reference()), "p99-refs")
+}
+
+// Reference is how long a fixed computation takes here and now, the median of some runs: what a benchmark takes in its
+// terms means the same on a slow or a busy machine.
+func Reference() time.Duration {
+	var took []time.Duration
+	for range 21 {
+		start, sum := time.Now(), 0.0
+		list := make([]float64, 1<<15)
+		for i := range list {
+			list[i] = math.Exp(-float64(i*7919%(1<<15)) / (1 << 12))
+		}
+		slices.Sort(list)
+		for _, x := range list {
+			sum += x
+		}
+		if sum < 0 {
+			panic("a sum of exponentials below nought")
+		}
+		took = append(took, time.Since(start))
+	}
+	slices.Sort(took)
+	return took[len(took)/2]
 }

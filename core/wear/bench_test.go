@@ -50,6 +50,7 @@ func BenchmarkWearOfFourteenHours(b *testing.B) {
 				worst = max(worst, time.Since(at))
 			}
 			b.ReportMetric(float64(worst.Microseconds())/1000, "worst-ms")
+			b.ReportMetric(float64(worst)/float64(Reference()), "worst-refs")
 		})
 	}
 }

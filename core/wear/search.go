@@ -411,16 +411,17 @@ func (s *search) oil(m *trail, mask int, minutes, worn float64) {
 
 // aim is what one search for a trail keeps to and what it makes least.
 type aim struct {
-	score score
-	dose  float64
-	shown float64
-	count int
-	coats int
-	least func(m *trail) [2]float64 // compared in order, then earliest
-	width int
-	work  int
-	plain bool   // no blots but for the reset
-	best  *trail // a whole trail that is known
+	score  score
+	dose   float64
+	shown  float64
+	count  int
+	coats  int
+	least  func(m *trail) [2]float64 // compared in order, then earliest
+	width  int
+	work   int
+	plain  bool   // no blots but for the reset
+	stride int    // coats at every so many moments of the grid, 0 for at each
+	best   *trail // a whole trail that is known
 	// tended says that nothing may shine but what would whatever is blotted
 	tended bool
 }
@@ -539,6 +540,13 @@ func (s *search) follow(r *run, m *trail) {
 	}
 }
 
+// canWait reports whether a search in strides need not look at a coat here: the next moment is one of its own, and
+// labels wait until then.
+func (s *search) canWait(r *run, m *trail, j int) bool {
+	return r.stride > 1 && j%r.stride != 0 && j+1 < s.end && s.open[j+1] && j+1-m.last < len(s.rest[m.last]) &&
+		m.score+s.rest[m.last][j+1-m.last].score <= r.score
+}
+
 // interrupt keeps the trails that a blot and a coat at a node lead on to.
 func (s *search) interrupt(r *run, m *trail, j int) {
 	m.node, m.coat = j, false
@@ -548,7 +556,7 @@ func (s *search) interrupt(r *run, m *trail, j int) {
 	if blot && r.leads(m, s.rest[m.last][j-m.last]) {
 		s.keep(r, m)
 	}
-	if !s.open[j] {
+	if !s.open[j] || s.canWait(r, m, j) {
 		return
 	}
 	m.coat = true
@@ -1020,10 +1028,14 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 	least, dose := math.Inf(1), math.Inf(1)
 	var last *trail // the best with fewer coats
 	whole = true
+	stride := 1
+	if s.end > figure.StrideFrom { // on a long day every other moment, and what that leaves out is not called proven
+		stride, whole = figure.Stride, false
+	}
 	for n := range figure.MoreTouchUps + 1 {
 		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
 			coats: labels.coats + n, count: labels.coats + n, least: leastDose, plain: true, width: figure.FewTrails,
-			work: math.MaxInt32})
+			stride: stride, work: math.MaxInt32})
 		whole = whole && f.whole
 		if f.trail == nil {
 			continue
