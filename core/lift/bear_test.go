@@ -67,7 +67,8 @@ func TestWhatSkinBearsAndHowMuchAPassCostsGoesByWhatItIsToday(t *testing.T) {
 	} {
 		s := skinOf(sitting.Open(test.With(t, c.change)))
 		if s.bears[face.Cheeks] != c.bears || math.Abs(s.delicacy[face.Cheeks]-c.delicacy) > 1e-9 {
-			t.Errorf("%s: bears %g s at %g, want %g at %g", name, s.bears[face.Cheeks], s.delicacy[face.Cheeks], c.bears,
+			t.Errorf("%s: bears %g s at %g, want %g at %g", name, s.bears[face.Cheeks], s.delicacy[face.Cheeks],
+				c.bears,
 				c.delicacy)
 		}
 	}
@@ -121,7 +122,8 @@ func TestWhatAPassCostsIsItsDelicacyItsMinutesItsPadsAndItsPrice(t *testing.T) {
 		// lids: 3 × 1.5, 20 s held and a damp pad of 10 s, a pad each, 1 g
 		"an oily hold": {cost(face.Eyelids, "two", pass{way: wayHeld, contact: 20}, false, false),
 			4.5 + 0.2*30/60.0 + 0.1 + 0.5*0.4},
-		"one more, and the damp pad is counted": {cost(face.Eyelids, "two", pass{way: wayHeld, contact: 20}, false, true),
+		"one more, and the damp pad is counted": {cost(face.Eyelids, "two", pass{way: wayHeld, contact: 20}, false,
+			true),
 			4.5 + 0.2*20/60.0 + 0.05 + 0.5*0.4},
 		// 20 s held and 5 s to glide off
 		"a hold that leaves no film": {cost(face.Eyelids, "micellar", pass{way: wayHeld, contact: 20}, false, false),

@@ -299,7 +299,8 @@ func TestACheaperEqualNeverMakesRemovalDearerUnderAnyMethod(t *testing.T) {
 				twin.ID, twin.Price = "twin", twin.Price/2
 				more.Kit = append(append(kit.Kit{}, s.Kit...), twin)
 				if _, with := newChooser(sitting.Open(&more), &on, 1, nil).choose(); with > cost+1e-9 {
-					t.Errorf("%s %s: beside a cheaper %s it costs %.4f, without %.4f", m.Key, o.ID, twin.Kind, with, cost)
+					t.Errorf("%s %s: beside a cheaper %s it costs %.4f, without %.4f", m.Key, o.ID, twin.Kind, with,
+						cost)
 				}
 			}
 		}
@@ -321,7 +322,8 @@ func TestWhereNothingReachesTheTargetWhatIsPlannedLeavesTheLeast(t *testing.T) {
 		})
 		zone := []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes}[r.IntN(4)]
 		var on [face.N]Loads
-		on[zone] = Loads{"care": 1, []look.Binder{"silicone_film", "waterproof_film", "spf_film"}[r.IntN(3)]: float64(1 +
+		on[zone] = Loads{"care": 1, []look.Binder{"silicone_film", "waterproof_film",
+			"spf_film"}[r.IntN(3)]: float64(1 +
 			r.IntN(3))}
 		ch := newChooser(sitting.Open(s), &on, 1, nil)
 		g := ch.groups[0]

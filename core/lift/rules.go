@@ -35,6 +35,7 @@ var stepRules = []func(e *evaluation, m *moment){
 var removalRules = []func(e *evaluation){
 	lipSmear,
 	notEmulsified,
+	kitCannot,
 	cannotDissolve,
 	missedSkin,
 	needsSecondCleanse,
@@ -300,6 +301,22 @@ func leftOn(e *evaluation) {
 
 // missed reports whether a zone misses its target.
 func (e *evaluation) missed(z face.Zone) bool { return e.worst(z) > Target(z)+figure.Same }
+
+// kitCannot says that nothing in the kit may take anything off.
+func kitCannot(e *evaluation) {
+	if e.any(func(m *moment) bool { return m.remover }) {
+		return
+	}
+	ch := newChooser(e.c, &e.on, 1, nil)
+	var on face.Set
+	for _, g := range ch.groups {
+		if len(g.allowed) > 0 {
+			return
+		}
+		on |= g.zones
+	}
+	e.met(on, rules.KitCannot, "", say.NothingTakesOff)
+}
 
 // lack is what is left where the target is missed: the same words for all of its zones.
 type lack struct {

@@ -101,6 +101,11 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			return slices.Insert(l, 2, w)
 		}
 	}
+	bareKit := func(s *sitting.Sitting) {
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool {
+			return p.Kind.Of().Group == kit.Removers || p.Kind == kit.Mitt
+		})
+	}
 	hurried := func(minutes string) func(*sitting.Sitting) {
 		return func(s *sitting.Sitting) { s.Day.LiftBy = At(t, minutes) }
 	}
@@ -269,6 +274,11 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			return l
 		}, true, "caution"},
 		{"two-phase on lids and lips alone", "biphase-on-skin", none, same, false, ""},
+		{"a kit that takes nothing off", "kit-cannot", bareKit, same, true, "stop"},
+		{"a kit that does, and nobody used it", "kit-cannot", none, func([]stack.Step) []stack.Step {
+			return []stack.Step{}
+		}, false, ""},
+		{"a kit that does", "kit-cannot", none, same, false, ""},
 		{"no time at all", "time-short", hurried("17:31"), same, true, "caution"},
 		{"time enough", "time-short", hurried("17:59"), same, false, ""},
 	} {

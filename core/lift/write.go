@@ -79,6 +79,10 @@ func (pl *planner) write() {
 		pl.visit(append(eyes, lips...))
 	}
 	pl.skinPasses(false)
+	if pl.passed() == 0 && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Act == act.LashesOff }) {
+		pl.steps = slices.DeleteFunc(pl.steps, func(s stack.Step) bool { return s.Act != act.Refer })
+		return // nothing of the kit may go on: nobody is touched for nothing
+	}
 	pl.finishUp(worked)
 }
 

@@ -17,6 +17,8 @@ var (
 	AnotherReaches  = row("lift.another_reaches", "On {zones} another remover of this kit takes it off.")
 	RemovalTakes    = row("lift.removal_takes", "Removal takes {takes:f1} min and has {has:f0} min.")
 	MoreTime        = row("lift.more_time", "More time for removal, or less on the face.")
+	NothingTakesOff = row("lift.nothing_takes_off",
+		"Nothing in the kit may take anything off {zones}: none is in date, there and allowed.")
 	GiveUpToner     = row("lift.give_up_toner", "toner")
 	GiveUpNeck      = row("lift.give_up_neck", "a pass of its own for the neck")
 	GiveUpRemovers  = row("lift.give_up_removers", "more than one remover")
