@@ -708,3 +708,20 @@ func TestAPieceIsLoosenedLiftedAndItsGlueTreatedAndWithoutItsRemoverRefused(t *t
 		t.Errorf("%s", Rules(refused.Findings))
 	}
 }
+
+func TestKeptSingleLashesAreSparedOilWhereSomethingElseReaches(t *testing.T) {
+	single := func(keep bool) []string {
+		return passes(plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Look.Items[1] = on(face.Eyelids, "single lashes", look.WaxOil, 1, func(it *look.Item) {
+				it.Attach, it.Keep = look.Single, keep
+			})
+			s.Kit.Find("micellar").Price, s.Kit.Find("micellar").PackG = 400, 50 // dear, so that oil would be taken
+		})), face.Eyelids)
+	}
+	if got := single(true); slices.ContainsFunc(got, func(k string) bool { return k == "balm" || k == "biphase" }) {
+		t.Errorf("kept: %v", got)
+	}
+	if got := single(false); !slices.ContainsFunc(got, func(k string) bool { return k == "balm" || k == "biphase" }) {
+		t.Errorf("thrown away: %v", got)
+	}
+}
