@@ -725,3 +725,33 @@ func TestKeptSingleLashesAreSparedOilWhereSomethingElseReaches(t *testing.T) {
 		t.Errorf("thrown away: %v", got)
 	}
 }
+
+func TestTheFirstRemoverOfTheHouseIsFollowedOnTheFaceOrItIsSaidWhatItWouldLeave(t *testing.T) {
+	first := func(option method.OptionID, change func(*sitting.Sitting)) (string, []rules.Finding) {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Method["first_remover"] = option
+			change(s)
+		}))
+		return passes(p, face.Cheeks)[0], slices.DeleteFunc(Found(p.Findings, "method-not-met"),
+			func(f rules.Finding) bool { return f.Method != method.FirstRemover })
+	}
+	eyes := func(s *sitting.Sitting) { s.Look.Items[1] = on(face.Eyelids, "liner", "adhesive", 3) } // not balm's
+	if kind, not := first("balm", eyes); kind != "balm" || len(not) > 0 {
+		t.Errorf("balm on the face, whatever the eyes take: %s, %s", kind, Rules(not))
+	}
+	if kind, not := first("plant_oil", func(s *sitting.Sitting) {
+		Add(s, remover("oil", "plant_oil"))
+		s.Look.Items[0] = foundation("emulsion", 1)
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Primers })
+	}); kind !=
+		"plant_oil" || len(not) > 0 {
+		t.Errorf("plain oil: %s, %s", kind, Rules(not))
+	}
+	kind, not := first("micellar", none)
+	if kind == "micellar" || len(not) != 1 || !strings.Contains(not[0].Say, "it would leave") {
+		t.Errorf("micellar on a long-wear base: %s, %s", kind, Rules(not))
+	}
+	if _, not := first("plant_oil", none); len(not) != 1 || !strings.Contains(not[0].Say, "in the kit") {
+		t.Errorf("none there: %s", Rules(not))
+	}
+}

@@ -157,12 +157,19 @@ func (e *evaluation) tonedWhereTight() bool {
 	return true
 }
 
-// firstByHabit reports whether the first pass over the face is by the house's own remover, on what it could be.
+// firstByHabit reports whether the first pass over all of the face is by the house's own remover.
 func (e *evaluation) firstByHabit() bool {
 	kind := habits[e.c.Method.Get(method.FirstRemover)]
-	for i := range e.moments {
-		if m := &e.moments[i]; m.onSkin() && !effectsRemover(m.kind) {
-			return m.kind == kind || kind == kit.WaterMitt && e.any(func(o *moment) bool { return o.Mitts > 0 })
+	if kind == kit.WaterMitt && e.any(func(m *moment) bool { return m.Mitts > 0 }) {
+		return true // what water cannot take off has its remover first, lifted with the mitt
+	}
+	rubbed := where(func(z face.Zone) bool { return len(e.binders[z]) > 0 && !pressed(e.c, z) })
+	for _, z := range (rubbed & face.BaseArea &^ face.NearEyes &^ e.c.Barred().All()).List() {
+		i := slices.IndexFunc(e.moments, func(m moment) bool {
+			return m.remover && m.zones.Has(z) && !effectsRemover(m.kind)
+		})
+		if i < 0 || e.moments[i].kind != kind {
+			return false
 		}
 	}
 	return true
