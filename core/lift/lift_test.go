@@ -755,3 +755,43 @@ func TestTheFirstRemoverOfTheHouseIsFollowedOnTheFaceOrItIsSaidWhatItWouldLeave(
 		t.Errorf("none there: %s", Rules(not))
 	}
 }
+
+func TestTiesFallByKitOrder(t *testing.T) {
+	first := func(order ...kit.Kind) string {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Removers })
+			for _, k := range order {
+				Add(s, remover(string(k), k))
+			}
+			s.Look.Items = []look.Item{foundation("emulsion", 2)}
+		}))
+		return passes(p, face.Cheeks)[0]
+	}
+	if a, b := first("balm", "cleansing_oil", "cream_cleanser"), first("cleansing_oil", "balm",
+		"cream_cleanser"); a != "balm" ||
+		b != "cleansing_oil" {
+		t.Errorf("%s before oil, and %s before balm", a, b)
+	}
+}
+
+func TestPadsThatAreFewGoToTheEyesAndWhatNeedsNoneCleansTheFace(t *testing.T) {
+	with := func(pads int) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Kit.Find("pads").Count = P(pads)
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.ID == "balm" })
+			Add(s, remover("dear", "balm", func(p *kit.Product) { p.Price, p.PackG = 900, 30 }))
+			s.Look.Items = []look.Item{foundation("emulsion", 1), on(face.Eyelids, "mascara", "waterproof_film", 2)}
+		}))
+	}
+	many, few := with(100), with(3)
+	if got := passes(many, face.Cheeks); !slices.Contains(got, "micellar") {
+		t.Errorf("with pads enough the face is wiped: %v", got)
+	}
+	if got := passes(few, face.Cheeks); slices.Contains(got, "micellar") && few.Lift.Pads > 3 {
+		t.Errorf("three pads, and %d are planned: %v", few.Lift.Pads, got)
+	}
+	if len(Found(few.Findings, "sundry-short")) > 0 {
+		t.Errorf("%s", Rules(few.Findings))
+	}
+	clean(t, "few pads", few)
+}
