@@ -767,10 +767,11 @@ func TestTiesFallByKitOrder(t *testing.T) {
 		}))
 		return passes(p, face.Cheeks)[0]
 	}
-	if a, b := first("balm", "cleansing_oil", "cream_cleanser"), first("cleansing_oil", "balm",
-		"cream_cleanser"); a != "balm" ||
-		b != "cleansing_oil" {
-		t.Errorf("%s before oil, and %s before balm", a, b)
+	if a := first("balm", "cleansing_oil", "cream_cleanser"); a != "balm" {
+		t.Errorf("balm comes first in the kit, and %s is taken", a)
+	}
+	if a := first("cleansing_oil", "balm", "cream_cleanser"); a != "cleansing_oil" {
+		t.Errorf("oil comes first in the kit, and %s is taken", a)
 	}
 }
 

@@ -58,6 +58,25 @@ func (pl *planner) write() {
 	pl.leaveAlone()
 	pl.pieces()
 	pl.lashesFirst()
+	pl.inOrder()
+	if pl.idle() {
+		return
+	}
+	pl.finishUp(worked)
+}
+
+// idle reports whether nothing of the kit may go on, and takes back what was begun: nobody is touched for nothing.
+func (pl *planner) idle() bool {
+	touched := slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Passes > 0 || s.Act == act.LashesOff })
+	if !touched {
+		pl.steps = slices.DeleteFunc(pl.steps, func(s stack.Step) bool { return s.Act != act.Refer })
+	}
+	return !touched
+}
+
+// inOrder writes the passes: strong lips, eyes first or last as the house has it, the face, its second cleanse.
+func (pl *planner) inOrder() {
+	c := pl.c
 	lips := pl.stage(func(g *group, k pass) bool { return g.like == face.Lips && k.way == wayHeld })
 	eyes := pl.stage(func(g *group, k pass) bool { return visits(g) && g.like != face.Lips && k.way == wayHeld })
 	strong := strongLips(c) && c.Method.Is(method.LipOrder, method.StrongFirst)
@@ -79,11 +98,6 @@ func (pl *planner) write() {
 		pl.visit(append(eyes, lips...))
 	}
 	pl.skinPasses(false)
-	if pl.passed() == 0 && !slices.ContainsFunc(pl.steps, func(s stack.Step) bool { return s.Act == act.LashesOff }) {
-		pl.steps = slices.DeleteFunc(pl.steps, func(s stack.Step) bool { return s.Act != act.Refer })
-		return // nothing of the kit may go on: nobody is touched for nothing
-	}
-	pl.finishUp(worked)
 }
 
 // begin is hands, lenses and covers.
