@@ -163,14 +163,17 @@ type chooser struct {
 	missed  bool // a group misses its target
 }
 
+// choice is what of the kit may be chosen: one in place of its rivals, or only one at all; nil for the whole kit.
+type choice struct{ one, only *kit.Product }
+
 // newChooser keeps one remover of those that are alike.
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
-	return chooserOf(c, on, loosened, one, 1)
+	return chooserOf(c, on, loosened, 1, choice{one: one})
 }
 
 // chooserOf keeps so many removers of those that are alike: a second one may be used where the first has been used as
 // often as a zone may bear of one product.
-func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product, alike int) *chooser {
+func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, alike int, of choice) *chooser {
 	ch := &chooser{
 		c:       c,
 		skin:    skinOf(c),
@@ -187,7 +190,9 @@ func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Pr
 		ch.faces *= figure.FacesPerMitt
 	}
 	for i := range c.Kit {
-		ch.offer(&c.Kit[i], one)
+		if p := &c.Kit[i]; of.only == nil || of.only.ID == p.ID {
+			ch.offer(p, of.one)
+		}
 	}
 	place := map[*kit.Product]int{}
 	for i, p := range ch.removers {

@@ -94,9 +94,8 @@ func hurried(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 // oneForAll is the quickest plan with one remover for everything, of those that miss nothing more.
 func oneForAll(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste, now Result) (haste, Result) {
 	best, with := now, h
-	for i := range c.Kit {
-		p := &c.Kit[i]
-		if p.Empty() || takes[p.Kind] == nil || p.Kind == kit.WaterMitt || effectsRemover(p.Kind) {
+	for _, p := range newChooser(c, on, 1, nil).removers { // what others of its kind beat is not asked
+		if p.Kind == kit.WaterMitt || effectsRemover(p.Kind) {
 			continue
 		}
 		tried := h

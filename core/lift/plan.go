@@ -41,10 +41,7 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 	for {
 		pl := &planner{c: c, on: on, at: c.Until, haste: h}
 		pl.loosen()
-		pl.chooser = chooserOf(c, on, pl.loosened, one, alike)
-		if h.only != nil {
-			pl.keepOnly(h.only)
-		}
+		pl.chooser = chooserOf(c, on, pl.loosened, alike, choice{one, h.only})
 		if h.cloth {
 			pl.toCloth()
 		}
@@ -89,18 +86,6 @@ func (pl *planner) pruned(layers *stack.Layers) Result {
 			pl.add(s)
 		}
 	}
-}
-
-// keepOnly leaves one remover in the search.
-func (ch *chooser) keepOnly(p *kit.Product) {
-	for i, r := range ch.removers {
-		if r.ID == p.ID {
-			ch.number([]int{i})
-			ch.oily, ch.rank, ch.others = []bool{films(p.Kind)}, []int{0}, 0
-			return
-		}
-	}
-	ch.number(nil)
 }
 
 // runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
