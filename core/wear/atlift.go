@@ -22,7 +22,21 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 	dusted := dusts(events)
 	for z := range face.N {
 		films := end[z]
-		list := make([]stack.Layer, 0, len(base[z])+len(films)+len(c.Items)+len(dusted))
+		n := len(base[z]) + len(films)
+		for i := range c.Items {
+			if c.Items[i].Zone.Zones.Has(z) {
+				n++
+			}
+		}
+		for i := range dusted {
+			if dusted[i].zones.Has(z) {
+				n++
+			}
+		}
+		if n == 0 {
+			continue
+		}
+		list := make([]stack.Layer, 0, n)
 		for _, l := range base[z] {
 			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product &&
 				films[0].layer.SetAt == l.SetAt {
