@@ -22,17 +22,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 	dusted := dusts(events)
 	for z := range face.N {
 		films := end[z]
-		n := len(base[z]) + len(films)
-		for i := range c.Items {
-			if c.Items[i].Zone.Zones.Has(z) {
-				n++
-			}
-		}
-		for i := range dusted {
-			if dusted[i].zones.Has(z) {
-				n++
-			}
-		}
+		n := len(base[z]) + len(films) + over(c, dusted, z)
 		if n == 0 {
 			continue
 		}
@@ -62,6 +52,21 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 		all[z] = list
 	}
 	return all
+}
+
+// over is how many declared items and dusts lie on a zone.
+func over(c *sitting.Case, dusted []dust, z face.Zone) (n int) {
+	for i := range c.Items {
+		if c.Items[i].Zone.Zones.Has(z) {
+			n++
+		}
+	}
+	for i := range dusted {
+		if dusted[i].zones.Has(z) {
+			n++
+		}
+	}
+	return n
 }
 
 // dusts is what touch-ups laid beside sunscreen.
