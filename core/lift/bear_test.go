@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -152,5 +153,17 @@ func TestRemovalIsBoundByTheDayAndByTheHouseWhicheverIsLess(t *testing.T) {
 		if bound != (x.want >= 0) || bound && most.Minutes() != x.want {
 			t.Errorf("by %q and %q: %v minutes, %v", x.by, x.method, most.Minutes(), bound)
 		}
+	}
+}
+
+func TestABodyAloneIsPassedOverByTheAreaOfAFaceAndNeck(t *testing.T) {
+	c := sitting.Open(test.With(t, func(s *sitting.Sitting) { s.Day.Bare = []day.BodyZone{"forearms"} }))
+	on := [face.N]Loads{face.Forearms: {look.Care: 1}}
+	of := c.Area[face.Neck]
+	for _, z := range face.BaseArea.List() {
+		of += c.Area[z]
+	}
+	if g := newChooser(c, &on, 1, nil).groups[0]; math.Abs(g.weight-c.Area[face.Forearms]/of) > 1e-9 {
+		t.Errorf("forearms weigh %g, want %g", g.weight, c.Area[face.Forearms]/of)
 	}
 }

@@ -1,13 +1,16 @@
 package lift_test
 
 import (
+	"math"
 	"math/rand/v2"
 	"slices"
 	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
@@ -795,4 +798,19 @@ func TestPadsThatAreFewGoToTheEyesAndWhatNeedsNoneCleansTheFace(t *testing.T) {
 		t.Errorf("%s", Rules(few.Findings))
 	}
 	clean(t, "few pads", few)
+}
+
+func TestRemovalThatTakesItsTimeToTheSecondGivesNothingUp(t *testing.T) {
+	free := plan.Make(evening(t, none))
+	end := free.Sitting.Day.LiftAt
+	at, _ := end.In(sitting.Open(&free.Sitting).Loc)
+	for shift, gives := range map[time.Duration]bool{0: false, -time.Second: true} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			seconds := math.Round(float64(free.Lift.Minutes) * 60)
+			s.Day.LiftBy = day.Wall(at.Add(time.Duration(seconds)*time.Second + shift))
+		}))
+		if got := len(p.Lift.GaveUp) > 0 || len(Found(p.Findings, "time-short")) > 0; got != gives {
+			t.Errorf("%v beside the time it takes: %v %s", shift, p.Lift.GaveUp, Rules(p.Findings))
+		}
+	}
 }
