@@ -39,7 +39,7 @@ func (ch *chooser) whole() float64 {
 				continue
 			}
 			next := at
-			next.set, next.cost = at.set|q.set, at.cost+q.cost
+			next.set, next.cost, next.pads = at.set|q.set, at.cost+q.cost, at.pads+q.pads
 			if ch.groups[i].carries() {
 				next.rubbed = at.rubbed.or(q.rubbed)
 			}
@@ -63,7 +63,10 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 			if film > welcome(ch.c, g.like)+figure.Same {
 				r.cost += figure.CautionCost
 			}
-			at := ends{set: r.set, along: r.along}
+			at := ends{set: r.set, along: r.along, rubbed: r.rubbed}
+			if ch.scarce() {
+				at.pads = r.pads
+			}
 			if old, there := best[at]; !there || r.cost < old.cost {
 				best[at] = r
 			}
@@ -103,7 +106,7 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 					_, nf = ch.finish(g, k)
 					held = k.way == wayHeld
 				}
-				with := sequence{passes: append(append([]pass{}, q.passes...), k), set: q.set | 1<<r, rubbed: q.rubbed,
+				with := sequence{pads: q.pads + ch.padsFor(g, k, filmed), passes: append(append([]pass{}, q.passes...), k), set: q.set | 1<<r, rubbed: q.rubbed,
 					along: q.along, cost: q.cost + ch.price(g, k, len(q.passes) > 0, filmed)}
 				switch {
 				case k.along:
@@ -148,6 +151,9 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: test.P(r.IntN(4)),
 				Water: test.P(r.IntN(4))}, face.Cheeks: {Oil: test.P(r.IntN(4)), Water: test.P(r.IntN(4))}}
 		})
+		if n%3 == 0 {
+			s.Kit = append(s.Kit, kit.Product{ID: "pads", Name: "pads", Kind: kit.CottonPad, Count: test.P(r.IntN(5))})
+		}
 		c := sitting.Open(s)
 		var on [face.N]Loads
 		for _, z := range []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes, face.Neck} {
