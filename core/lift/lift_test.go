@@ -814,3 +814,48 @@ func TestRemovalThatTakesItsTimeToTheSecondGivesNothingUp(t *testing.T) {
 		}
 	}
 }
+
+func TestWhatWouldDoIsThereAndReachesTheTarget(t *testing.T) {
+	instead := func(change func(*sitting.Sitting)) string {
+		p := mangled(t, evening(t, func(s *sitting.Sitting) {
+			Drop(s, "balm")
+			change(s)
+		}), func(l []stack.Step) []stack.Step {
+			return slices.DeleteFunc(l, func(s stack.Step) bool { return slices.Contains(s.Zones, face.Eyelids) })
+		})
+		for _, f := range Found(p.Findings, "cannot-dissolve") {
+			if slices.Contains(f.Zones, face.Eyelids) {
+				return f.Instead
+			}
+		}
+		return ""
+	}
+	if got := instead(none); !strings.HasPrefix(got, "Biphase") {
+		t.Errorf("two-phase is there: %q", got)
+	}
+	if got := instead(func(s *sitting.Sitting) { s.Kit.Find("biphase").RemainingG = P(0.0) }); strings.HasPrefix(got,
+		"Biphase") || !strings.Contains(got, "two-phase") {
+		t.Errorf("two-phase is used up: %q", got)
+	}
+	if got := instead(func(s *sitting.Sitting) { s.Kit.Find("biphase").EyeSafe = false }); strings.HasPrefix(got,
+		"Biphase") {
+		t.Errorf("two-phase is not for eyes: %q", got)
+	}
+}
+
+func TestLensesThatStayAreNamedWhereTheyStandInTheWayAndNowhereElse(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Client.Wears = []face.Wear{face.LensesStay}
+		Drop(s, "balm", "biphase", "cream", "gel")
+		s.Look.Items = []look.Item{on(face.UnderEyes, "concealer", look.WaterproofFilm, 2),
+			on(face.Chin, "glue", look.Adhesive, 3)}
+	}))
+	for _, f := range Found(p.Findings, "cannot-dissolve") {
+		if lenses := strings.Contains(f.Instead, "lenses out first"); lenses != slices.Contains(f.Zones, face.UnderEyes) {
+			t.Errorf("%v: %q", f.Zones, f.Instead)
+		}
+	}
+	if len(Found(p.Findings, "cannot-dissolve")) < 2 {
+		t.Errorf("%s", Rules(p.Findings))
+	}
+}
