@@ -254,6 +254,12 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 			steps:  lay("lotion", "09:05", 0.5, face.Cheeks)},
 		{name: "cheek reads 35.0", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(35.0) },
 			steps: lay("lotion", "09:05", 0.5, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "cheek reads 35.0 and is cooled until it does not", rule: "hot-skin",
+			change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(35.0) }, steps: func(t *testing.T) []stack.Step {
+				cool := Do(t, "cool", By("cool", "cloth"), "08:58", 60, face.Cheeks)
+				cool.Until = 34.5
+				return append([]stack.Step{cool}, sound(t)...)
+			}},
 		{name: "cheek reads 34.9", rule: "hot-skin", change: func(s *sitting.Sitting) { s.Day.SurfaceC = P(34.9) },
 			steps: lay("lotion", "09:05", 0.5, face.Cheeks)},
 		{name: "acid toner on the day", rule: "strips-before-makeup", change: adding(acid),
@@ -926,5 +932,21 @@ func TestAThinBlendIsThinWhereverItIsBlended(t *testing.T) {
 		if len(f) != 1 || !slices.Equal(f[0].Zones, want) {
 			t.Errorf("with %q: %+v, want %v", with, f, want)
 		}
+	}
+}
+
+func TestWhatStopsAZoneIsSaidOnceAndNotAgainByALesserRow(t *testing.T) {
+	p := stack.Prep(sitting.Open(With(t, func(s *sitting.Sitting) {
+		s.Client.Conditions = []face.Condition{{Kind: face.Needling, On: s.Day.Date, Zone: P(face.Cheeks)},
+			{Kind: face.Radiotherapy, On: s.Day.Date, Zone: P(face.Cheeks)}}
+	})), sound(t)[:1])
+	said := 0
+	for _, f := range p.Findings {
+		if f.Rule == rules.RecentProcedure && slices.Contains(f.Zones, face.Cheeks) && f.Step == "" {
+			said++
+		}
+	}
+	if said != 1 {
+		t.Errorf("said %d times: %s", said, Rules(p.Findings))
 	}
 }
