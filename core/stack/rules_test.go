@@ -1,6 +1,7 @@
 package stack_test
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"testing"
@@ -948,5 +949,39 @@ func TestWhatStopsAZoneIsSaidOnceAndNotAgainByALesserRow(t *testing.T) {
 	}
 	if said != 1 {
 		t.Errorf("said %d times: %s", said, Rules(p.Findings))
+	}
+}
+
+func TestADoseIsSaidInStripsOfAGramAndFingertipUnitsOfHalfOne(t *testing.T) {
+	d := stack.Prep(sitting.Open(With(t, func(*sitting.Sitting) {})), sound(t)).Dose
+	if d.Grams <= 0 || math.Abs(float64(d.FingerStrips-d.Grams)) > 1e-9 ||
+		math.Abs(float64(d.FingertipUnits-2*d.Grams)) > 1e-9 {
+		t.Errorf("%+v", d)
+	}
+}
+
+func TestAStepOnNoZoneIsSpokenOfWithoutOne(t *testing.T) {
+	x := Do(t, "x", By("treat", ""), "09:20", 60)
+	x.Kind = act.Needling
+	p := stack.Prep(sitting.Open(With(t, func(*sitting.Sitting) {})), append(sound(t), x))
+	f := Found(p.Findings, "licensed-only")
+	if len(f) != 1 || len(f[0].Zones) != 0 {
+		t.Errorf("%+v", f)
+	}
+}
+
+func TestACoatMixedInThePalmIsShortOnAllOfItsZonesAndOneByItselfWhereItIsThin(t *testing.T) {
+	for _, with := range []string{"a", ""} {
+		coat := Apply(t, "b", "spf", "09:10", 2, face.Chin, face.Cheeks)
+		coat.Film[face.Chin], coat.With = 1, with
+		p := stack.Prep(sitting.Open(With(t, func(*sitting.Sitting) {})), []stack.Step{
+			Do(t, "hands", By("hands", ""), "09:00", 30), Apply(t, "a", "lotion", "09:10", 0.5, face.Cheeks), coat})
+		want := []face.Zone{face.Chin}
+		if with != "" {
+			want = append(want, face.Cheeks)
+		}
+		if f := Found(p.Findings, "spf-short"); len(f) != 1 || !slices.Equal(f[0].Zones, want) {
+			t.Errorf("with %q: %+v", with, f)
+		}
 	}
 }
