@@ -106,8 +106,9 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 					_, nf = ch.finish(g, k)
 					held = k.way == wayHeld
 				}
-				with := sequence{pads: q.pads + ch.padsFor(g, k, filmed), passes: append(append([]pass{}, q.passes...), k), set: q.set | 1<<r, rubbed: q.rubbed,
-					along: q.along, cost: q.cost + ch.price(g, k, len(q.passes) > 0, filmed)}
+				with := sequence{pads: q.pads + ch.padsFor(g, k, filmed), set: q.set | 1<<r, rubbed: q.rubbed,
+					passes: append(append([]pass{}, q.passes...), k),
+					along:  q.along, cost: q.cost + ch.price(g, k, len(q.passes) > 0, filmed)}
 				switch {
 				case k.along:
 					with.along = q.along.with(r, ch.class(k))

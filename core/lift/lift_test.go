@@ -851,7 +851,8 @@ func TestLensesThatStayAreNamedWhereTheyStandInTheWayAndNowhereElse(t *testing.T
 			on(face.Chin, "glue", look.Adhesive, 3)}
 	}))
 	for _, f := range Found(p.Findings, "cannot-dissolve") {
-		if lenses := strings.Contains(f.Instead, "lenses out first"); lenses != slices.Contains(f.Zones, face.UnderEyes) {
+		if lenses := strings.Contains(f.Instead, "lenses out first"); lenses != slices.Contains(f.Zones,
+			face.UnderEyes) {
 			t.Errorf("%v: %q", f.Zones, f.Instead)
 		}
 	}
