@@ -25,83 +25,6 @@ type pass struct {
 	rubs    float64 // seconds that it rubs the zone
 }
 
-// doses is which removers make a first, a second and a third pass, by how long they are massaged.
-type doses [nths][classes]uint64
-
-// classes is how many lengths a massage can have that others may go along with.
-const (
-	_ = iota // short
-	_        // middling
-	_        // long
-	classes
-)
-
-// nths is the passes that are told apart.
-const (
-	_ = iota // the first
-	_        // the second
-	_        // the third
-	nths
-)
-
-// lengths is the seconds of each: of a balm or oil. A wash and a pad have one each, which counts as the first.
-var lengths = [classes]float64{figure.MassageLight, figure.MassageS, figure.MassageHeavy}
-
-// class is the place of a pass among the lengths.
-func (ch *chooser) class(k pass) int {
-	if !ch.films(k.remover) || k.way != wayWorked {
-		return 0
-	}
-	return max(0, slices.Index(lengths[:], k.contact))
-}
-
-// with is d with one more pass of a remover.
-func (d doses) with(remover, class int) doses {
-	for i := range d {
-		var any uint64
-		for _, set := range d[i] {
-			any |= set
-		}
-		if any&(1<<remover) == 0 {
-			d[i][class] |= 1 << remover
-			return d
-		}
-	}
-	return d
-}
-
-// within reports whether other makes every pass that d makes, as long.
-func (d doses) within(other doses) bool {
-	for i := range d {
-		for j := range d[i] {
-			if d[i][j]&^other[i][j] != 0 {
-				return false
-			}
-		}
-	}
-	return true
-}
-
-// or is the passes of either.
-func (d doses) or(other doses) doses {
-	for i := range d {
-		for j := range d[i] {
-			d[i][j] |= other[i][j]
-		}
-	}
-	return d
-}
-
-// compare orders doses, for a list that is the same each time.
-func (d doses) compare(other doses) int {
-	for i := range d {
-		if n := slices.Compare(d[i][:], other[i][:]); n != 0 {
-			return n
-		}
-	}
-	return 0
-}
-
 // sequence is the passes of one group, what they cost and what they leave.
 type sequence struct {
 	passes []pass
@@ -254,110 +177,6 @@ func (ch *chooser) offer(p, one *kit.Product) {
 	}
 }
 
-// thin takes out removers that go nowhere, or that so many others of their kind beat everywhere: allowed wherever they
-// are, with no more cautions, no dearer, and with plenty left. Of two that are alike the first in the kit stays. What
-// is left is numbered anew; beyond the most that a search can tell apart, those with most of their kind before them go.
-func (ch *chooser) thin(alike int) {
-	costs := ch.cautionsOf()
-	gone := map[int]bool{}
-	rank := make([]int, len(ch.removers)) // how many of its kind are kept before it
-	ofKind := map[kit.Kind][]int{}        // of each kind, cheapest first
-	for i, p := range ch.removers {
-		ofKind[p.Kind] = append(ofKind[p.Kind], i)
-	}
-	for _, list := range ofKind {
-		slices.SortStableFunc(list, func(a, b int) int {
-			return cmp.Compare(ch.removers[a].PriceOf(1), ch.removers[b].PriceOf(1))
-		})
-	}
-	var kept []int
-	before := map[kit.Kind]int{}
-	for j, p := range ch.removers {
-		if !slices.ContainsFunc(costs[j], func(cost float64) bool { return cost < math.MaxFloat64 }) {
-			continue // it goes nowhere
-		}
-		beaten := 0
-		for _, i := range ofKind[p.Kind] {
-			if i == j || beaten >= alike { // dearer ones follow
-				break
-			}
-			if !gone[i] && ch.beats(i, j) && everywhere(costs[i], costs[j]) {
-				beaten++
-			}
-		}
-		if gone[j] = beaten >= alike; gone[j] {
-			ch.thinned = true
-			continue
-		}
-		rank[j] = before[p.Kind]
-		before[p.Kind]++
-		kept = append(kept, j)
-	}
-	if len(kept) > figure.MostRemovers {
-		slices.SortStableFunc(kept, func(a, b int) int { return rank[a] - rank[b] })
-		kept = kept[:figure.MostRemovers]
-		slices.Sort(kept)
-	}
-	ch.number(kept)
-}
-
-// cautionsOf is the cost of the cautions that each remover brings on each group, the greatest number where it may not
-// go.
-func (ch *chooser) cautionsOf() [][]float64 {
-	costs := make([][]float64, len(ch.removers))
-	for i := range costs {
-		costs[i] = slices.Repeat([]float64{math.MaxFloat64}, len(ch.groups))
-	}
-	for n, g := range ch.groups {
-		for k, r := range g.allowed {
-			costs[r][n] = g.cautions[k]
-		}
-	}
-	return costs
-}
-
-// everywhere reports whether a remover of some costs may go wherever another may, with no more cautions.
-func everywhere(a, b []float64) bool {
-	for n := range a {
-		if b[n] < math.MaxFloat64 && a[n] > b[n] {
-			return false
-		}
-	}
-	return true
-}
-
-// number keeps some removers alone, and numbers them anew.
-func (ch *chooser) number(kept []int) {
-	var removers []*kit.Product
-	for _, i := range kept {
-		removers = append(removers, ch.removers[i])
-	}
-	for _, g := range ch.groups {
-		var allowed []int
-		var cautions []float64
-		var uneasy []bool
-		for n, r := range g.allowed {
-			if at, is := slices.BinarySearch(kept, r); is {
-				allowed, cautions = append(allowed, at), append(cautions, g.cautions[n])
-				uneasy = append(uneasy, g.uneasy[n])
-			}
-		}
-		g.allowed, g.cautions, g.uneasy = allowed, cautions, uneasy
-	}
-	ch.removers = removers
-}
-
-// beats reports whether one remover may stand for another of its kind: no dearer, of two alike the first, with plenty
-// left, never another for the studio's own.
-func (ch *chooser) beats(i, j int) bool {
-	a, b := ch.removers[i], ch.removers[j]
-	if a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
-		return false
-	}
-	dear, cheap := b.PriceOf(1), a.PriceOf(1)
-	return cheap < dear || cheap == dear && i < j
-}
-
 // turn is when a remover has its turn: effects adhesives first, then what leaves a film of itself, then what takes
 // that off.
 type turn int
@@ -497,10 +316,9 @@ func hasStrip(c *sitting.Case, keep bool) bool {
 // house method for eyes. Glitter is pressed off with balm; where there is none, with whatever a pad holds.
 func (ch *chooser) allow(g *group) {
 	glitters := glitter(ch.c, g.like)
-	piece := ch.c.Pieces().Has(g.like)
-	for _, any := range []bool{false, true} {
+	for _, whatever := range []bool{false, true} {
 		for i, p := range ch.removers {
-			if glitters && !any && !p.Kind.Worked() {
+			if glitters && !whatever && !p.Kind.Worked() {
 				continue
 			}
 			cost, uneasy, may := ch.may(p, g.like, g.on)
@@ -517,11 +335,11 @@ func (ch *chooser) allow(g *group) {
 		if !glitters || slices.ContainsFunc(g.allowed, func(r int) bool { return ch.films(r) }) {
 			break
 		}
-		if !any {
+		if !whatever {
 			g.allowed, g.cautions, g.uneasy = nil, nil, nil
 		}
 	}
-	if piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {
+	if g.piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {
 		g.allowed, g.cautions, g.uneasy = nil, nil, nil // nothing loosens it, so nothing may rub there
 	}
 }
@@ -678,7 +496,7 @@ func (ch *chooser) options(g *group, i int) []pass {
 	return list
 }
 
-// holds reports whether a kind of remover is held on a group: nobody holds lather on skin, nor cream beside extended
+// holds reports whether a kind of remover is held on a group: lather is never held on skin, nor cream beside extended
 // lashes.
 func (ch *chooser) holds(g *group, k kit.Kind) bool {
 	return k != kit.GelCleanser && k != kit.FoamCleanser && !(k == kit.CreamCleanser && near(g.like) && extended(ch.c))
@@ -701,9 +519,6 @@ func (ch *chooser) timed(g *group, k pass, worst float64) pass {
 	return k
 }
 
-// strokes is how many clean faces one wiping of a zone takes.
-func strokes(z face.Zone) int { return max(1, manyStrokes[z]) }
-
 // fits reports whether a pass may follow some: every dose of a remover goes along with the face's, or none; and one
 // that does, which lasts as long as the face's, is no shorter than the group needs.
 func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
@@ -720,179 +535,6 @@ func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
 
 // films reports whether a remover leaves a film of itself.
 func (ch *chooser) films(remover int) bool { return films(ch.removers[remover].Kind) }
-
-// padsFor is how many pads one pass takes there: half a pad for each eye, one for lips or brows, as many as there are
-// strokes elsewhere, but only where the house works with pads. One more takes an oily remover off what is held.
-func (ch *chooser) padsFor(g *group, k pass, filmed bool) int {
-	p := ch.removers[k.remover]
-	if k.along {
-		return 0
-	}
-	many := padsOver(g.zones)
-	if held(g.like) {
-		many = 1
-	}
-	switch {
-	case near(g.like) && extended(ch.c), p.Kind == kit.WaterMitt, p.Kind == kit.Wipe:
-		return 0
-	case k.way == wayHeld && films(p.Kind):
-		return ch.padsHeld(p, many, filmed)
-	case k.way == wayWorked, k.way == wayWiped && !ch.c.Method.Is(method.RemovalTool, method.Pads):
-		return 0
-	}
-	return many
-}
-
-// padsHeld is the pads of an oily remover that is held: those it is held with, but balm and oil under the palms, and as
-// many again that take the first of them off.
-func (ch *chooser) padsHeld(p *kit.Product, many int, filmed bool) (n int) {
-	if !p.Kind.Worked() {
-		n = many
-	}
-	if !filmed {
-		n += many
-	}
-	return n
-}
-
-// facesFor is how many clean faces of a mitt a pass takes.
-func (ch *chooser) facesFor(g *group, k pass) int {
-	if ch.removers[k.remover].Kind != kit.WaterMitt {
-		return 0
-	}
-	return strokesOver(g.zones)
-}
-
-// finish is what takes a remover off again: seconds, and the share of its film that is left.
-func (ch *chooser) finish(g *group, k pass) (seconds float64, film float64) {
-	p, w := ch.removers[k.remover], g.share(k)
-	switch {
-	case k.way == wayHeld && films(p.Kind):
-		return float64(figure.DampS * len(g.zones.List())), figure.FilmPad
-	case k.way == wayHeld && p.Kind.Worked():
-		return float64(figure.RinseOffS), 0
-	case k.way == wayHeld:
-		return float64(figure.GlideS), 0
-	case films(p.Kind) && ch.byCloth(p.Kind):
-		return float64(figure.ClothS) * w, figure.FilmCloth
-	case films(p.Kind):
-		return float64(figure.EmulsifyS+figure.RinseOffS) * w, figure.FilmEmulsify
-	case k.way == wayWorked:
-		return float64(figure.RinseOffS) * w, 0
-	}
-	return 0, 0
-}
-
-// byCloth reports whether an oily remover is lifted with a warm cloth rather than emulsified: by the house method,
-// dry skin by a cloth, and always what has no emulsifier; never where there is no cloth.
-func (ch *chooser) byCloth(k kit.Kind) bool {
-	return (ch.quick || byCloth(ch.c, k)) && (ch.cloths != 0 || !emulsifies(k))
-}
-
-func byCloth(c *sitting.Case, k kit.Kind) bool {
-	switch {
-	case !emulsifies(k):
-		return true
-	case c.Method.Is(method.FirstCleanseOff, method.WarmCloth), byMitt(c):
-		return true
-	case c.Method.Is(method.FirstCleanseOff, method.EmulsifyRinse):
-		return false
-	}
-	return c.Type.Type == face.Dry
-}
-
-// price is the cost of one pass with its time, all of it. Filmed is whether an oily remover was held there before it:
-// one damp pad takes them all off.
-func (ch *chooser) price(g *group, k pass, second, filmed bool) float64 {
-	p := ch.removers[k.remover]
-	seconds := ch.seconds(g, k, filmed)
-	d := g.delicacy
-	if ch.c.Method.Is(method.Wipes, method.TravelOnly) && p.Kind == kit.Wipe {
-		d *= figure.TravelTimes
-	}
-	grams := ch.passGrams(g, k)
-	cost := figure.PassDelicacy*d + figure.MinuteCost*seconds/60 +
-		figure.PadCost*float64(ch.padsFor(g, k, filmed)) + figure.PriceCost*p.PriceOf(grams)
-	if p.Short(grams) || ch.scarceOnes[p.ID] {
-		cost += figure.CautionCost
-	}
-	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !g.held && !ch.one {
-		cost += figure.KindnessCost * misfit
-	}
-	return cost + g.cautions[slices.Index(g.allowed, k.remover)]
-}
-
-// share is the part of a pass over the face that one on the group is: all of it under the eyes by themselves.
-func (g *group) share(k pass) float64 {
-	if g.rides && !k.along {
-		return 1
-	}
-	return g.weight
-}
-
-// seconds is the seconds of hand that a pass takes, with what finishes it.
-func (ch *chooser) seconds(g *group, k pass, filmed bool) float64 {
-	seconds, _ := ch.finish(g, k)
-	if k.way == wayHeld && filmed && ch.films(k.remover) {
-		seconds = 0
-	}
-	switch k.way {
-	case wayHeld:
-		seconds += k.contact
-	case wayWorked:
-		seconds += k.contact * g.share(k)
-	case wayWiped:
-		if seconds += float64(figure.WipedS * len(g.zones.List())); !k.along {
-			seconds += float64(figure.WetPadS)
-		}
-	}
-	return seconds
-}
-
-// passGrams is what one pass takes of its remover: under the eyes their share of the face's dose; lids, brows and lips
-// that only go along take none.
-func (ch *chooser) passGrams(g *group, k pass) float64 {
-	p := ch.removers[k.remover]
-	switch {
-	case p.Kind == kit.WaterMitt || p.Kind == kit.Wipe || k.along && held(g.like):
-		return 0
-	case turnOf(p.Kind) == turnEffects:
-		return edgeGrams(ch.c, p, g.zones)
-	case g.grams > 0 && !k.along:
-		return g.grams
-	}
-	grams := p.Kind.PassGrams(true) * g.weight
-	if g.zones&sitting.Beard != 0 && ch.beard {
-		grams *= figure.BeardRemover
-	}
-	return grams
-}
-
-// edgeGrams is what effects remover one pass along the glued edges on some zones takes.
-func edgeGrams(c *sitting.Case, p *kit.Product, zones face.Set) float64 {
-	var cm float64
-	for i := range c.Items {
-		it := &c.Items[i]
-		if !effects(it.Binder) || it.Zone.Zones&zones == 0 {
-			continue
-		}
-		if it.EdgeCM > 0 {
-			cm += it.EdgeCM
-		} else {
-			cm += figure.EdgeCM
-		}
-	}
-	density := p.Density
-	if density <= 0 {
-		density = 1
-	}
-	return cm * figure.EdgeML * density
-}
-
-func fullBeard(c *sitting.Case) bool {
-	return c.Client.Beard == face.FullBeard || slices.ContainsFunc(c.Items,
-		func(it look.Item) bool { return named(it.Item, "full beard") })
-}
 
 // worst is the share left of the worst binder. A strip lash takes most of its glue with it once half has let go.
 func (g *group) worst(left []float64) float64 {

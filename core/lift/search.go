@@ -141,7 +141,7 @@ func (ch *chooser) searchOf(g *group, t tier) *search {
 
 // firstOn is what may come first on a group: where a piece is glued on, what loosens it.
 func (ch *chooser) firstOn(g *group, first func(n int) bool) func(n int) bool {
-	if !ch.c.Pieces().Has(g.like) {
+	if !g.piece {
 		return first
 	}
 	return func(n int) bool { return effectsRemover(ch.removers[g.allowed[n]].Kind) }
@@ -303,7 +303,7 @@ func (s *search) keepLeast(q *node) {
 func (s *search) ends(q *node) bool {
 	s.arrive(q.sequence, q.left, q.film)
 	return q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
-		(!s.unchecked(q.sequence))
+		!s.unchecked(q.sequence)
 }
 
 // used is how many passes of a remover a node has.
