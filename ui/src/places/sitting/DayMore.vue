@@ -12,6 +12,7 @@ import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import { useWords } from '../../parts/catalogue'
 import { clock, names, plain, sentence, zones } from '../../parts/words'
+import HourFold from './HourFold.vue'
 import { useTheSitting } from './useSitting'
 
 const props = defineProps<{ on: (time: string) => string }>()
@@ -59,34 +60,28 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
         @update:model-value="(v) => change((d) => (d.day.bare = v.length ? v : undefined))"
       />
     </Fold>
-    <Fold title="Off in a hurry" :says="day.lift_by ? `off by ${clock(day.lift_by)}` : ''">
-      <div class="pair">
-        <ClockField
-          label="Off by"
-          :model-value="day.lift_by ? clock(day.lift_by) : ''"
-          :fault="fault('day.lift_by')"
-          @update:model-value="(v) => change((d) => (d.day.lift_by = props.on(v)))"
-        />
-        <button v-if="day.lift_by" type="button" class="quiet" @click="change((d) => (d.day.lift_by = undefined))">
-          No hurry
-        </button>
-      </div>
-      <p class="soft">What is given up for the clock is named. Targets are kept.</p>
-    </Fold>
-    <Fold title="Goes out once it is off" :says="day.leaves_at ? `at ${clock(day.leaves_at)}` : ''">
-      <div class="pair">
-        <ClockField
-          label="Leaves at"
-          :model-value="day.leaves_at ? clock(day.leaves_at) : ''"
-          :fault="fault('day.leaves_at')"
-          @update:model-value="(v) => change((d) => (d.day.leaves_at = props.on(v)))"
-        />
-        <button v-if="day.leaves_at" type="button" class="quiet" @click="change((d) => (d.day.leaves_at = undefined))">
-          Stays in
-        </button>
-      </div>
-      <p class="soft">By daylight the night ends with sunscreen.</p>
-    </Fold>
+    <HourFold
+      title="Off in a hurry"
+      before="off by"
+      label="Off by"
+      undo="No hurry"
+      :at="day.lift_by"
+      :fault="fault('day.lift_by')"
+      @set="(v) => change((d) => (d.day.lift_by = v ? props.on(v) : undefined))"
+    >
+      What is given up for the clock is named. Targets are kept.
+    </HourFold>
+    <HourFold
+      title="Goes out once it is off"
+      before="at"
+      label="Leaves at"
+      undo="Stays in"
+      :at="day.leaves_at"
+      :fault="fault('day.leaves_at')"
+      @set="(v) => change((d) => (d.day.leaves_at = v ? props.on(v) : undefined))"
+    >
+      By daylight the night ends with sunscreen.
+    </HourFold>
     <Fold title="Booked before the day" :says="booked">
       <div v-for="(b, i) in day.planned ?? []" :key="i" class="row">
         <Pick
@@ -187,10 +182,5 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
 .row .quiet {
   padding: 0;
   margin-top: 24px;
-}
-.pair {
-  display: flex;
-  gap: 14px;
-  align-items: end;
 }
 </style>
