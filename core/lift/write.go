@@ -337,13 +337,7 @@ func toned(c *sitting.Case, p *kit.Product) (on face.Set) {
 
 // short reports whether so many more pads are not there.
 func (pl *planner) short(more int) bool {
-	if pl.pads < 0 {
-		return false
-	}
-	for _, s := range pl.steps {
-		more += s.Pads
-	}
-	return more > pl.pads
+	return pl.lacks(pl.pads, more, func(s *stack.Step) int { return s.Pads })
 }
 
 // lacks reports whether so many more of what is counted in some way are not there.
