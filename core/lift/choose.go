@@ -204,6 +204,9 @@ func turnOf(k kit.Kind) turn {
 	return turnWash
 }
 
+// effectsRemover reports whether a kind is for effects adhesives.
+func effectsRemover(k kit.Kind) bool { return turnOf(k) == turnEffects }
+
 // turn is when a remover has its turn in this house.
 func (ch *chooser) turn(k kit.Kind) turn {
 	if k == kit.Micellar && ch.checks {

@@ -129,9 +129,6 @@ func stops(fs []rules.Finding) (n int) {
 	return n
 }
 
-// effectsRemover reports whether a kind is for effects adhesives.
-func effectsRemover(k kit.Kind) bool { return turnOf(k) == turnEffects }
-
 // WithGivenUp says what removal gave up for the clock, beside how many minutes are missing.
 func WithGivenUp(c *sitting.Case, fs []rules.Finding, l *Lift) []rules.Finding {
 	if len(l.GaveUp) == 0 {
