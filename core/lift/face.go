@@ -483,6 +483,3 @@ func (pl *planner) offWords() string {
 }
 
 func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
-
-// toCloth takes a cloth for what would be emulsified and rinsed.
-func (pl *planner) toCloth() { pl.quick = true }

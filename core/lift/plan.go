@@ -43,7 +43,7 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 		pl.loosen()
 		pl.chooser = chooserOf(c, on, pl.loosened, alike, choice{one, h.only})
 		if h.cloth {
-			pl.toCloth()
+			pl.quick = true
 		}
 		pl.scarceOnes = scarce
 		pl.picked, pl.cost = pl.choose()
