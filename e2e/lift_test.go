@@ -96,3 +96,22 @@ func TestTheEmulsifyingStepTakenOutIsMissedAndBroughtBack(t *testing.T) {
 		s.saved()
 	})
 }
+
+func TestAnHourSetForRemovalIsSaidFoldedAndCanBeTakenBack(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	s.do("off by an hour", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Day")
+		s.press("summary", "Off in a hurry")
+		s.write("Off by", "23:50")
+		s.see("summary", "Off in a hurry[^]*off by 23:50")
+		s.saved()
+	})
+	s.do("and no hurry", func() {
+		s.press("button", "^No hurry$")
+		s.see("summary", "^[^0-9]*Off in a hurry[^0-9]*$")
+		s.saved()
+	})
+}
