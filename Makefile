@@ -55,7 +55,7 @@ mutate:
 	$(GO) run ./scripts/mutate -sample $(or $(SAMPLE),0) $(PACKAGES)
 
 bench: tools-postgres tools-chromium ui/dist/index.html
-	$(GO) test -run '^$$' -bench . -benchtime 2s ./core/...
+	GOGC=400 $(GO) test -run '^$$' -bench . -benchtime 2s ./core/...
 	$(GO) run ./e2e/load
 
 shots: tools-postgres tools-chromium ui/dist/index.html

@@ -27,7 +27,14 @@ const (
 // badInput is what a person can mend; its text names the fields.
 type badInput struct{ error }
 
+// collectAt is how much the heap may grow, in percent, before it is cleaned up, where GOGC does not say it. Plans leave
+// much behind and little of it lives: at 400 a plan is a fifth quicker for some tens of MB more.
+const collectAt = 400
+
 func main() {
+	if os.Getenv("GOGC") == "" {
+		debug.SetGCPercent(collectAt)
+	}
 	if err := command().Execute(); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		var bad badInput

@@ -7,6 +7,7 @@ package day
 import (
 	"fmt"
 	"strings"
+	"sync"
 	"time"
 	_ "time/tzdata" // the zone database travels with the program
 
@@ -354,12 +355,19 @@ func (d Day) Zone() (*time.Location, error) {
 	if d.Timezone == "" || d.Timezone == "Local" || strings.HasPrefix(d.Timezone, "/") {
 		return nil, say.Err(say.NotAZone, "text", d.Timezone)
 	}
+	if loc, read := zones.Load(d.Timezone); read {
+		return loc.(*time.Location), nil
+	}
 	loc, err := time.LoadLocation(d.Timezone)
 	if err != nil {
 		return nil, say.Err(say.NotAZone, "text", d.Timezone)
 	}
+	zones.Store(d.Timezone, loc)
 	return loc, nil
 }
+
+// zones are the time zones read so far: every plan and every check asks for one.
+var zones sync.Map
 
 // In returns the instant at which the wall clock in loc shows l, or the one that its offset says. Of a time that comes
 // twice, the first; ok is false for a time that the clock skips.

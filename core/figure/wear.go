@@ -90,7 +90,7 @@ var (
 	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
 	TrailsHeld   = wear.n("trails_held", "trails made at a time", 256, "")
 	StrideFrom   = wear.n("stride_from", "a day of more moments is searched for its dose in strides", 140, "")
-	Stride       = wear.n("stride", "moments of such a stride", 2, "")
+	Stride       = wear.n("stride", "moments of such a stride", 3, "")
 	LongDayNodes = wear.n("long_day", "a day of so many moments is searched with the work said", 170, "")
 	Many         = wear.w("many", "so much dose weighs as much as an interruption", 1000, "SED")
 	HalfGap      = wear.w("half_gap", "gap where only kindness or dose is not proven", 0.5, "interruptions")

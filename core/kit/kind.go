@@ -94,10 +94,10 @@ type KindFigures struct {
 	Stays       float64
 }
 
-var byKind = func() map[Kind]KindFigures {
-	m := map[Kind]KindFigures{}
-	for _, k := range kinds {
-		m[k.ID] = k
+var byKind = func() map[Kind]*KindFigures {
+	m := map[Kind]*KindFigures{}
+	for i := range kinds {
+		m[kinds[i].ID] = &kinds[i]
 	}
 	return m
 }()
@@ -105,8 +105,13 @@ var byKind = func() map[Kind]KindFigures {
 // Kinds returns every kind in the order of the handbook.
 func Kinds() []KindFigures { return kinds }
 
-// Of returns the figures of a kind.
-func (k Kind) Of() KindFigures { return byKind[k] }
+// Of returns the figures of a kind, nothing for one that is not known.
+func (k Kind) Of() KindFigures {
+	if f := byKind[k]; f != nil {
+		return *f
+	}
+	return KindFigures{}
+}
 
 // UnmarshalText accepts the id of a kind.
 func (k *Kind) UnmarshalText(b []byte) error {

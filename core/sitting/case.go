@@ -153,8 +153,8 @@ func (c *Case) segment(s day.Segment) {
 // one or more; with pigment, or on skin that light harms or that a procedure has opened, any sun at all.
 func (c *Case) daylight() bool {
 	at := c.Day.Place
-	up := sun.UpFor(c.BaseAt, c.Until, at.Lat, at.Lon)
-	if up >= figure.DaylightFor || sun.SomeOutdoors(c.Day, c.Loc, c.BaseAt, c.Until, figure.SomeUVI) {
+	if sun.UpFor(figure.DaylightFor, c.BaseAt, c.Until, at.Lat, at.Lon) ||
+		sun.SomeOutdoors(c.Day, c.Loc, c.BaseAt, c.Until, figure.SomeUVI) {
 		return true
 	}
 	return c.burnsEasily() && sun.Daylight(c.BaseAt, c.Until, at.Lat, at.Lon)

@@ -27,9 +27,20 @@ type Position struct {
 	Equation    float64 // equation of time
 }
 
-// At returns the sun's position. Source: NOAA Global Monitoring Laboratory, solar calculation details (after Meeus,
-// Astronomical Algorithms); the coefficients are the rows of core/figure.
+// At returns the sun's position.
 func At(t time.Time, lat, lon float64) Position {
+	sine, sinD, eq := sines(t, lat, lon)
+	return Position{
+		Elevation:   math.Asin(sine) / rad,
+		Declination: math.Asin(sinD) / rad,
+		Equation:    eq,
+	}
+}
+
+// sines returns the sines of the sun's elevation and declination, and the equation of time in minutes. Source: NOAA
+// Global Monitoring Laboratory, solar calculation details (after Meeus, Astronomical Algorithms); the coefficients are
+// the rows of core/figure.
+func sines(t time.Time, lat, lon float64) (sine, sinD, eq float64) {
 	unix := t.Unix()
 	jd := figure.JulianDay
 	c := (float64(unix)/secondsADay + jd[0] - jd[1]) / jd[2] // Julian centuries
@@ -45,23 +56,18 @@ func At(t time.Time, lat, lon float64) Position {
 	apparent := (meanLong + centre - figure.Apparent[0] - figure.Apparent[1]*sinN) * rad
 	o := figure.Obliquity
 	obliquity := (o[0] + (o[1]+(o[2]-c*(o[3]+c*(o[4]-c*o[5])))/60)/60 + o[6]*cosN) * rad
-	decl := math.Asin(math.Sin(obliquity) * math.Sin(apparent))
+	sinD = math.Sin(obliquity) * math.Sin(apparent)
 	y := math.Tan(obliquity / 2)
 	y *= y
 	sin2L, cos2L := math.Sincos(2 * meanLong * rad)
 	q := figure.EquationOfTime
-	eq := minutesADegree / rad * (y*sin2L - q[0]*ecc*sinA +
+	eq = minutesADegree / rad * (y*sin2L - q[0]*ecc*sinA +
 		q[1]*ecc*y*sinA*cos2L - q[2]*y*y*sin2L*cos2L - q[3]*ecc*ecc*sinA*cosA)
 	minutes := float64((unix%secondsADay+secondsADay)%secondsADay) / 60
 	hour := (math.Mod(minutes+eq+minutesADegree*lon+2*minutesADay, minutesADay)/minutesADegree - circle/2) * rad
 	sinP, cosP := math.Sincos(lat * rad)
-	sinD, cosD := math.Sincos(decl)
-	sine := sinP*sinD + cosP*cosD*math.Cos(hour)
-	return Position{
-		Elevation:   math.Asin(min(max(sine, -1), 1)) / rad,
-		Declination: decl / rad,
-		Equation:    eq,
-	}
+	sine = sinP*sinD + cosP*math.Sqrt(1-sinD*sinD)*math.Cos(hour)
+	return min(max(sine, -1), 1), sinD, eq
 }
 
 // Noon is the instant near t at which the sun stands highest at that longitude.
@@ -77,7 +83,7 @@ func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Mi
 // Daylight reports whether the sun is above the horizon at any moment from one instant to another. The highest moment
 // of a stretch is one of its ends or a noon within it.
 func Daylight(from, to time.Time, lat, lon float64) bool {
-	up := func(t time.Time) bool { return At(t, lat, lon).Elevation > figure.Horizon }
+	up := func(t time.Time) bool { return Up(t, day.Place{Lat: lat, Lon: lon}) }
 	if up(from) || up(to) {
 		return true
 	}
@@ -90,12 +96,13 @@ func Daylight(from, to time.Time, lat, lon float64) bool {
 	return false
 }
 
-// UpFor is for how long the sun is above the horizon from one instant to another: the grid of the day, its crossings
-// found to the second.
-func UpFor(from, to time.Time, lat, lon float64) (sum time.Duration) {
-	up := func(t time.Time) bool { return At(t, lat, lon).Elevation > figure.Horizon }
+// UpFor reports whether the sun is above the horizon for so long from one instant to another: the grid of the day, its
+// crossings found to the second.
+func UpFor(long time.Duration, from, to time.Time, lat, lon float64) bool {
+	sum := time.Duration(0)
+	up := func(t time.Time) bool { return Up(t, day.Place{Lat: lat, Lon: lon}) }
 	was := up(from)
-	for t := from; t.Before(to); {
+	for t := from; t.Before(to) && sum < long; {
 		next := t.Add(figure.Grid)
 		if next.After(to) {
 			next = to
@@ -121,7 +128,7 @@ func UpFor(from, to time.Time, lat, lon float64) (sum time.Duration) {
 		}
 		t, was = next, is
 	}
-	return sum
+	return sum >= long
 }
 
 // Place is how much of the open-sky index reaches the client there. [W]
@@ -130,11 +137,12 @@ func Place(w day.Where) float64 { return placeFactor[w] }
 // Index is the open-sky UV index at an instant: 12.5·μ0^2.42·(O3/300)^−1.23 times height, sky and ground. Source:
 // Madronich 2007. Zero while the sun is down.
 func Index(t time.Time, p day.Place, sky day.Sky, ground day.Ground, ozone float64) float64 {
-	mu := math.Sin(At(t, p.Lat, p.Lon).Elevation * rad)
+	mu, _, _ := sines(t, p.Lat, p.Lon)
 	if mu <= 0 {
 		return 0
 	}
-	return figure.UVIScale * math.Pow(mu, figure.UVIZenith) * math.Pow(ozone/figure.ReferenceO3, figure.UVIOzone) *
+	clear := math.Exp(figure.UVIZenith*math.Log(mu) + figure.UVIOzone*math.Log(ozone/figure.ReferenceO3))
+	return figure.UVIScale * clear *
 		(1 + figure.HeightPerKM*max(p.HeightM, 0)/metresAKM) * skyFactor[sky] * groundFactor[ground]
 }
 
@@ -166,7 +174,12 @@ func (s ClearSky) Index(at time.Time, ground day.Ground) float64 {
 }
 
 // Up reports whether the sun is above the horizon.
-func Up(at time.Time, p day.Place) bool { return At(at, p.Lat, p.Lon).Elevation > figure.Horizon }
+func Up(at time.Time, p day.Place) bool {
+	sine, _, _ := sines(at, p.Lat, p.Lon)
+	return sine > horizon
+}
+
+var horizon = math.Sin(figure.Horizon * rad)
 
 // Ozone is the climatological ozone column in DU. Source: Van Heuklon 1979; the coefficients are rows of core/figure.
 func Ozone(t time.Time, lat, lon float64) float64 {
@@ -206,7 +219,7 @@ func SomeOutdoors(d day.Day, loc *time.Location, from, until time.Time, index fl
 // FirstOutdoors is the first moment of the day's segments that is outdoors with the sun up; ok is false for none.
 func FirstOutdoors(d day.Day, loc *time.Location, from, until time.Time) (first time.Time, ok bool) {
 	eachOutdoors(d, loc, from, until, func(t time.Time, _ time.Duration, s day.Segment) {
-		if (!ok || t.Before(first)) && At(t, d.Place.Lat, d.Place.Lon).Elevation > figure.Horizon {
+		if (!ok || t.Before(first)) && Up(t, d.Place) {
 			first, ok = t, true
 		}
 	})

@@ -32,8 +32,7 @@ type piece struct {
 	from    time.Time
 	minutes float64
 	rate    float64    // SED an hour on bare skin where the client is
-	keeps   [3]float64 // share of a film that is left after it, by resistance
-	half    [3]float64 // after half of it
+	*decay             // of a film in it
 	outdoor bool       // outdoors with the sun up
 	wet     bool       // in water, or sweating outdoors, with the sun up
 	glass   bool       // behind glass with the sun up
@@ -130,11 +129,12 @@ func (w *course) mark(all []piece) {
 	}
 }
 
-// decay is what a piece of that length leaves of a film in a segment.
+// decay is what so many minutes leave of a film in a segment.
 type decay struct {
-	seg         *day.Segment
-	minutes     float64
-	keeps, half [3]float64
+	seg   *day.Segment
+	long  float64
+	keeps [3]float64 // share of a film that is left, by resistance
+	half  [3]float64 // after half of the time
 }
 
 // during is the segment a moment falls into, nil for indoors between segments.
@@ -161,15 +161,15 @@ func (w *course) piece(from, to time.Time) piece {
 		p.goesOut = p.outdoor && index >= figure.StaleFrom
 		p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
 	}
-	if w.decay == nil || w.decay.seg != seg || w.decay.minutes != p.minutes { // neighbours are mostly alike
-		d := &decay{seg: seg, minutes: p.minutes}
+	if w.decay == nil || w.decay.seg != seg || w.decay.long != p.minutes { // neighbours are mostly alike
+		d := &decay{seg: seg, long: p.minutes}
 		for i := range resistances {
 			d.keeps[i] = keeps(seg, i, hours)
 			d.half[i] = math.Sqrt(d.keeps[i])
 		}
 		w.decay = d
 	}
-	p.keeps, p.half = w.decay.keeps, w.decay.half
+	p.decay = w.decay
 	for i := range w.stretches {
 		p.towel = p.towel || slices.ContainsFunc(w.stretches[i].towels, from.Equal)
 	}

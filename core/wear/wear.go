@@ -167,11 +167,14 @@ func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool) Result
 // needless.
 func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
 	for {
-		res := evaluate(p.c, prep, p.course, slices.Clone(ups), true)
-		if p.gap == 0 {
-			return res
-		}
-		idle := idle(p.c, prep, p.course, res.Wear.TouchUps)
+		res := evaluate(p.c, prep, p.course, slices.Clone(ups), p.gap == 0)
+		var idle []rules.Finding
+		res.Findings = slices.DeleteFunc(res.Findings, func(f rules.Finding) bool {
+			if f.Rule == rules.Needless {
+				idle = append(idle, f)
+			}
+			return f.Rule == rules.Needless
+		})
 		if len(idle) == 0 {
 			return res
 		}
@@ -192,12 +195,6 @@ func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
 			ups[i] = u
 		}
 	}
-}
-
-// idle is what touch-ups do for nothing.
-func idle(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp) []rules.Finding {
-	res := evaluate(c, prep, course, slices.Clone(ups), false)
-	return slices.DeleteFunc(res.Findings, func(f rules.Finding) bool { return f.Rule != rules.Needless })
 }
 
 // Check evaluates touch-ups as they stand: their moments, products and coats are kept, films, grams, factors, dose and
