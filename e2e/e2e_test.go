@@ -42,7 +42,7 @@ type studio struct {
 func open(t *testing.T) *studio {
 	t.Helper()
 	dsn := pgtest.DSN(t)
-	kept, err := store.Open(context.Background(), dsn)
+	kept, err := store.OpenBeside(context.Background(), dsn)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -54,7 +54,7 @@ func open(t *testing.T) *studio {
 	if err != nil {
 		t.Fatal(err)
 	}
-	t.Cleanup(func() { _ = b.Close(); server.Close(); handler.Close(); kept.Close() })
+	t.Cleanup(func() { _ = b.Close(); server.Close(); kept.Close() })
 	return &studio{t: t, url: server.URL, dsn: dsn, b: b, page: browser.Page(b, server.URL+"/")}
 }
 

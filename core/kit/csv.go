@@ -17,8 +17,7 @@ import (
 )
 
 // CSV form: RFC 4180 with a header row of the product's field names. Lists are joined by |, actives are name=percent.
-// A cell that a spreadsheet would run as a formula is written with an apostrophe before it, which reading takes off
-// again.
+// What a spreadsheet would run as a formula is written with an apostrophe before it, which reading takes off again.
 
 const listMark = "|"
 
@@ -102,15 +101,45 @@ func plainCell(v reflect.Value) string {
 	return fmt.Sprint(v.Interface())
 }
 
+// runs is what a cell begins with that a spreadsheet runs, or takes for the mark against it; ends is what ends a cell or
+// a row for a program that goes by semicolons, whose cells do not begin where the quotes do.
+const (
+	runs = "=+-@\t\r'\""
+	ends = ";\n\r\t"
+)
+
+// guarded puts an apostrophe before whatever a spreadsheet would run, under commas or under semicolons.
 func guarded(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r'", rune(s[0])) {
-		return "'" + s
+	var b strings.Builder
+	for i := range len(s) {
+		if strings.IndexByte(runs, s[i]) >= 0 && (i == 0 || strings.IndexByte(ends, s[i-1]) >= 0) {
+			b.WriteByte('\'')
+		}
+		b.WriteByte(s[i])
 	}
-	return s
+	return b.String()
 }
 
+// unguarded takes those apostrophes off again. A cell that somebody else wrote may have one at its head alone.
+func unguarded(s string) string {
+	s = strings.TrimPrefix(s, "'")
+	var b strings.Builder
+	for i := range len(s) {
+		guard := s[i] == '\'' && i > 0 && strings.IndexByte(ends, s[i-1]) >= 0 && i+1 < len(s) &&
+			strings.IndexByte(runs, s[i+1]) >= 0
+		if !guard {
+			b.WriteByte(s[i])
+		}
+	}
+	return b.String()
+}
+
+// MostFaults is how many faults of a table are named; the rest are counted.
+const MostFaults = 100
+
 // ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all;
-// otherwise good holds the sound rows and faults every fault of the others. Tables with semicolons are read too.
+// otherwise good holds the sound rows and faults the faults of the others, the first MostFaults by name. Tables with
+// semicolons are read too.
 func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 	r, refused := csvReader(data)
 	if refused != nil {
@@ -127,6 +156,9 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 		row, err := r.Read()
 		switch {
 		case err == io.EOF:
+			if t.more > 0 {
+				t.faults = append(t.faults, RowFault{n - 1, "", say.English.Say(say.MoreFaults, "n", t.more)})
+			}
 			return t.good, t.faults, nil
 		case err != nil:
 			t.fault(n, "", say.CannotBeRead, "why", err.Error())
@@ -163,10 +195,19 @@ type table struct {
 	rows   map[string]int // of each id
 	good   Kit
 	faults []RowFault
+	more   int // faults beyond those that are named
 }
 
 func (t *table) fault(row int, column string, message say.ID, slots ...any) {
-	t.faults = append(t.faults, RowFault{row, column, say.English.Say(message, slots...)})
+	t.note(RowFault{row, column, say.English.Say(message, slots...)})
+}
+
+func (t *table) note(f RowFault) {
+	if len(t.faults) == MostFaults {
+		t.more++
+		return
+	}
+	t.faults = append(t.faults, f)
 }
 
 func (t *table) readHeader(r *csv.Reader) (refused error) {
@@ -208,7 +249,7 @@ func (t *table) take(n int, row []string) {
 		}
 	}
 	for _, f := range fs {
-		t.faults = append(t.faults, RowFault{n, f.Path, f.Say})
+		t.note(RowFault{n, f.Path, f.Say})
 	}
 	if len(fs) == 0 {
 		t.good = append(t.good, p)
@@ -223,7 +264,7 @@ func readRow(header []string, known map[string]column, row []string) (Product, d
 		if !ok || text == "" {
 			continue
 		}
-		object[c.name] = value(c, strings.TrimPrefix(text, "'"))
+		object[c.name] = value(c, unguarded(text))
 	}
 	var p Product
 	b, err := json.Marshal(object)

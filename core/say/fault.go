@@ -79,6 +79,7 @@ var (
 		"the header row lacks {column:q}; it must name the columns, at least id, name and kind")
 	UnknownColumn = row("fault.unknown_column", "is not a known column")
 	StandsTwice   = row("fault.stands_twice", "stands twice")
+	MoreFaults    = row("fault.more_faults", "and {n} more {n|fault|faults} after these")
 	HasCells      = row("fault.has_cells", "has {cells} cells, the header {header}")
 	IDOfRow       = row("fault.idof_row", "{id:q} is already the id of row {row}")
 )

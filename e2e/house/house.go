@@ -48,7 +48,7 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	if err := demoload.Load(ctx, dsn); err != nil {
 		return err
 	}
-	kept, err := store.Open(ctx, dsn)
+	kept, err := store.OpenBeside(ctx, dsn)
 	if err != nil {
 		return err
 	}
@@ -58,7 +58,6 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 			Now: func() time.Time { return Morning }}, UI: ui.Files(),
 			Demo: &web.Demo{Email: demo.Email, Password: demo.Password}},
 	)
-	defer handler.Close()
 	server := httptest.NewServer(handler)
 	defer server.Close()
 	return work(server.URL)

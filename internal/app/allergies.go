@@ -4,7 +4,6 @@ import (
 	"context"
 	"slices"
 
-	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/kit"
@@ -56,31 +55,33 @@ func allergyTo(word string, products kit.Kit) Allergy {
 	return out
 }
 
-// reach plans anew every sitting of a client that is not yet done, after allergies were told or taken back in the
-// record, and marks it. What was told in a sitting alone stays there, and so does its kit.
-func (a *App) reach(ctx context.Context, tx pgx.Tx, studio store.Studio, client uuid.UUID, told sitting.Told) error {
+// reached is every sitting of a client that is not yet done, planned anew after allergies were told or taken back in
+// the record, and marked. What was told in a sitting alone stays there, and so does its kit.
+func (a *App) reached(ctx context.Context, who *Actor, studio store.Studio, ahead []store.Sitting,
+	told sitting.Told) (list []store.Sitting, err error) {
 	if len(told.Added)+len(told.Removed) == 0 {
-		return nil
+		return nil, nil
 	}
-	rows, err := store.SittingsAhead(ctx, tx, client, a.Now())
-	if err != nil {
-		return err
-	}
-	for i := range rows {
-		if err := a.tell(ctx, tx, studio, rows[i], told); err != nil {
-			return err
+	for i := range ahead {
+		kept, is, err := a.tell(ctx, who, studio, ahead[i], told)
+		if err != nil {
+			return nil, err
+		}
+		if is {
+			list = append(list, kept)
 		}
 	}
-	return nil
+	return list, nil
 }
 
-// tell plans one sitting anew for what was told, and keeps it.
-func (a *App) tell(ctx context.Context, tx pgx.Tx, studio store.Studio, was store.Sitting, told sitting.Told) error {
+// tell plans one sitting anew for what was told; is is false where it tells it nothing new.
+func (a *App) tell(ctx context.Context, who *Actor, studio store.Studio, was store.Sitting,
+	told sitting.Told) (kept store.Sitting, is bool, err error) {
 	s := was.Sitting.Sitting
 	had := s.Client.Allergies
 	told.Added, told.Removed = without(told.Added, had), without(told.Removed, without(told.Removed, had))
 	if len(told.Added)+len(told.Removed) == 0 {
-		return nil
+		return was, false, nil
 	}
 	s.Client.Allergies = append(without(had, told.Removed), told.Added...)
 	if before := s.Told; before != nil { // not yet asked about: it stands, but for what is taken back since
@@ -90,16 +91,12 @@ func (a *App) tell(ctx context.Context, tx pgx.Tx, studio store.Studio, was stor
 	s.Asked, s.Told = nil, &told
 	hand, err := handOf(was)
 	if err != nil {
-		return err
+		return was, false, err
 	}
-	kept, _, err := a.planned(s, studio, hand)
-	if err != nil {
-		return err
-	}
+	kept, _, err = a.planned(ctx, who, s, studio, hand)
 	kept.ID, kept.ClientID, kept.Title, kept.Artist = was.ID, was.ClientID, was.Title, was.Artist
 	kept.Version = was.Version
-	_, err = store.SaveSitting(ctx, tx, kept)
-	return err
+	return kept, true, err
 }
 
 // without is a list less what another holds.

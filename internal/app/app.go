@@ -4,17 +4,18 @@ package app
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/base64"
 	"errors"
-	"sync"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/method"
 	"urncloth/internal/device"
-	"urncloth/internal/password"
 	"urncloth/internal/store"
 )
 
@@ -23,110 +24,128 @@ var (
 	ErrSignIn    = errors.New("app: e-mail or password is wrong")
 	ErrForbidden = errors.New("app: this is not for this role")
 	ErrSignedOut = errors.New("app: nobody is signed in")
+	ErrFirst     = errors.New("app: something of one's own sign-in comes first")
 )
 
-// TooMany says that sign-in is throttled, and for how long.
-type TooMany struct{ Wait time.Duration }
-
-func (t TooMany) Error() string { return "app: too many failed sign-ins" }
-
-// App is the use-cases over one store. Now tells the time; Bench hands out the instruments at the chair.
+// App is the use-cases over one store. Now tells the time; Bench hands out the instruments at the chair; Happened and
+// Planned, where they are set, are told of what has to do with who may come in, by a few words of its kind, and of how
+// long planning took.
 type App struct {
-	Store *store.Store
-	Now   func() time.Time
-	Bench device.Bench
+	Store    *store.Store
+	Now      func() time.Time
+	Bench    device.Bench
+	Happened func(kind string)
+	Planned  func(took time.Duration)
 }
 
-// Actor is the signed-in person on whose behalf something is done, with name and role as the studio has them.
+// security tells that something happened that has to do with who may come in.
+func (a *App) security(kind string) {
+	if a.Happened != nil {
+		a.Happened(kind)
+	}
+}
+
+// Actor is somebody on whose behalf something is done, known by the token of their session; who that is, their name
+// and role are read as the studio has them in the transaction of what they do. Token is set once, at sign-in.
 type Actor struct {
 	ID     uuid.UUID
 	Studio uuid.UUID
 	Name   string
+	Email  string
 	Role   Role
+	Token  string
+
+	hash    []byte // of the token
+	session uuid.UUID
+	studio  string
+	safety  store.Safety
+	first   []First
+	factor  bool
+	seal    []byte
 }
 
-// Sign-in throttle.
+// Bearing is whoever a token belongs to, if anybody.
+func Bearing(token string) Actor {
+	sum := sha256.Sum256([]byte(token))
+	return Actor{hash: sum[:]}
+}
+
+// First is something of one's own sign-in that comes before anything else.
+type First string
+
+// What may come first.
 const (
-	throttleWindow     = 15 * time.Minute
-	failuresPerAccount = 5
-	failuresPerAddress = 20
+	FirstPassword First = "password"      // the password is a first one
+	FirstFactor   First = "second_factor" // the studio asks its owners for one
 )
 
-// nobody is compared against where there is no such account, so that both cases take as long. Made at the first
-// sign-in: a command that needs no accounts does not wait for it.
-var nobody = sync.OnceValues(func() (string, error) { return password.Hash("no such account") })
+// Firsts lists what may come first.
+func Firsts() []First { return []First{FirstPassword, FirstFactor} }
 
-// SignIn checks an e-mail and password and returns who it is.
-func (a *App) SignIn(ctx context.Context, email, given, address string) (Actor, error) {
-	none, err := nobody()
-	if err != nil {
-		return Actor{}, err
-	}
-	account, from := "account:"+email, "address:"+address
-	since := a.Now().Add(-throttleWindow)
-	for who, most := range map[string]int{account: failuresPerAccount, from: failuresPerAddress} {
-		n, oldest, err := a.Store.FailedSignIns(ctx, who, since)
-		if err != nil {
-			return Actor{}, err
-		}
-		if n >= most {
-			return Actor{}, TooMany{Wait: max(time.Second, oldest.Add(throttleWindow).Sub(a.Now()))}
-		}
-	}
-	p, err := a.Store.PersonByEmail(ctx, email)
-	hash := p.PasswordHash
-	if errors.Is(err, store.ErrNotFound) {
-		hash = none
-	} else if err != nil {
-		return Actor{}, err
-	}
-	matches, err := password.Matches(given, hash)
-	if err != nil {
-		return Actor{}, err
-	}
-	if !matches || hash == none {
-		if err := a.Store.NoteFailedSignIn(ctx, a.Now(), since, account, from); err != nil {
-			return Actor{}, err
-		}
-		return Actor{}, ErrSignIn
-	}
-	if err := a.Store.ForgetFailedSignIns(ctx, account); err != nil {
-		return Actor{}, err
-	}
-	return Actor{p.ID, p.StudioID, p.Name, Role(p.Role)}, nil
+// UnmarshalText accepts the words of Firsts.
+func (f *First) UnmarshalText(b []byte) error { *f = First(b); return doc.OneOf(*f, Firsts()) }
+
+// Present is an error where nobody is signed in by that token any more.
+func (a *App) Present(ctx context.Context, who Actor) error {
+	return a.as(ctx, &who, self, func(pgx.Tx) error { return nil })
 }
 
-// Me is the signed-in person and the studio.
+// Here is an error where who asks may not work in the studio.
+func (a *App) Here(ctx context.Context, who Actor) error {
+	return a.as(ctx, &who, Work, func(pgx.Tx) error { return nil })
+}
+
+// Me is the signed-in person and the studio. Seal is the key that seals drafts which a window keeps for them.
 type Me struct {
-	Name     string        `json:"name"`
-	Role     Role          `json:"role"`
-	May      []Right       `json:"may"`
-	Studio   string        `json:"studio"`
-	Timezone string        `json:"timezone"`
-	People   []string      `json:"people"`
-	Method   method.Choice `json:"method"`
+	ID         uuid.UUID     `json:"id"`
+	Name       string        `json:"name"`
+	Email      string        `json:"email"`
+	Role       Role          `json:"role"`
+	May        []Right       `json:"may"`
+	First      []First       `json:"first" doc:"what has to be done before anything else"`
+	Factor     bool          `json:"second_factor"`
+	Seal       string        `json:"seal" doc:"32 bytes, base64"`
+	IdleMin    int           `json:"idle_min" doc:"minutes until a session that lies idle ends"`
+	BackupDays int           `json:"backup_days" doc:"days for which the studio keeps backups"`
+	Studio     string        `json:"studio"`
+	Timezone   string        `json:"timezone"`
+	People     []string      `json:"people"`
+	Method     method.Choice `json:"method"`
 }
 
 // Me tells a person who they are, as the studio has it now.
 func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+	err = a.as(ctx, &who, self, func(tx pgx.Tx) error {
 		s, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
 		}
 		names, err := store.PeopleNames(ctx, tx)
-		me = Me{who.Name, who.Role, who.Role.Rights(), s.Name, s.Timezone, names, method.Choice{}.Over(s.Method)}
+		me = Me{who.ID, who.Name, who.Email, who.Role, who.Role.Rights(), who.first, who.factor,
+			base64.StdEncoding.EncodeToString(who.seal), who.safety.IdleMin, who.safety.BackupDays, s.Name, s.Timezone,
+			names, method.Choice{}.Over(s.Method)}
 		return err
 	})
 	return me, err
 }
 
-// as does something on behalf of somebody, in one transaction of their studio, where their role includes it. Who they
-// are and may do is read in that transaction, so that a role that was changed holds at once.
+// as does something on behalf of somebody, in one transaction of their studio, where their role includes it and nothing
+// comes before it. Who they are and may do is read in that transaction, so that a role that was changed holds at once.
 func (a *App) as(ctx context.Context, who *Actor, right Right, work func(pgx.Tx) error) error {
-	err := a.Store.As(ctx, who.Studio, who.ID, func(tx pgx.Tx, p store.Person) error {
-		who.Name, who.Role = p.Name, Role(p.Role)
-		if !who.Role.May(right) {
+	err := a.Store.As(ctx, who.hash, a.Now(), func(tx pgx.Tx, b store.Bearer) error {
+		who.ID, who.Studio, who.Name, who.Email, who.Role = b.ID, b.StudioID, b.Name, b.Email, Role(b.Role)
+		who.session, who.studio, who.safety, who.factor, who.seal = b.Session.ID, b.Studio, b.Safety, b.Factor, b.Seal
+		who.first = []First{}
+		if b.MustChange {
+			who.first = append(who.first, FirstPassword)
+		}
+		if b.OwnersFactor && who.Role == Owner && !b.Factor {
+			who.first = append(who.first, FirstFactor)
+		}
+		if right != self && len(who.first) > 0 {
+			return ErrFirst
+		}
+		if right != self && !who.Role.May(right) {
 			return ErrForbidden
 		}
 		return work(tx)

@@ -2,6 +2,8 @@ package app
 
 import (
 	"context"
+	"errors"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -52,6 +54,9 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 			return err
 		}
 		today, _ := a.today(s)
+		if err := store.NoteOnce(ctx, tx, who.ID, "list clients", a.Now().Add(-onceIn)); err != nil {
+			return err
+		}
 		rows, err := store.Clients(ctx, tx, words, listLimit)
 		for _, r := range rows {
 			allergies := r.Record.Allergies
@@ -111,38 +116,92 @@ func (a *App) client(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Client, erro
 	}, nil
 }
 
-// SaveClient adds a client (id nil) or writes one. On store.ErrStale the client returned is the one that stands.
+// SaveClient adds a client (id nil) or writes one. On store.ErrStale the client returned is the one that stands. What
+// changes of their allergies goes into the sittings that are not yet done, which are planned before anything is written
+// and kept together with the record.
 func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e ClientEdit) (c Client, err error) {
-	stale := false
+	if err := a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error { return a.checkClient(ctx, tx, e) }); err != nil {
+		return c, err
+	}
+	if id == nil {
+		return a.addClient(ctx, who, e)
+	}
+	return again(func() (Client, error) { return a.changeClient(ctx, who, *id, e) })
+}
+
+func (a *App) checkClient(ctx context.Context, tx pgx.Tx, e ClientEdit) error {
+	s, err := store.StudioOf(ctx, tx)
+	if err != nil {
+		return err
+	}
+	today, _ := a.today(s)
+	var fs doc.Faults
+	if e.Record.Name == "" {
+		fs.Add("record.name", say.IsEmpty)
+	}
+	if fs = append(fs, e.Record.Check("record", today)...); len(fs) > 0 {
+		return fs
+	}
+	return nil
+}
+
+func (a *App) addClient(ctx context.Context, who Actor, e ClientEdit) (c Client, err error) {
 	err = a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
-		s, err := store.StudioOf(ctx, tx)
+		id, err := store.AddClient(ctx, tx, e.Record, e.Notes)
 		if err != nil {
 			return err
 		}
-		today, _ := a.today(s)
-		var fs doc.Faults
-		if e.Record.Name == "" {
-			fs.Add("record.name", say.IsEmpty)
+		if err := store.Audit(ctx, tx, who.ID, "add client", id); err != nil {
+			return err
 		}
-		if fs = append(fs, e.Record.Check("record", today)...); len(fs) > 0 {
-			return fs
+		c, err = a.client(ctx, tx, id)
+		return err
+	})
+	return c, err
+}
+
+// changeClient writes a record that stands, and what changed of its allergies into the sittings that are not yet done.
+// Where one of those has changed since it was planned, nothing is written: errMoved.
+func (a *App) changeClient(ctx context.Context, who Actor, id uuid.UUID, e ClientEdit) (c Client, err error) {
+	var studio store.Studio
+	var was store.Client
+	var ahead []store.Sitting
+	err = a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
+		if studio, err = store.StudioOf(ctx, tx); err != nil {
+			return err
 		}
+		if was, err = store.ClientOf(ctx, tx, id); err != nil {
+			return err
+		}
+		ahead, err = store.SittingsAhead(ctx, tx, id, a.Now())
+		return err
+	})
+	if err != nil {
+		return c, err
+	}
+	stale := was.Version != e.Version
+	var list []store.Sitting
+	if had, has := was.Record.Allergies, e.Record.Allergies; !stale {
+		if list, err = a.reached(ctx, &who, studio, ahead, sitting.Told{At: a.wall(studio), By: who.Name,
+			Added: without(has, had), Removed: without(had, has)}); err != nil {
+			return c, err
+		}
+	}
+	err = a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
 		act := "change client"
-		if id == nil {
-			added, err := store.AddClient(ctx, tx, e.Record, e.Notes)
-			if err != nil {
+		if !stale {
+			err := a.keepReached(ctx, tx, id, e, ahead, list)
+			if stale = errors.Is(err, store.ErrStale); err != nil && !stale {
 				return err
 			}
-			id, act = &added, "add client"
-		} else if err := a.changeClient(ctx, tx, who, s, *id, e); err == store.ErrStale {
-			stale, act = true, "read client"
-		} else if err != nil {
+		}
+		if stale {
+			act = "read client"
+		}
+		if err := store.Audit(ctx, tx, who.ID, act, id); err != nil {
 			return err
 		}
-		if err := store.Audit(ctx, tx, who.ID, act, *id); err != nil {
-			return err
-		}
-		c, err = a.client(ctx, tx, *id)
+		c, err = a.client(ctx, tx, id)
 		return err
 	})
 	if err == nil && stale {
@@ -151,18 +210,25 @@ func (a *App) SaveClient(ctx context.Context, who Actor, id *uuid.UUID, e Client
 	return c, err
 }
 
-// changeClient writes a record that stands, and what changed of its allergies into the sittings that are not yet done.
-func (a *App) changeClient(ctx context.Context, tx pgx.Tx, who Actor, s store.Studio, id uuid.UUID,
-	e ClientEdit) error {
-	was, err := store.ClientOf(ctx, tx, id)
-	if err != nil {
-		return err
-	}
+// keepReached writes a record and the sittings that were planned anew with it. The record is held before the sittings,
+// as everywhere.
+func (a *App) keepReached(ctx context.Context, tx pgx.Tx, id uuid.UUID, e ClientEdit, ahead,
+	list []store.Sitting) error {
 	if _, err := store.SaveClient(ctx, tx, store.Client{ID: id, Version: e.Version, Record: e.Record,
 		Notes: e.Notes}); err != nil {
 		return err
 	}
-	had, has := was.Record.Allergies, e.Record.Allergies
-	return a.reach(ctx, tx, s, id, sitting.Told{At: a.wall(s), By: who.Name, Added: without(has, had),
-		Removed: without(had, has)})
+	now, err := store.SittingsAhead(ctx, tx, id, a.Now())
+	if err != nil {
+		return err
+	}
+	if !slices.EqualFunc(now, ahead, func(x, y store.Sitting) bool { return x.ID == y.ID && x.Version == y.Version }) {
+		return errMoved
+	}
+	for _, s := range list {
+		if _, err := store.SaveSitting(ctx, tx, s); err != nil {
+			return err
+		}
+	}
+	return nil
 }

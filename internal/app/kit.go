@@ -120,6 +120,9 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 			return err
 		}
 		if e.Version == 0 {
+			if err := room(ctx, tx, 1); err != nil {
+				return err
+			}
 			n, err := store.AddProducts(ctx, tx, kit.Kit{e.Product})
 			if err != nil {
 				return err
@@ -145,13 +148,37 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 	return out, err
 }
 
+// mostProducts is how many products a studio's kit may hold, those it retired included.
+const mostProducts = 5000
+
+// room is a fault where a kit would hold too many products.
+func room(ctx context.Context, tx pgx.Tx, more int) error {
+	if err := store.HoldStudio(ctx, tx); err != nil {
+		return err
+	}
+	n, err := store.Products(ctx, tx)
+	if err == nil && n+more > mostProducts {
+		return doc.Faults{doc.Wrong("file", kitFull, "n", n, "most", mostProducts)}
+	}
+	return err
+}
+
 // TakeCSV says what taking a table in would do; with take it is done, and with faults only where goodOnly says so.
 func (a *App) TakeCSV(ctx context.Context, who Actor, table []byte, take, goodOnly bool) (out Preview, err error) {
-	err = a.as(ctx, &who, KeepKit, func(tx pgx.Tx) error {
-		good, faults, refused := kit.ReadCSV(table)
-		if refused != nil {
+	if err := a.as(ctx, &who, KeepKit, func(pgx.Tx) error { return nil }); err != nil {
+		return out, err
+	}
+	var good kit.Kit
+	var faults []kit.RowFault
+	if err := a.costly(ctx, &who, func() (refused error) {
+		if good, faults, refused = kit.ReadCSV(table); refused != nil {
 			return doc.Faults{{Path: "file", Say: refused.Error()}}
 		}
+		return nil
+	}); err != nil {
+		return out, err
+	}
+	err = a.as(ctx, &who, KeepKit, func(tx pgx.Tx) error {
 		out = Preview{Good: len(good), Faults: faults}
 		if out.Faults == nil {
 			out.Faults = []kit.RowFault{}
@@ -174,7 +201,13 @@ func (a *App) TakeCSV(ctx context.Context, who Actor, table []byte, take, goodOn
 		if !take || len(faults) > 0 && !goodOnly || len(good) == 0 {
 			return nil
 		}
+		if err := room(ctx, tx, out.New); err != nil {
+			return err
+		}
 		out.Taken = true
+		if err := store.Note(ctx, tx, who.ID, "kit taken in", fmt.Sprintf("%d rows", len(good))); err != nil {
+			return err
+		}
 		return store.PutProducts(ctx, tx, good)
 	})
 	return out, err
@@ -186,6 +219,9 @@ func (a *App) KitCSV(ctx context.Context, who Actor) ([]byte, error) {
 	err := a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		k, err := store.Kit(ctx, tx)
 		if err != nil {
+			return err
+		}
+		if err := store.Note(ctx, tx, who.ID, "export kit", ""); err != nil {
 			return err
 		}
 		return kit.WriteCSV(&b, k)

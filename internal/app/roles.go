@@ -25,8 +25,11 @@ const (
 	KeepClients Right = "keep_clients" // write and erase client records
 	KeepKit     Right = "keep_kit"     // write products
 	KeepHouse   Right = "keep_house"   // choose house methods, write notes beside rules
-	KeepPeople  Right = "keep_people"  // add people, change roles and sign-ins
+	KeepPeople  Right = "keep_people"  // add people, change roles and sign-ins, see what happened
 )
+
+// self is what everybody may do with their own sign-in, whatever else comes first.
+const self Right = "self"
 
 // roles is what each role includes.
 var roles = []struct {

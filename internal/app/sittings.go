@@ -1,11 +1,14 @@
 package app
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -175,30 +178,44 @@ type Comparison struct {
 
 // Compare plans a sitting's removal in several ways, without keeping any.
 func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison) (list []plan.Compared, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		was, err := store.StandingOf(ctx, tx, id)
-		if err != nil {
-			return err
+	was, kept, err := a.standing(ctx, &who, id, "compare removal")
+	if err != nil {
+		return nil, err
+	}
+	var fs doc.Faults
+	for i, v := range q.Variants {
+		at := fmt.Sprintf("variants[%d]", i)
+		fs = append(fs, v.Method.Check(at+".method")...)
+		if v.Remover != "" && was.Sitting.Kit.Find(v.Remover) == nil {
+			fs.Add(at+".remover", say.NotInKit, "id", v.Remover)
 		}
-		var fs doc.Faults
-		for i, v := range q.Variants {
-			at := fmt.Sprintf("variants[%d]", i)
-			fs = append(fs, v.Method.Check(at+".method")...)
-			if v.Remover != "" && was.Sitting.Kit.Find(v.Remover) == nil {
-				fs.Add(at+".remover", say.NotInKit, "id", v.Remover)
-			}
-		}
-		if len(fs) > 0 {
-			return fs
-		}
-		kept, err := handOf(was)
-		if err != nil {
-			return err
-		}
+	}
+	if len(fs) > 0 {
+		return nil, fs
+	}
+	err = a.costly(ctx, &who, func() error {
 		list = plan.Compare(&was.Sitting.Sitting, kept, q.Variants)
 		return nil
 	})
 	return list, err
+}
+
+// onceIn is how often it is noted that somebody works on one sitting, when they try things out many times a second.
+const onceIn = 10 * time.Minute
+
+// standing reads a sitting for something to be tried on it, and notes that the client's record was read with it.
+func (a *App) standing(ctx context.Context, who *Actor, id uuid.UUID, act string) (s store.Sitting, h plan.Hand,
+	err error) {
+	err = a.as(ctx, who, Work, func(tx pgx.Tx) error {
+		if s, err = store.StandingOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if h, err = handOf(s); err != nil {
+			return err
+		}
+		return store.AuditOnce(ctx, tx, who.ID, act, s.ClientID, a.Now().Add(-onceIn))
+	})
+	return s, h, err
 }
 
 func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
@@ -225,6 +242,9 @@ func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err e
 		to, _ := on.AddDays(1).Midnight().In(loc)
 		rows, err := store.SittingsBetween(ctx, tx, from, to)
 		if err != nil {
+			return err
+		}
+		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now().Add(-onceIn)); err != nil {
 			return err
 		}
 		t = Today{Date: on, Today: today, Now: day.Wall(a.Now().In(loc)), Sittings: sittingLines(rows, loc)}
@@ -317,66 +337,103 @@ const (
 )
 
 // AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and
-// method.
+// method. Where the record changes while it is planned, it is planned again.
 func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
+	return again(func() (Sitting, error) { return a.addSitting(ctx, who, n) })
+}
+
+// mostAgain is how often something is made anew because what it was made of changed meanwhile.
+const mostAgain = 5
+
+// again does work until nothing has changed under it.
+func again[T any](work func() (T, error)) (v T, err error) {
+	for range mostAgain {
+		if v, err = work(); !errors.Is(err, errMoved) {
+			return v, err
+		}
+	}
+	return v, store.ErrAgain
+}
+
+// errMoved says that what something was made of has changed since it was read.
+var errMoved = errors.New("app: changed meanwhile")
+
+func (a *App) addSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
+	var studio store.Studio
+	var client store.Client
+	var s sitting.Sitting
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		studio, err := store.StudioOf(ctx, tx)
-		if err != nil {
+		if studio, err = store.StudioOf(ctx, tx); err != nil {
 			return err
 		}
-		c, err := store.ClientHeld(ctx, tx, n.ClientID)
-		if err != nil {
+		if client, err = store.ClientOf(ctx, tx, n.ClientID); err != nil {
 			return err
 		}
-		s := sitting.Sitting{Format: sitting.Format, Client: c.Record, Method: method.Choice{}.Over(studio.Method),
-			Look: look.Look{
-				Finish:   look.Satin,
-				Coverage: look.Medium,
-				Base:     look.BaseEmulsion,
-				Neckline: look.ClosedNeck,
-			},
-			Day: day.Day{
-				Date:     n.ChairAt.Date(),
-				Timezone: studio.Timezone,
-				Place:    studio.Place,
-				ChairAt:  n.ChairAt,
-				BaseAt:   n.BaseAt,
-			}}
-		if last, err := store.LatestSittingOf(ctx, tx, n.ClientID); err == nil {
-			s.Client.Zones = last.Sitting.Client.Zones
-			s.Look = last.Sitting.Look
-		} else if !errors.Is(err, pgx.ErrNoRows) {
+		s, err = blank(ctx, tx, studio, client, n)
+		return err
+	})
+	if err != nil {
+		return out, err
+	}
+	kept, made, err := a.planned(ctx, &who, s, studio, plan.Hand{})
+	if err != nil {
+		return out, err
+	}
+	kept.ClientID, kept.Title, kept.Artist, kept.Version = n.ClientID, n.Title, n.Artist, 1
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		if now, err := store.ClientHeld(ctx, tx, n.ClientID); err != nil {
 			return err
+		} else if now.Version != client.Version {
+			return errMoved
 		}
-		loc, err := s.Day.Zone()
-		if err != nil {
-			return err
-		}
-		base, _ := n.BaseAt.In(loc)
-		s.Day.WearUntil, s.Day.LiftAt = day.Wall(base.Add(wearFor)), day.Wall(base.Add(wearFor+liftWithin))
-		if s.Kit, err = store.Kit(ctx, tx); err != nil {
-			return err
-		}
-		kept, made, err := a.planned(s, studio, plan.Hand{})
-		if err != nil {
-			return err
-		}
-		kept.ClientID, kept.Title, kept.Artist = n.ClientID, n.Title, n.Artist
 		if kept.ID, err = store.AddSitting(ctx, tx, kept); err != nil {
-			return err
-		}
-		kept.Version = 1
-		if out, err = a.answered(kept, made); err != nil {
 			return err
 		}
 		return store.Audit(ctx, tx, who.ID, "add sitting", n.ClientID)
 	})
-	return out, err
+	if err != nil {
+		return out, err
+	}
+	return a.answered(kept, made)
+}
+
+// blank is a new sitting of a client before anybody has said more of it.
+func blank(ctx context.Context, tx pgx.Tx, studio store.Studio, client store.Client, n NewSitting) (sitting.Sitting,
+	error) {
+	s := sitting.Sitting{Format: sitting.Format, Client: client.Record, Method: method.Choice{}.Over(studio.Method),
+		Look: look.Look{
+			Finish:   look.Satin,
+			Coverage: look.Medium,
+			Base:     look.BaseEmulsion,
+			Neckline: look.ClosedNeck,
+		},
+		Day: day.Day{
+			Date:     n.ChairAt.Date(),
+			Timezone: studio.Timezone,
+			Place:    studio.Place,
+			ChairAt:  n.ChairAt,
+			BaseAt:   n.BaseAt,
+		}}
+	if last, err := store.LatestSittingOf(ctx, tx, n.ClientID); err == nil {
+		s.Client.Zones = last.Sitting.Client.Zones
+		s.Look = last.Sitting.Look
+	} else if !errors.Is(err, pgx.ErrNoRows) {
+		return s, err
+	}
+	loc, err := s.Day.Zone()
+	if err != nil {
+		return s, err
+	}
+	base, _ := n.BaseAt.In(loc)
+	s.Day.WearUntil, s.Day.LiftAt = day.Wall(base.Add(wearFor)), day.Wall(base.Add(wearFor+liftWithin))
+	s.Kit, err = store.Kit(ctx, tx)
+	return s, err
 }
 
 // planned plans a sitting and makes it ready to be kept: the planner's plan, or, where there are steps made by hand,
-// those as checked, with the planner's beside them. Faults are returned as such.
-func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) (store.Sitting, *plan.Plan, error) {
+// those as checked, with the planner's beside them. Faults are returned as such. No transaction is open meanwhile.
+func (a *App) planned(ctx context.Context, who *Actor, s sitting.Sitting, studio store.Studio,
+	byHand plan.Hand) (kept store.Sitting, made *plan.Plan, err error) {
 	if fs := s.Check("", nil); len(fs) > 0 {
 		return store.Sitting{}, nil, fs
 	}
@@ -387,44 +444,42 @@ func (a *App) planned(s sitting.Sitting, studio store.Studio, byHand plan.Hand) 
 		s.Day.PlannedOn, _ = a.today(studio)
 	}
 	s.Method = s.Method.Resolved() // kept as it is meant today
-	made := plan.Make(&s)
-	kept := store.Sitting{Sitting: sitting.Kept{Sitting: s}, ChairAt: chair, BaseAt: base}
-	var err error
-	if len(byHand.Parts()) > 0 {
-		if kept.Proposal, err = json.Marshal(made); err != nil {
-			return kept, nil, err
+	kept = store.Sitting{Sitting: sitting.Kept{Sitting: s}, ChairAt: chair, BaseAt: base}
+	err = a.costly(ctx, who, func() (err error) {
+		made = plan.Make(&s)
+		if len(byHand.Parts()) > 0 {
+			if kept.Proposal, err = json.Marshal(made); err != nil {
+				return err
+			}
+			if fs := made.CheckHand("", byHand); len(fs) > 0 {
+				return fs
+			}
+			made = plan.With(&s, byHand)
 		}
-		if fs := made.CheckHand("", byHand); len(fs) > 0 {
-			return kept, nil, fs
-		}
-		made = plan.With(&s, byHand)
-	}
-	kept.Plan, err = json.Marshal(made)
+		kept.Plan, err = json.Marshal(made)
+		return err
+	})
 	return kept, made, err
 }
 
 // Try says what steps made by hand come to, on the sitting as it stands.
 func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out plan.Plan, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		was, err := store.StandingOf(ctx, tx, id)
-		if err != nil {
-			return err
+	was, kept, err := a.standing(ctx, &who, id, "try steps")
+	if err != nil {
+		return out, err
+	}
+	p := plan.Plan{Format: plan.Format, Sitting: was.Sitting.Sitting}
+	if t.Segments != nil {
+		p.Sitting.Day.Segments = *t.Segments
+		if fs := p.Sitting.Check("", nil); len(fs) > 0 {
+			return out, fs
 		}
-		p := plan.Plan{Format: plan.Format, Sitting: was.Sitting.Sitting}
-		if t.Segments != nil {
-			p.Sitting.Day.Segments = *t.Segments
-			if fs := p.Sitting.Check("", nil); len(fs) > 0 {
-				return fs
-			}
-		}
-		kept, err := handOf(was)
-		if err != nil {
-			return err
-		}
-		h := t.hand().Or(kept, t.Again)
-		if fs := p.CheckHand("", h); len(fs) > 0 {
-			return fs
-		}
+	}
+	h := t.hand().Or(kept, t.Again)
+	if fs := p.CheckHand("", h); len(fs) > 0 {
+		return out, fs
+	}
+	err = a.costly(ctx, &who, func() error {
 		if _, is := h[plan.TouchUps]; is {
 			h[plan.TouchUps] = plan.Made{TouchUps: plan.Usual(&p.Sitting, h)}
 		}
@@ -435,9 +490,9 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 			h[plan.Removal] = plan.Made{Steps: plan.Passes(&p.Sitting, h)}
 		}
 		out = *plan.Until(&p.Sitting, h, t.last())
-		out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second
 		return nil
 	})
+	out.Sitting.Kit = kit.Kit{} // who asks has it; a drag asks many times a second
 	return out, err
 }
 
@@ -479,11 +534,36 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 			if s.Asked == nil {
 				keepTold(&s, was.Sitting.Told)
 			}
+			if !who.Role.May(KeepClients) {
+				if fs := recordOnly(&s.Client, &was.Sitting.Client); len(fs) > 0 {
+					return rewritten{}, fs
+				}
+			}
 			noteTouch(&s.Client, was.Sitting.Client, now)
 			return rewritten{s, e.Title, e.Artist, e.hand()}, nil
 		},
 	)
 }
+
+// recordOnly finds what an assistant may not change of a client in a sitting, as in the record: all but the skin as it is
+// read at the chair.
+func recordOnly(now, was *face.Client) (fs doc.Faults) {
+	a, b := reflect.ValueOf(now).Elem(), reflect.ValueOf(was).Elem()
+	for i := range a.NumField() {
+		name, _, _ := strings.Cut(a.Type().Field(i).Tag.Get("json"), ",")
+		if name == "zones" || name == "readings" {
+			continue
+		}
+		one, _ := json.Marshal(a.Field(i).Interface())
+		two, _ := json.Marshal(b.Field(i).Interface())
+		if !bytes.Equal(one, two) && !(emptyList(one) && emptyList(two)) {
+			fs.Add("client."+name, notForAssistant)
+		}
+	}
+	return fs
+}
+
+func emptyList(b []byte) bool { return slices.Contains([]string{"null", "[]", "{}"}, string(b)) }
 
 // keepTold keeps what the record told, and what it added, until the client has been asked again.
 func keepTold(s *sitting.Sitting, told *sitting.Told) {
@@ -499,43 +579,53 @@ type rewritten struct {
 	byHand        plan.Hand
 }
 
-// rewrite changes a sitting that was read at a version, plans it anew and keeps both, in one transaction. On
-// store.ErrStale the sitting returned is the one that stands.
+// rewrite changes a sitting that was read at a version, plans it anew and keeps both. On store.ErrStale the sitting
+// returned is the one that stands.
 func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
 	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		studio, err := store.StudioOf(ctx, tx)
-		if err != nil {
-			return err
-		}
-		was, err := store.StandingOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if was.Version != version {
-			return store.ErrStale
-		}
-		now, err := change(tx, studio, was)
-		if err != nil {
-			return err
-		}
-		kept, made, err := a.planned(now.sitting, studio, now.byHand)
-		if err != nil {
-			return err
-		}
-		kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, now.title, now.artist, version
-		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
-			return err
-		}
-		if out, err = a.answered(kept, made); err != nil {
-			return err
-		}
-		return store.Audit(ctx, tx, who.ID, act, was.ClientID)
-	})
+	out, err = a.rewriteOnce(ctx, who, id, version, act, change)
 	if errors.Is(err, store.ErrStale) {
 		if now, readErr := a.Sitting(ctx, who, id); readErr == nil {
 			return now, store.ErrStale
 		}
 	}
 	return out, err
+}
+
+func (a *App) rewriteOnce(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
+	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
+	var studio store.Studio
+	var was store.Sitting
+	var now rewritten
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		if studio, err = store.StudioOf(ctx, tx); err != nil {
+			return err
+		}
+		if was, err = store.StandingOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if was.Version != version {
+			return store.ErrStale
+		}
+		now, err = change(tx, studio, was)
+		return err
+	})
+	if err != nil {
+		return out, err
+	}
+	kept, made, err := a.planned(ctx, &who, now.sitting, studio, now.byHand)
+	if err != nil {
+		return out, err
+	}
+	kept.ID, kept.ClientID, kept.Title, kept.Artist, kept.Version = id, was.ClientID, now.title, now.artist, version
+	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		if kept.Version, err = store.SaveSitting(ctx, tx, kept); err != nil {
+			return err
+		}
+		return store.Audit(ctx, tx, who.ID, act, was.ClientID)
+	})
+	if err != nil {
+		return out, err
+	}
+	return a.answered(kept, made)
 }

@@ -70,7 +70,7 @@ func Load(ctx context.Context, dsn string) error {
 
 // people adds the studio and who works there.
 func people(ctx context.Context, tx pgx.Tx, id uuid.UUID, s demo.Studio) error {
-	hash, err := password.Hash(demo.Password)
+	hash, err := password.Hash(ctx, demo.Password)
 	if err != nil {
 		return err
 	}
@@ -79,7 +79,7 @@ func people(ctx context.Context, tx pgx.Tx, id uuid.UUID, s demo.Studio) error {
 		return err
 	}
 	for _, p := range s.People {
-		if err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role,
+		if _, err := store.AddPerson(ctx, tx, store.Person{Email: p.Email, Name: p.Name, Role: p.Role,
 			PasswordHash: hash}); err != nil {
 			return err
 		}

@@ -103,7 +103,7 @@ func AddStudio(t testing.TB, dsn string) uuid.UUID {
 		t.Fatal(err)
 	}
 	defer c.Close(ctx)
-	hash, err := password.Hash(OtherPassword)
+	hash, err := password.Hash(ctx, OtherPassword)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -112,7 +112,8 @@ func AddStudio(t testing.TB, dsn string) uuid.UUID {
 		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: "Other", Timezone: "UTC"}); err != nil {
 			return err
 		}
-		return store.AddPerson(ctx, tx, store.Person{Email: OtherEmail, Name: "O", Role: "owner", PasswordHash: hash})
+		_, err := store.AddPerson(ctx, tx, store.Person{Email: OtherEmail, Name: "O", Role: "owner", PasswordHash: hash})
+		return err
 	})
 	if err != nil {
 		t.Fatal(err)
@@ -121,9 +122,12 @@ func AddStudio(t testing.TB, dsn string) uuid.UUID {
 }
 
 // Store is a store on a fresh database.
-func Store(t testing.TB) *store.Store {
+func Store(t testing.TB) *store.Store { t.Helper(); return Open(t, DSN(t)) }
+
+// Open is a store on the database whose owner's address it is given.
+func Open(t testing.TB, dsn string) *store.Store {
 	t.Helper()
-	s, err := store.Open(context.Background(), DSN(t))
+	s, err := store.OpenBeside(context.Background(), dsn)
 	if err != nil {
 		t.Fatal(err)
 	}

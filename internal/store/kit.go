@@ -92,3 +92,9 @@ func SaveProduct(ctx context.Context, tx pgx.Tx, s Shelved) error {
 	}
 	return ErrStale
 }
+
+// Products counts the products of the transaction's studio, those it retired included.
+func Products(ctx context.Context, tx pgx.Tx) (n int, err error) {
+	err = tx.QueryRow(ctx, `select count(*) from products`).Scan(&n)
+	return n, err
+}

@@ -6,6 +6,7 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
 
 	"urncloth/core/day"
 	"urncloth/core/method"
@@ -19,6 +20,8 @@ type Person struct {
 	Name         string
 	Role         string
 	PasswordHash string
+	MustChange   bool // the password is a first one, to be changed before anything else
+	Factor       bool // a second factor is asked for
 }
 
 // Studio is a studio and how it works.
@@ -30,23 +33,25 @@ type Studio struct {
 	Method   method.Choice
 	Notes    map[string]string // by rule id or method key
 	Version  int
+	Safety
 }
 
-// PersonByEmail finds an account at sign-in, before a studio is known.
-func (s *Store) PersonByEmail(ctx context.Context, email string) (p Person, err error) {
-	err = s.with(ctx, "app.sign_in", email, func(tx pgx.Tx) error {
-		return tx.QueryRow(ctx, `select id, studio_id, email, name, role, password_hash from people where email = $1`,
-			email).
-			Scan(&p.ID, &p.StudioID, &p.Email, &p.Name, &p.Role, &p.PasswordHash)
-	})
-	return p, err
+// Safety is how long a sign-in lasts idle and altogether, whether owners need a second factor, and for how long the
+// studio keeps backups.
+type Safety struct {
+	IdleMin      int
+	LifeH        int
+	OwnersFactor bool
+	BackupDays   int
 }
 
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
 	err = tx.QueryRow(ctx,
-		`select id, name, timezone, place, method, notes, version from studios where id = current_studio()`).
-		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version)
+		`select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor, backup_days
+			from studios where id = current_studio()`).
+		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
+			&s.OwnersFactor, &s.BackupDays)
 	return s, err
 }
 
@@ -63,44 +68,17 @@ func SaveHouse(ctx context.Context, tx pgx.Tx, s Studio) error {
 
 // PeopleNames lists the people of the transaction's studio by name.
 func PeopleNames(ctx context.Context, tx pgx.Tx) ([]string, error) {
-	rows, err := tx.Query(ctx, `select name from people order by name`)
+	rows, err := tx.Query(ctx, `select name from people where removed_at is null order by name`)
 	if err != nil {
 		return nil, err
 	}
 	return pgx.CollectRows(rows, pgx.RowTo[string])
 }
 
-// FailedSignIns counts the failures of each of who since a moment, and when the oldest of them was.
-func (s *Store) FailedSignIns(ctx context.Context, who string, since time.Time) (n int, oldest time.Time, err error) {
-	var first *time.Time
-	err = s.Pool.QueryRow(ctx, `select count(*), min(at) from failed_sign_ins where who = $1 and at > $2`, who, since).
-		Scan(&n, &first)
-	if first != nil {
-		oldest = *first
-	}
-	return n, oldest, Reason(err)
-}
-
-// NoteFailedSignIn remembers a failure at a moment for each of who and forgets those of before.
-func (s *Store) NoteFailedSignIn(ctx context.Context, at, before time.Time, who ...string) error {
-	for _, w := range who {
-		if _, err := s.Pool.Exec(ctx, `insert into failed_sign_ins (who, at) values ($1, $2)`, w, at); err != nil {
-			return Reason(err)
-		}
-	}
-	_, err := s.Pool.Exec(ctx, `delete from failed_sign_ins where at < $1`, before)
-	return Reason(err)
-}
-
-// ForgetFailedSignIns clears an account's failures once it has signed in.
-func (s *Store) ForgetFailedSignIns(ctx context.Context, who string) error {
-	_, err := s.Pool.Exec(ctx, `delete from failed_sign_ins where who = $1`, who)
-	return Reason(err)
-}
-
-// Audit notes who did what with which client's record.
-func Audit(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client uuid.UUID) error {
-	_, err := tx.Exec(ctx, `insert into audit (person_id, act, client_id) values ($1, $2, $3)`, person, act, client)
+// SaveSafety writes how long a sign-in of the transaction's studio lasts and what it needs.
+func SaveSafety(ctx context.Context, tx pgx.Tx, s Safety) error {
+	_, err := tx.Exec(ctx, `update studios set idle_min = $1, life_h = $2, owners_factor = $3, backup_days = $4
+		where id = current_studio()`, s.IdleMin, s.LifeH, s.OwnersFactor, s.BackupDays)
 	return err
 }
 
@@ -115,34 +93,65 @@ func AddStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
 }
 
 // AddPerson adds somebody to the transaction's studio.
-func AddPerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	_, err := tx.Exec(ctx,
-		`insert into people (studio_id, email, name, role, password_hash) values (current_studio(), $1, $2, $3, $4)`,
-		p.Email, p.Name, p.Role, p.PasswordHash)
-	return err
+func AddPerson(ctx context.Context, tx pgx.Tx, p Person) (id uuid.UUID, err error) {
+	err = tx.QueryRow(ctx, `insert into people (studio_id, email, name, role, password_hash)
+		values (current_studio(), $1, $2, $3, $4) returning id`, p.Email, p.Name, p.Role, p.PasswordHash).Scan(&id)
+	return id, err
 }
+
+const personColumns = `id, studio_id, email, name, role, '', must_change, totp is not null`
 
 // People lists the people of the transaction's studio by name.
 func People(ctx context.Context, tx pgx.Tx) ([]Person, error) {
-	rows, err := tx.Query(ctx, `select id, studio_id, email, name, role, '' from people order by name, id`)
+	rows, err := tx.Query(ctx, `select `+personColumns+` from people where removed_at is null order by name, id`)
 	if err != nil {
 		return nil, err
 	}
 	return pgx.CollectRows(rows, pgx.RowToStructByPos[Person])
 }
 
-// SavePerson changes a person's name, role and, where a hash is given, password.
-func SavePerson(ctx context.Context, tx pgx.Tx, p Person) error {
-	tag, err := tx.Exec(ctx, `update people set name = $2, role = $3, password_hash = coalesce(nullif($4, ''),
-		password_hash) where id = $1`, p.ID, p.Name, p.Role, p.PasswordHash)
-	if err == nil && tag.RowsAffected() == 0 {
-		return pgx.ErrNoRows
+// PersonOf reads somebody of the transaction's studio.
+func PersonOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Person, error) {
+	rows, err := tx.Query(ctx, `select `+personColumns+` from people where id = $1 and removed_at is null`, id)
+	if err != nil {
+		return Person{}, err
 	}
+	return pgx.CollectExactlyOneRow(rows, pgx.RowToStructByPos[Person])
+}
+
+// SavePerson changes a person's name and role.
+func SavePerson(ctx context.Context, tx pgx.Tx, p Person) error {
+	return one(tx.Exec(ctx, `update people set name = $2, role = $3 where id = $1 and removed_at is null`, p.ID, p.Name,
+		p.Role))
+}
+
+// RemovePerson takes somebody out of the transaction's studio: their name stays beside what they did, their sign-in
+// and their sessions do not.
+func RemovePerson(ctx context.Context, tx pgx.Tx, id uuid.UUID, now time.Time) error {
+	if err := one(tx.Exec(ctx, `update people set removed_at = $2, email = 'removed:' || id, password_hash = '',
+		totp = null, totp_new = null, recovery = '{}', role = 'assistant' where id = $1 and removed_at is null`, id,
+		now)); err != nil {
+		return err
+	}
+	return EndSessions(ctx, tx, id, uuid.Nil)
+}
+
+// HoldStudio lets nobody else change who belongs to the transaction's studio until it ends.
+func HoldStudio(ctx context.Context, tx pgx.Tx) error {
+	_, err := tx.Exec(ctx, `select true from studios where id = current_studio() for update`)
 	return err
 }
 
 // Owners counts the owners of the transaction's studio.
 func Owners(ctx context.Context, tx pgx.Tx) (n int, err error) {
-	err = tx.QueryRow(ctx, `select count(*) from people where role = 'owner'`).Scan(&n)
+	err = tx.QueryRow(ctx, `select count(*) from people where role = 'owner' and removed_at is null`).Scan(&n)
 	return n, err
+}
+
+// one is pgx.ErrNoRows where nothing was changed.
+func one(tag pgconn.CommandTag, err error) error {
+	if err == nil && tag.RowsAffected() == 0 {
+		return pgx.ErrNoRows
+	}
+	return err
 }

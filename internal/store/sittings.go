@@ -111,7 +111,8 @@ func WholeSittingsOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]Sittin
 	return pgx.CollectRows(rows, pgx.RowToStructByPos[Sitting])
 }
 
-// SittingsAhead reads a client's sittings whose makeup has not begun, for a change: nobody else writes them meanwhile.
+// SittingsAhead reads a client's sittings whose makeup has not begun. Nobody else writes them until the transaction
+// ends.
 func SittingsAhead(ctx context.Context, tx pgx.Tx, client uuid.UUID, now time.Time) ([]Sitting, error) {
 	rows, err := tx.Query(
 		ctx,

@@ -6,12 +6,18 @@ package store
 
 import (
 	"context"
+	"crypto/hmac"
+	"crypto/sha256"
 	"database/sql"
 	"embed"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io/fs"
 	"net"
+	"net/url"
+	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -36,30 +42,61 @@ var (
 	ErrStale       = errors.New("store: changed since it was read")
 	ErrUnavailable = errors.New("store: the database does not answer")
 	ErrTaken       = errors.New("store: somebody else has it already")
-	ErrNobody      = errors.New("store: there is no such person in the studio any more")
+	ErrNobody      = errors.New("store: nobody is signed in by that token, or not any more")
+	ErrFull        = errors.New("store: the disk of the database is full")
+	ErrAgain       = errors.New("store: somebody else was in the way; try again")
 )
 
-// Store is a pool of connections that work as Role.
-type Store struct{ Pool *pgxpool.Pool }
+// Store is the connections to the database, all of which sign in as Role: Pool for what people do, and a few apart, so
+// that signing in and asking whether the database answers never wait behind work.
+type Store struct {
+	Pool *pgxpool.Pool
+	door *pgxpool.Pool
+}
+
+// AppDSN is the address at which the application signs in to the database whose owner's address it is given: as Role,
+// with a password that follows from the owner's, so that every process that may bring the database up to date makes
+// the same and nothing more has to be kept.
+func AppDSN(owner string) (string, error) {
+	cfg, err := pgx.ParseConfig(owner)
+	if err != nil {
+		return "", err
+	}
+	return within(owner, Role, appPassword(cfg.Password))
+}
+
+func appPassword(owners string) string {
+	mac := hmac.New(sha256.New, []byte(owners))
+	mac.Write([]byte("the application's role"))
+	return hex.EncodeToString(mac.Sum(nil))
+}
+
+// within is an address with another user and password in it.
+func within(dsn, user, password string) (string, error) {
+	u, err := url.Parse(dsn)
+	if err != nil || u.Scheme == "" {
+		return dsn + " user=" + user + " password=" + password, nil // words and values; the last of a word holds
+	}
+	q := u.Query()
+	q.Del("user")
+	q.Del("password")
+	u.RawQuery, u.User = q.Encode(), url.UserPassword(user, password)
+	return u.String(), nil
+}
 
 // Migrate brings the database at dsn up to date, as its owner. Several processes may call it at once.
 func Migrate(ctx context.Context, dsn string) error {
+	cfg, err := pgx.ParseConfig(dsn)
+	if err != nil {
+		return err
+	}
 	db, err := sql.Open("pgx", dsn)
 	if err != nil {
 		return err
 	}
 	defer db.Close()
-	// The role must be there before migrations grant to it.
-	const create = `do $$ begin
-		if not exists (select from pg_roles where rolname = 'urncloth_app') then create role urncloth_app nologin;
-			end if;
-	exception when duplicate_object or unique_violation then null; end $$`
-	if _, err := db.ExecContext(ctx, create); err != nil {
-		return fmt.Errorf("create the application role: %w", err)
-	}
-	if _, err := db.ExecContext(ctx, `grant urncloth_app to current_user`); err != nil &&
-		!strings.Contains(err.Error(), "already") {
-		return fmt.Errorf("join the application role: %w", err)
+	if err := makeRole(ctx, db, cfg.Password); err != nil {
+		return err
 	}
 	locker, err := lock.NewPostgresSessionLocker()
 	if err != nil {
@@ -77,80 +114,172 @@ func Migrate(ctx context.Context, dsn string) error {
 	return err
 }
 
-// Open returns a store on the database at dsn.
-func Open(ctx context.Context, dsn string) (*Store, error) {
-	cfg, err := pgxpool.ParseConfig(dsn)
+// roleLock is the key of the lock under which the role is made: roles belong to all databases of a server.
+const roleLock = 0x75726e
+
+// makeRole makes the role the application signs in as, before migrations grant to it. It owns nothing and is a member
+// of nothing. Where the owner of the database may not make roles, somebody has made it already, and its address is
+// told beside the owner's.
+func makeRole(ctx context.Context, db *sql.DB, ownersPassword string) error {
+	tx, err := db.BeginTx(ctx, nil)
 	if err != nil {
-		return nil, err
-	}
-	cfg.ConnConfig.ConnectTimeout = 3 * time.Second
-	cfg.AfterConnect = func(ctx context.Context, c *pgx.Conn) error {
-		_, err := c.Exec(ctx, "set role "+Role)
 		return err
 	}
-	pool, err := pgxpool.NewWithConfig(ctx, cfg)
+	defer func() { _ = tx.Rollback() }()
+	if _, err := tx.ExecContext(ctx, `select pg_advisory_xact_lock($1)`, roleLock); err != nil {
+		return err
+	}
+	var there, may bool
+	if err := tx.QueryRowContext(ctx, `select exists (select from pg_roles where rolname = $1),
+		(select rolsuper or rolcreaterole from pg_roles where rolname = current_user)`, Role).
+		Scan(&there, &may); err != nil {
+		return err
+	}
+	if !may {
+		if !there {
+			return errors.New("store: the owner of the database may not make roles, and there is no " + Role +
+				": have it made with a password, and name its address in DATABASE_APP_URL")
+		}
+		return tx.Commit()
+	}
+	verb := "create"
+	if there {
+		verb = "alter"
+	}
+	if _, err := tx.ExecContext(ctx, fmt.Sprintf(`%s role %s login nosuperuser nocreaterole nocreatedb nobypassrls
+		password '%s'`, verb, Role, appPassword(ownersPassword))); err != nil {
+		return fmt.Errorf("make the role %s: %w", Role, err)
+	}
+	return tx.Commit()
+}
+
+// How long the database may be busy with one thing, and how many connections there are of each kind.
+const (
+	connectWithin   = 3 * time.Second
+	statementWithin = 8 * time.Second
+	lockWithin      = 4 * time.Second
+	idleWithin      = 10 * time.Second // of a transaction that does nothing
+	workers         = 12
+	doorkeepers     = 4
+)
+
+// Open returns a store on the database at dsn, the address of AppDSN. It refuses one at which it would sign in as
+// somebody who owns tables or could become who does.
+func Open(ctx context.Context, dsn string) (*Store, error) {
+	s := &Store{}
+	for pool, most := range map[**pgxpool.Pool]int32{&s.Pool: workers, &s.door: doorkeepers} {
+		cfg, err := pgxpool.ParseConfig(dsn)
+		if err != nil {
+			return nil, err
+		}
+		cfg.ConnConfig.ConnectTimeout, cfg.MaxConns = connectWithin, most
+		for name, within := range map[string]time.Duration{"statement_timeout": statementWithin,
+			"lock_timeout": lockWithin, "idle_in_transaction_session_timeout": idleWithin} {
+			cfg.ConnConfig.RuntimeParams[name] = strconv.FormatInt(within.Milliseconds(), 10)
+		}
+		if *pool, err = pgxpool.NewWithConfig(ctx, cfg); err != nil {
+			return nil, err
+		}
+	}
+	if err := s.humble(ctx); err != nil {
+		s.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+// OpenBeside is Open on the database whose owner's address it is given.
+func OpenBeside(ctx context.Context, owner string) (*Store, error) {
+	dsn, err := AppDSN(owner)
 	if err != nil {
 		return nil, err
 	}
-	return &Store{pool}, nil
+	return Open(ctx, dsn)
+}
+
+// humble reports an error where the application is more than it should be.
+func (s *Store) humble(ctx context.Context) error {
+	var who string
+	var could bool
+	err := s.door.QueryRow(ctx, `select current_user, r.rolsuper or r.rolcreaterole or r.rolbypassrls or exists (
+		select from pg_class c join pg_namespace n on n.oid = c.relnamespace
+		where n.nspname = 'public' and c.relkind = 'r' and pg_has_role(current_user, c.relowner, 'member'))
+		from pg_roles r where r.rolname = current_user`).Scan(&who, &could)
+	if err == nil && could {
+		return fmt.Errorf("store: the application may not work as %s, who owns tables or could become who does", who)
+	}
+	return Reason(err)
+}
+
+// Ready reports whether the database answers.
+func (s *Store) Ready(ctx context.Context) error { return Reason(s.door.Ping(ctx)) }
+
+// Stats is how busy the pools are, by what they are for.
+func (s *Store) Stats() map[string]*pgxpool.Stat {
+	return map[string]*pgxpool.Stat{"work": s.Pool.Stat(), "door": s.door.Stat()}
 }
 
 // Close gives the connections back.
-func (s *Store) Close() { s.Pool.Close() }
-
-// As runs work in one transaction that sees only the rows of a studio, on behalf of one of its people, who is read as
-// the studio has them now in the round trip that sets it. Where there is no such person any more it is ErrNobody, and
-// nothing is done.
-func (s *Store) As(ctx context.Context, studio, person uuid.UUID, work func(pgx.Tx, Person) error) error {
-	err := pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		var p Person
-		b := &pgx.Batch{}
-		b.Queue(`select set_config('app.studio_id', $1, true)`, studio.String())
-		b.Queue(`select id, studio_id, email, name, role from people where id = $1`, person).
-			QueryRow(func(row pgx.Row) error { return row.Scan(&p.ID, &p.StudioID, &p.Email, &p.Name, &p.Role) })
-		if err := tx.SendBatch(ctx, b).Close(); errors.Is(err, pgx.ErrNoRows) {
-			return ErrNobody
-		} else if err != nil {
-			return err
+func (s *Store) Close() {
+	for _, p := range []*pgxpool.Pool{s.Pool, s.door} {
+		if p != nil {
+			p.Close()
 		}
-		return work(tx, p)
-	})
-	return Reason(err)
+	}
 }
 
-func (s *Store) with(ctx context.Context, setting, value string, work func(pgx.Tx) error) error {
-	err := pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		if _, err := tx.Exec(ctx, `select set_config($1, $2, true)`, setting, value); err != nil {
-			return err
-		}
-		return work(tx)
-	})
-	return Reason(err)
+// In runs work in one transaction that sees only the rows of a studio, which is set in the round trip that begins it.
+func (s *Store) In(ctx context.Context, studio uuid.UUID, work func(pgx.Tx) error) error {
+	return begun(ctx, s.Pool, set("app.studio_id", studio.String()), work)
 }
 
-// uniqueViolation is PostgreSQL's code for a value that has to be the only one and is not.
-const uniqueViolation = "23505"
+// begun is a transaction whose settings are made as it begins.
+func begun(ctx context.Context, pool *pgxpool.Pool, settings string, work func(pgx.Tx) error) error {
+	return Reason(pgx.BeginTxFunc(ctx, pool, pgx.TxOptions{BeginQuery: "begin; " + settings}, work))
+}
+
+// set is a setting of the transaction. Values are hex or ids, or are quoted.
+func set(name, value string) string {
+	return fmt.Sprintf("select set_config('%s', '%s', true);", name, strings.ReplaceAll(value, "'", "''"))
+}
+
+// PostgreSQL's codes of what the application tells apart.
+const (
+	uniqueViolation  = "23505"
+	foreignViolation = "23503" // the row that something belongs to is gone
+	tooManyClients   = "53300"
+	diskFull         = "53100"
+)
+
+// inTheWay are the codes of what goes well when it is tried once more: a deadlock, a lock or a statement that took too
+// long.
+var inTheWay = []string{"40001", "40P01", "55P03", "57014"}
 
 // Reason turns what the database says into the errors of this package.
 func Reason(err error) error {
 	if err == nil {
 		return nil
 	}
-	if errors.Is(err, pgx.ErrNoRows) {
-		return ErrNotFound
-	}
 	var connect *pgconn.ConnectError
 	var network net.Error
 	var server *pgconn.PgError
-	if errors.As(err, &server) && server.Code == uniqueViolation {
-		return fmt.Errorf("%w: %w", ErrTaken, err)
+	code := ""
+	if errors.As(err, &server) {
+		code = server.Code
 	}
-	stopped := errors.As(err, &server) &&
-		(strings.HasPrefix(server.Code, "57P") || strings.HasPrefix(server.Code, "08") || server.Code == "53300")
-	if errors.As(err, &connect) || errors.As(err, &network) || stopped ||
-		strings.Contains(err.Error(), "conn closed") ||
-		strings.Contains(err.Error(), "unexpected EOF") ||
-		strings.Contains(err.Error(), "connection reset") {
+	switch {
+	case errors.Is(err, pgx.ErrNoRows), code == foreignViolation:
+		return fmt.Errorf("%w: %w", ErrNotFound, err)
+	case code == uniqueViolation:
+		return fmt.Errorf("%w: %w", ErrTaken, err)
+	case code == diskFull:
+		return fmt.Errorf("%w: %w", ErrFull, err)
+	case slices.Contains(inTheWay, code):
+		return fmt.Errorf("%w: %w", ErrAgain, err)
+	case errors.As(err, &connect), errors.As(err, &network), code == tooManyClients,
+		strings.HasPrefix(code, "57P"), strings.HasPrefix(code, "08"),
+		strings.Contains(err.Error(), "conn closed"), strings.Contains(err.Error(), "unexpected EOF"),
+		strings.Contains(err.Error(), "connection reset"), strings.Contains(err.Error(), "broken pipe"):
 		return fmt.Errorf("%w: %w", ErrUnavailable, err)
 	}
 	return err

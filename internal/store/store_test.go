@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -24,20 +25,10 @@ func TestMain(m *testing.M) { pgtest.Main(m) }
 
 var saltmarsh = uuid.MustParse("5a17ab5e-0000-4000-8000-000000000001")
 
-func open(t *testing.T, dsn string) *store.Store {
-	t.Helper()
-	s, err := store.Open(t.Context(), dsn)
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(s.Close)
-	return s
-}
-
 func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	dsn := pgtest.DSN(t)
 	other := pgtest.AddStudio(t, dsn)
-	s := open(t, dsn)
+	s := pgtest.Open(t, dsn)
 	ctx := t.Context()
 	var theirs uuid.UUID
 	err := in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
@@ -146,14 +137,95 @@ func TestAStaleEditIsToldApartFromAMissingRow(t *testing.T) {
 	}
 }
 
-func TestASignInReadsThatOneAccountAlone(t *testing.T) {
-	s := pgtest.Store(t)
-	p, err := s.PersonByEmail(t.Context(), "mirrin@saltmarsh.example")
-	if err != nil || p.Role != "owner" || p.StudioID != saltmarsh {
-		t.Errorf("%+v, %v", p, err)
+// only is the one account of an address.
+func only(t *testing.T, s *store.Store, email string) store.Account {
+	t.Helper()
+	list, err := s.Accounts(t.Context(), email)
+	if err != nil || len(list) != 1 {
+		t.Fatalf("%d accounts, %v", len(list), err)
 	}
-	if _, err := s.PersonByEmail(t.Context(), "nobody@saltmarsh.example"); !errors.Is(err, store.ErrNotFound) {
-		t.Errorf("nobody: %v", err)
+	return list[0]
+}
+
+func TestASignInReadsTheAccountsOfThatAddressAlone(t *testing.T) {
+	dsn := pgtest.DSN(t)
+	other := pgtest.AddStudio(t, dsn)
+	s, ctx := pgtest.Open(t, dsn), t.Context()
+	if p := only(t, s, "mirrin@saltmarsh.example"); p.Role != "owner" || p.StudioID != saltmarsh {
+		t.Errorf("%+v", p)
+	}
+	if list, err := s.Accounts(ctx, "nobody@saltmarsh.example"); err != nil || len(list) != 0 {
+		t.Errorf("nobody: %d, %v", len(list), err)
+	}
+	if list, err := s.Accounts(ctx, "' or true --"); err != nil || len(list) != 0 {
+		t.Errorf("a quote: %d, %v", len(list), err)
+	}
+	err := in(ctx, s, other, func(tx pgx.Tx) error {
+		_, err := store.AddPerson(ctx, tx, store.Person{Email: "mirrin@saltmarsh.example", Name: "M", Role: "artist"})
+		return err
+	})
+	if list, readErr := s.Accounts(ctx, "mirrin@saltmarsh.example"); err != nil || readErr != nil || len(list) != 2 {
+		t.Errorf("the same address in two studios: %d accounts, %v, %v", len(list), err, readErr)
+	}
+}
+
+func TestASessionIsKeptByTheHashOfItsTokenAndEndsIdleOrOld(t *testing.T) {
+	dsn := pgtest.DSN(t)
+	s, ctx := pgtest.Open(t, dsn), t.Context()
+	other := pgtest.AddStudio(t, dsn)
+	p := only(t, s, "mirrin@saltmarsh.example")
+	hash, wrong := make([]byte, 32), make([]byte, 32)
+	hash[0], wrong[0] = 7, 8
+	if err := s.Enter(ctx, saltmarsh, func(tx pgx.Tx) error {
+		return store.AddSession(ctx, tx, hash, store.Session{PersonID: p.ID, Since: start, Device: "a slate"})
+	}); err != nil {
+		t.Fatal(err)
+	}
+	at := func(hash []byte, now time.Time) error {
+		return s.As(ctx, hash, now, func(tx pgx.Tx, b store.Bearer) error {
+			if b.ID != p.ID || b.StudioID != saltmarsh || b.Role != "owner" || b.Session.Device != "a slate" ||
+				len(b.Seal) != 32 {
+				t.Errorf("%+v", b)
+			}
+			var n int
+			if err := tx.QueryRow(ctx, `select count(*) from studios`).Scan(&n); err != nil || n != 1 {
+				t.Errorf("%d studios, %v", n, err)
+			}
+			return nil
+		})
+	}
+	steps := []struct {
+		what string
+		hash []byte
+		at   time.Duration
+		want error
+	}{
+		{"at once", hash, 0, nil},
+		{"another token", wrong, 0, store.ErrNobody},
+		{"after 29 minutes", hash, 29 * time.Minute, nil},
+		{"used since, half an hour later", hash, 58 * time.Minute, nil},
+		{"idle for half an hour", hash, 58*time.Minute + 30*time.Minute + time.Second, store.ErrNobody},
+	}
+	for _, x := range steps {
+		if err := at(x.hash, start.Add(x.at)); !errors.Is(err, x.want) {
+			t.Errorf("%s: %v", x.what, err)
+		}
+	}
+	for now := start.Add(58 * time.Minute); now.Before(start.Add(12 * time.Hour)); now = now.Add(20 * time.Minute) {
+		if err := at(hash, now); err != nil {
+			t.Fatalf("used all day, at %s: %v", now, err)
+		}
+	}
+	if err := at(hash, start.Add(12*time.Hour+time.Minute)); !errors.Is(err, store.ErrNobody) {
+		t.Errorf("after twelve hours: %v", err)
+	}
+	err := s.Enter(ctx, other, func(tx pgx.Tx) error { return store.EndSession(ctx, tx, p.ID, uuid.New()) })
+	if !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("another studio ends it: %v", err)
+	}
+	var seen string
+	if err := s.Pool.QueryRow(ctx, `select count(*)::text from sessions`).Scan(&seen); err != nil || seen != "0" {
+		t.Errorf("outside a studio %s sessions are seen, %v", seen, err)
 	}
 }
 
@@ -399,32 +471,52 @@ func TestAKitIsInItsOrderWithoutWhatIsRetiredAndAShelfHoldsBoth(t *testing.T) {
 	})
 }
 
-func TestFailuresAreCountedSinceAMomentAndTheOldForgotten(t *testing.T) {
+func TestTriesAreCountedInAWindowTakenBackWhenTheyGoWellAndForgotten(t *testing.T) {
 	s, ctx := pgtest.Store(t), t.Context()
-	note := func(minute int) {
-		at := start.Add(time.Duration(minute) * time.Minute)
-		if err := s.NoteFailedSignIn(ctx, at, at.Add(-10*time.Minute), "account:x", "address:y"); err != nil {
+	const window = 10 * time.Minute
+	try := func(minute int, who string, most int) time.Duration {
+		t.Helper()
+		wait, err := s.Tries(ctx, "account", start.Add(time.Duration(minute)*time.Minute), window,
+			[]store.Try{{Who: who, Most: most}})
+		if err != nil {
 			t.Fatal(err)
 		}
+		return wait
 	}
-	note(0)
-	note(5)
-	note(8)
-	n, oldest, err := s.FailedSignIns(ctx, "account:x", start.Add(time.Minute))
-	if n != 2 || !oldest.Equal(start.Add(5*time.Minute)) || err != nil {
-		t.Errorf("since minute 1: %d from %s, %v", n, oldest, err)
+	for i, want := range []time.Duration{0, 0, 8 * time.Minute, 7 * time.Minute} { // a try turned away prolongs nothing
+		if wait := try(i, "x", 2); wait != want {
+			t.Errorf("try %d: wait %s, want %s", i+1, wait, want)
+		}
 	}
-	note(11) // forgets minute 0
-	if n, oldest, err := s.FailedSignIns(ctx, "address:y", start.Add(-time.Hour)); n != 3 ||
-		!oldest.Equal(start.Add(5*time.Minute)) || err != nil {
-		t.Errorf("all: %d from %s, %v", n, oldest, err)
+	if wait := try(3, "y", 2); wait != 0 {
+		t.Errorf("another: wait %s", wait)
 	}
-	if err := s.ForgetFailedSignIns(ctx, "account:x"); err != nil {
+	if wait := try(10, "x", 2); wait != 0 {
+		t.Errorf("a new window: wait %s", wait)
+	}
+	if err := s.WentWell(ctx, start.Add(11*time.Minute), []string{"x", "y"}); err != nil {
 		t.Fatal(err)
 	}
-	n, oldest, _ = s.FailedSignIns(ctx, "account:x", start)
-	if other, _, _ := s.FailedSignIns(ctx, "address:y", start); n != 0 || !oldest.IsZero() || other != 3 {
-		t.Errorf("forgotten: %d of the account, %d of the address", n, other)
+	if a, b, c := try(11, "x", 2), try(11, "x", 2), try(11, "x", 2); a != 0 || b != 0 || c == 0 {
+		t.Errorf("after it went well: %s, %s, %s", a, b, c)
+	}
+	for moment, want := range map[int]bool{10: true, 11: false} {
+		well, err := s.WentWellSince(ctx, "x", start.Add(time.Duration(moment)*time.Minute))
+		if err != nil || well != want {
+			t.Errorf("went well since minute %d: %t, %v", moment, well, err)
+		}
+	}
+	if err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error { return store.ForgiveTries(ctx, tx, "account") }); err != nil {
+		t.Fatal(err)
+	}
+	if wait := try(12, "x", 1); wait != 0 {
+		t.Errorf("forgiven: wait %s", wait)
+	}
+	if err := s.ForgetTries(ctx, start.Add(11*time.Minute+time.Second)); err != nil {
+		t.Fatal(err)
+	}
+	if well, err := s.WentWellSince(ctx, "x", start); err != nil || well {
+		t.Errorf("long ago is not forgotten: %t, %v", well, err)
 	}
 }
 
@@ -457,15 +549,13 @@ func TestAnErasedClientTakesTheirSittingsAndLeavesTheTrail(t *testing.T) {
 	})
 }
 
-func TestAPersonIsChangedWithoutAPasswordAndOwnersAreCounted(t *testing.T) {
+func TestAPersonIsChangedGivenAPasswordAndRemovedAndOwnersAreCounted(t *testing.T) {
 	s, ctx := pgtest.Store(t), t.Context()
-	was, err := s.PersonByEmail(ctx, "mirrin@saltmarsh.example")
-	if err != nil {
-		t.Fatal(err)
-	}
-	change := func(p store.Person) (owners int) {
+	was := only(t, s, "mirrin@saltmarsh.example")
+	change := func(do func(tx pgx.Tx) error) (owners int) {
+		t.Helper()
 		err := in(ctx, s, saltmarsh, func(tx pgx.Tx) (err error) {
-			if err := store.SavePerson(ctx, tx, p); err != nil {
+			if err := do(tx); err != nil {
 				return err
 			}
 			owners, err = store.Owners(ctx, tx)
@@ -476,18 +566,82 @@ func TestAPersonIsChangedWithoutAPasswordAndOwnersAreCounted(t *testing.T) {
 		}
 		return owners
 	}
-	if n := change(store.Person{ID: was.ID, Name: "M", Role: "artist"}); n != 0 {
+	role := func(role string) func(tx pgx.Tx) error {
+		return func(tx pgx.Tx) error {
+			return store.SavePerson(ctx, tx, store.Person{ID: was.ID, Name: "M", Role: role})
+		}
+	}
+	if n := change(role("artist")); n != 0 {
 		t.Errorf("%d owners once the only one is none", n)
 	}
-	if now, err := s.PersonByEmail(ctx, was.Email); err != nil || now.PasswordHash != was.PasswordHash ||
-		now.Name != "M" || now.Role != "artist" {
-		t.Errorf("%+v, %v", now, err)
+	if now := only(t, s, was.Email); now.PasswordHash != was.PasswordHash || now.Name != "M" || now.Role != "artist" {
+		t.Errorf("%+v", now)
 	}
-	if n := change(store.Person{ID: was.ID, Name: "M", Role: "owner", PasswordHash: "new"}); n != 1 {
+	if n := change(role("owner")); n != 1 {
 		t.Errorf("%d owners", n)
 	}
-	if now, _ := s.PersonByEmail(ctx, was.Email); now.PasswordHash != "new" {
-		t.Error("the new password was not kept")
+	until := start.Add(time.Hour)
+	change(func(tx pgx.Tx) error { return store.SetPassword(ctx, tx, was.ID, "first", &until) })
+	if now := only(t, s, was.Email); now.PasswordHash != "first" || !now.MustChange || !now.FirstUntil.Equal(until) {
+		t.Errorf("a first password: %+v", now)
+	}
+	change(func(tx pgx.Tx) error { return store.SetPassword(ctx, tx, was.ID, "own", nil) })
+	if now := only(t, s, was.Email); now.PasswordHash != "own" || now.MustChange || now.FirstUntil != nil {
+		t.Errorf("a password of their own: %+v", now)
+	}
+	if n := change(func(tx pgx.Tx) error { return store.RemovePerson(ctx, tx, was.ID, start) }); n != 0 {
+		t.Errorf("%d owners once the only one is removed", n)
+	}
+	if list, err := s.Accounts(ctx, was.Email); err != nil || len(list) != 0 {
+		t.Errorf("somebody removed has %d accounts, %v", len(list), err)
+	}
+	_ = in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
+		if err := store.RemovePerson(ctx, tx, was.ID, start); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("removed twice: %v", err)
+		}
+		if _, err := store.PersonOf(ctx, tx, was.ID); !errors.Is(err, pgx.ErrNoRows) {
+			t.Errorf("somebody removed is read: %v", err)
+		}
+		return nil
+	})
+}
+
+func TestTheApplicationsRoleCannotBecomeTheOwnerAndOwnersAreTurnedAway(t *testing.T) {
+	dsn := pgtest.DSN(t)
+	s, ctx := pgtest.Open(t, dsn), t.Context()
+	for _, try := range []string{"reset role", "set role urncloth", "set session authorization urncloth",
+		"alter role urncloth_app superuser", "create table mine ()", "drop table clients", "alter table clients disable row level security",
+		"create function f() returns int language sql security definer as 'select 1'", "truncate clients",
+		"select * from goose_db_version", "copy clients to program 'cat'"} {
+		var who string
+		_, err := s.Pool.Exec(ctx, try)
+		if asked := s.Pool.QueryRow(ctx, "select current_user").Scan(&who); asked != nil || who != store.Role {
+			t.Errorf("after %q it works as %s, %v", try, who, asked)
+		}
+		if err == nil && try != "reset role" {
+			t.Errorf("%q is let through", try)
+		}
+	}
+	if owner, err := store.Open(ctx, dsn); err == nil {
+		owner.Close()
+		t.Error("the owner of the tables may serve")
+	}
+}
+
+func TestAnAddressForTheApplicationIsTheOwnersWithAnotherSignIn(t *testing.T) {
+	for owner, want := range map[string]string{
+		"postgres://o:p@127.0.0.1:5/x?sslmode=disable": "postgres://urncloth_app:",
+		"host=127.0.0.1 user=o password=p dbname=x":    "host=127.0.0.1 user=o password=p dbname=x user=urncloth_app password=",
+	} {
+		got, err := store.AppDSN(owner)
+		again, _ := store.AppDSN(owner)
+		if err != nil || !strings.HasPrefix(got, want) || got != again || strings.HasSuffix(got, "password=") {
+			t.Errorf("%s becomes %s, %v", owner, got, err)
+		}
+		cfg, err := pgx.ParseConfig(got)
+		if err != nil || cfg.User != store.Role || cfg.Password == "p" || cfg.Database != "x" {
+			t.Errorf("%s is read as %s, %v", got, cfg.User, err)
+		}
 	}
 }
 
@@ -516,6 +670,12 @@ func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
 	if err := store.Reason(nil); err != nil {
 		t.Errorf("nothing wrong: %v", err)
 	}
+	for code, want := range map[string]error{"53100": store.ErrFull, "23503": store.ErrNotFound, "40P01": store.ErrAgain,
+		"57014": store.ErrAgain, "57P01": store.ErrUnavailable} {
+		if err := store.Reason(&pgconn.PgError{Code: code}); !errors.Is(err, want) {
+			t.Errorf("%s: %v", code, err)
+		}
+	}
 	if err := store.Reason(pgx.ErrNoRows); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("no rows: %v", err)
 	}
@@ -535,10 +695,5 @@ func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
 
 // in runs work in one transaction that sees only the rows of a studio, on nobody's behalf.
 func in(ctx context.Context, s *store.Store, studio uuid.UUID, work func(pgx.Tx) error) error {
-	return store.Reason(pgx.BeginFunc(ctx, s.Pool, func(tx pgx.Tx) error {
-		if _, err := tx.Exec(ctx, `select set_config('app.studio_id', $1, true)`, studio.String()); err != nil {
-			return err
-		}
-		return work(tx)
-	}))
+	return s.In(ctx, studio, work)
 }

@@ -74,15 +74,15 @@ func operation(id, method, path, summary string) huma.Operation {
 	return op
 }
 
-// signedIn is a handler for somebody who is signed in; all others get 401. What they may do the application decides, in
-// the transaction of what they do.
+// signedIn is a handler for somebody who is signed in; all others get 401. Whose token it is and what they may do the
+// application decides, in the transaction of what they do.
 func signedIn[I, O any](
 	s *server,
 	do func(ctx context.Context, who app.Actor, in *I) (*O, error),
 ) func(context.Context, *I) (*O, error) {
 	return func(ctx context.Context, in *I) (*O, error) {
-		who, ok := s.sessions.Get(ctx, actorKey).(app.Actor)
-		if !ok {
+		who, is := bearer(ctx)
+		if !is {
 			return nil, problem(app.ErrSignedOut, nil)
 		}
 		return do(ctx, who, in)
@@ -114,13 +114,30 @@ func writes[T, I, O any, P interface {
 	huma.Register(s.api, operation(id, method, path, summary),
 		signedIn(s, func(ctx context.Context, who app.Actor, in *I) (*body[O], error) {
 			v, err := read[T](P(in).raw())
-			if err != nil {
+			if err != nil { // said to people of the studio alone
+				if out := s.App.Present(ctx, who); out != nil {
+					err = out
+				}
 				return nil, problem(err, nil)
 			}
 			out, err := do(ctx, who, in, v)
 			return answer(out, err)
 		}))
 	takes[T](s.api, method, path)
+}
+
+// changes is an operation without a document that answers with one.
+func changes[I, O any](
+	s *server,
+	id, method, path, summary string,
+	do func(ctx context.Context, who app.Actor, in *I) (O, error),
+) {
+	op := operation(id, method, path, summary)
+	op.DefaultStatus = http.StatusOK
+	huma.Register(s.api, op, signedIn(s, func(ctx context.Context, who app.Actor, in *I) (*body[O], error) {
+		out, err := do(ctx, who, in)
+		return answer(out, err)
+	}))
 }
 
 // paper is what a file is and how it is called.

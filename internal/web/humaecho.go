@@ -43,7 +43,7 @@ func (c *humaContext) Operation() *huma.Operation { return c.op }
 func (c *humaContext) Context() context.Context   { return c.echo.Request().Context() }
 func (c *humaContext) Method() string             { return c.echo.Request().Method }
 func (c *humaContext) Host() string               { return c.echo.Request().Host }
-func (c *humaContext) RemoteAddr() string         { return c.echo.Request().RemoteAddr }
+func (c *humaContext) RemoteAddr() string         { return c.echo.RealIP() }
 func (c *humaContext) URL() url.URL               { return *c.echo.Request().URL }
 func (c *humaContext) Param(name string) string   { return c.echo.Param(name) }
 func (c *humaContext) Query(name string) string   { return c.echo.QueryParam(name) }

@@ -3,7 +3,6 @@ package web
 import (
 	"context"
 	"encoding/json"
-	"net"
 	"net/http"
 	"strings"
 
@@ -17,19 +16,9 @@ import (
 	"urncloth/internal/app"
 )
 
-// Credentials are an e-mail and a password.
-type Credentials struct {
-	Email    string `json:"email" need:"yes" len:"1..200"`
-	Password string `json:"password" need:"yes" len:"1..200"`
-}
-
-// Hello is what the sign-in page may know.
-type Hello struct {
-	Demo *Demo `json:"demo,omitempty"`
-}
-
 func (s *server) routes() {
 	s.session()
+	s.myself()
 	s.studio()
 	s.people()
 	s.clients()
@@ -38,60 +27,10 @@ func (s *server) routes() {
 	s.papers()
 }
 
-// session is what somebody may do who is not signed in, and signing out.
-func (s *server) session() {
-	huma.Register(s.api, operation("hello", http.MethodGet, "/api/hello", "What the sign-in page may know"),
-		func(context.Context, *nothing) (*body[Hello], error) { return &body[Hello]{Hello{s.Demo}}, nil })
-	huma.Register(s.api, operation("sign-in", http.MethodPost, "/api/session", "Sign in"),
-		func(ctx context.Context, i *signIn) (*body[app.Me], error) {
-			me, err := s.signIn(ctx, i)
-			return answer(me, err)
-		})
-	takes[Credentials](s.api, http.MethodPost, "/api/session")
-	huma.Register(s.api, operation("sign-out", http.MethodDelete, "/api/session", "Sign out"),
-		func(ctx context.Context, _ *nothing) (*nothing, error) {
-			return nil, problem(s.sessions.Destroy(ctx), nil)
-		})
-}
-
-// signIn also learns the address, for the throttle.
-type signIn struct {
-	sent
-	address string
-}
-
-// Resolve takes the address of the connection. Behind a proxy that is the proxy's, which throttles all together.
-func (i *signIn) Resolve(c huma.Context) []error {
-	host, _, err := net.SplitHostPort(c.RemoteAddr())
-	if err != nil {
-		host = c.RemoteAddr()
-	}
-	i.address = host
-	return nil
-}
-
-func (s *server) signIn(ctx context.Context, i *signIn) (app.Me, error) {
-	c, err := read[Credentials](i.RawBody)
-	if err != nil {
-		return app.Me{}, err
-	}
-	who, err := s.App.SignIn(ctx, strings.ToLower(strings.TrimSpace(c.Email)), c.Password, i.address)
-	if err != nil {
-		return app.Me{}, err
-	}
-	if err := s.sessions.RenewToken(ctx); err != nil {
-		return app.Me{}, err
-	}
-	s.sessions.Put(ctx, actorKey, who)
-	return s.App.Me(ctx, who)
-}
-
 func (s *server) studio() {
-	reads(s, "me", "/api/me", "Who is signed in",
-		func(ctx context.Context, who app.Actor, _ *nothing) (app.Me, error) { return s.App.Me(ctx, who) })
 	reads(s, "catalogue", "/api/catalogue", "Rules, house methods and figures with their sources",
-		func(context.Context, app.Actor, *nothing) (plan.Catalogue, error) {
-			return plan.Everything(say.English), nil
+		func(ctx context.Context, who app.Actor, _ *nothing) (plan.Catalogue, error) {
+			return plan.Everything(say.English), s.App.Here(ctx, who)
 		})
 	reads(s, "get-house", "/api/house", "The studio's house methods and notes",
 		func(ctx context.Context, who app.Actor, _ *nothing) (app.House, error) { return s.App.House(ctx, who) })
@@ -100,19 +39,8 @@ func (s *server) studio() {
 			return s.App.SaveHouse(ctx, who, h)
 		})
 	writes(s, "reckon-amount", http.MethodPost, "/api/amount", "What an amount of sunscreen really gives",
-		func(_ context.Context, _ app.Actor, _ *sent, a wear.Amount) (wear.Gives, error) {
-			return wear.Reckon(say.English, a), nil
-		})
-}
-
-func (s *server) people() {
-	reads(s, "list-people", "/api/people", "The people of the studio",
-		func(ctx context.Context, who app.Actor, _ *nothing) ([]app.Person, error) {
-			return s.App.People(ctx, who)
-		})
-	writes(s, "save-person", http.MethodPut, "/api/people", "Add or change somebody of the studio",
-		func(ctx context.Context, who app.Actor, _ *sent, e app.PersonEdit) ([]app.Person, error) {
-			return s.App.SavePerson(ctx, who, e)
+		func(ctx context.Context, who app.Actor, _ *sent, a wear.Amount) (wear.Gives, error) {
+			return wear.Reckon(say.English, a), s.App.Here(ctx, who)
 		})
 }
 

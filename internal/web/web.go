@@ -4,24 +4,22 @@ package web
 import (
 	"compress/gzip"
 	"context"
-	"encoding/gob"
 	"encoding/json"
 	"errors"
 	"io/fs"
-	"log/slog"
 	"net/http"
+	"net/netip"
 	"path"
 	"reflect"
 	"strings"
 	"time"
 
-	"github.com/alexedwards/scs/pgxstore"
-	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
 	"urncloth/internal/app"
+	"urncloth/internal/metrics"
 )
 
 // Demo is the sign-in shown on the sign-in page of the demo, and nowhere else.
@@ -32,88 +30,65 @@ type Demo struct {
 
 // Options is what a server is made of.
 type Options struct {
-	App    *app.App
-	UI     fs.FS // the built interface, index.html at its root
-	Demo   *Demo
-	Secure bool // cookies over TLS only
+	App     *app.App
+	UI      fs.FS // the built interface, index.html at its root
+	Demo    *Demo
+	Secure  bool           // served over TLS alone
+	Hosts   []string       // names it answers under, beside addresses and localhost
+	Proxies []netip.Prefix // whose word for the address of who asks is taken
+	Metrics *metrics.Metrics
 }
 
-// Server is the whole application as an http.Handler. Close ends its background work.
+// Server is the whole application as an http.Handler.
 type Server struct {
 	http.Handler
-	API      huma.API
-	sessions *pgxstore.PostgresStore
+	API huma.API
 }
 
-// Close stops the cleaning of expired sessions.
-func (s *Server) Close() { s.sessions.StopCleanup() }
-
-const (
-	sessionLife  = 14 * 24 * time.Hour
-	sessionIdle  = 3 * 24 * time.Hour
-	maxBody      = 4 << 20
-	actorKey     = "actor"
-	assetForever = "public, max-age=31536000, immutable"
-)
-
-func init() { gob.Register(app.Actor{}) }
+const assetForever = "public, max-age=31536000, immutable"
 
 type server struct {
 	Options
-	api      huma.API
-	sessions *scs.SessionManager
+	api   huma.API
+	hosts map[string]bool
 }
 
 // New returns the application.
 func New(o Options) *Server {
 	maskUnexpected()
 	huma.DefaultArrayNullable = false
-	kept := pgxstore.NewWithCleanupInterval(o.App.Store.Pool, time.Hour)
-	s := &server{Options: o, sessions: scs.New()}
-	s.sessions.Store = kept
-	s.sessions.Lifetime, s.sessions.IdleTimeout = sessionLife, sessionIdle
-	s.sessions.Cookie.Name = "urncloth"
-	s.sessions.Cookie.HttpOnly, s.sessions.Cookie.Secure = true, o.Secure
-	s.sessions.Cookie.SameSite = http.SameSiteStrictMode
-	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) {
-		slog.Error("session", "path", r.URL.Path, "error", err)
-		w.Header().Set("Retry-After", "3")
-		writeProblem(w, http.StatusServiceUnavailable, sayUnavailable)
+	s := &server{Options: o, hosts: map[string]bool{}}
+	for _, name := range o.Hosts {
+		s.hosts[strings.ToLower(name)] = true
 	}
-
 	e := echo.New()
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
-	e.Use(middleware.Recover(), headers, middleware.BodyLimit(maxBody),
-		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}))
-	e.Use(echo.WrapMiddleware(refuseCrossOrigin))
-	e.Use(echo.WrapMiddleware(func(next http.Handler) http.Handler {
-		inner := s.sessions.LoadAndSave(next)
-		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if strings.HasPrefix(r.URL.Path, "/api/") { // the interface itself needs no session
-				inner.ServeHTTP(w, r)
-				return
-			}
-			next.ServeHTTP(w, r)
-		})
-	}))
+	e.IPExtractor = behind(o.Proxies)
+	e.Use(s.traced, middleware.Recover(), s.headers, s.named, readable,
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}),
+		echo.WrapMiddleware(refuseCrossOrigin), bodied, s.bearing)
 
 	s.api = huma.NewAPI(config(), adapter{e})
 	s.routes()
-	e.GET("/healthz", func(c *echo.Context) error {
-		ctx, cancel := context.WithTimeout(c.Request().Context(), 2*time.Second)
+	// Alive is that the process answers; ready that it can do its work.
+	e.GET("/healthz", func(c *echo.Context) error { return c.NoContent(http.StatusNoContent) })
+	e.GET("/readyz", func(c *echo.Context) error {
+		ctx, cancel := context.WithTimeout(c.Request().Context(), readyWithin)
 		defer cancel()
-		if err := o.App.Store.Pool.Ping(ctx); err != nil {
+		if err := o.App.Store.Ready(ctx); err != nil {
 			return echo.NewHTTPError(http.StatusServiceUnavailable, "no database")
 		}
 		return c.NoContent(http.StatusNoContent)
 	})
 	e.Any("/api/*", func(c *echo.Context) error { return echo.ErrNotFound })
 	e.GET("/*", s.page)
-	return &Server{Handler: e, API: s.api, sessions: kept}
+	return &Server{Handler: headOfGet(e), API: s.api}
 }
 
+const readyWithin = 2 * time.Second
+
 // headers sets what keeps a page to itself.
-func headers(next echo.HandlerFunc) echo.HandlerFunc {
+func (s *server) headers(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
 		h.Set(
@@ -121,6 +96,9 @@ func headers(next echo.HandlerFunc) echo.HandlerFunc {
 			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
 				"object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'",
 		)
+		if s.Secure {
+			h.Set("Strict-Transport-Security", hstsFor)
+		}
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("X-Frame-Options", "DENY")
 		h.Set("Referrer-Policy", "same-origin")

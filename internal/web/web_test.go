@@ -45,7 +45,7 @@ type house struct {
 func open(t testing.TB) *house {
 	t.Helper()
 	dsn := pgtest.DSN(t)
-	kept, err := store.Open(context.Background(), dsn)
+	kept, err := store.OpenBeside(context.Background(), dsn)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -56,7 +56,7 @@ func open(t testing.TB) *house {
 		Now: func() time.Time { return now }}, UI: files,
 		Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
-	t.Cleanup(func() { server.Close(); handler.Close(); kept.Close() })
+	t.Cleanup(func() { server.Close(); kept.Close() })
 	h := &house{t: t, url: server.URL, dsn: dsn, now: &now}
 	h.client = h.visitor()
 	return h

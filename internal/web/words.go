@@ -69,6 +69,8 @@ func words(t reflect.Type) (list []string, is bool) {
 	switch t {
 	case typeOf[app.Role]():
 		return texts(app.Roles()), true
+	case typeOf[app.First]():
+		return texts(app.Firsts()), true
 	case typeOf[app.Right]():
 		return texts(app.Rights()), true
 	}
