@@ -1,112 +1,99 @@
 package main
 
 import (
-	"bufio"
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"os/signal"
 	"strings"
 	"syscall"
 	"time"
 
-	"github.com/google/uuid"
-	"github.com/jackc/pgx/v5"
 	"github.com/spf13/cobra"
 
-	"urncloth/core/day"
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/demoload"
 	"urncloth/internal/device"
-	"urncloth/internal/password"
+	"urncloth/internal/metrics"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
 	"urncloth/ui"
 )
 
+// How long a request and a connection may take, and how long the last ones may when the server stops.
 const (
-	database    = "urncloth"
-	readTimeout = 15 * time.Second
-	stopWithin  = 8 * time.Second
+	headerWithin = 10 * time.Second
+	bodyWithin   = 15 * time.Second
+	writeWithin  = 60 * time.Second
+	idleFor      = 2 * time.Minute
+	stopWithin   = 8 * time.Second
+	database     = "urncloth"
 )
+
+// serving is how a server is started.
+type serving struct {
+	address, data, metrics string
+	hosts, proxies         []string
+	demo, secure           bool
+}
 
 // served lists the commands that need a database.
 func served() []*cobra.Command {
-	var address, data string
-	var withDemo, secure bool
-	serve := &cobra.Command{
+	list := append([]*cobra.Command{serveCommand(), demoCommand()}, studioCommands()...)
+	return append(list, openAPICommand())
+}
+
+// dataFlag is where the private database lives.
+func dataFlag(c *cobra.Command, data *string) {
+	c.Flags().StringVar(data, "data", env("URNCLOTH_DATA", ".data"),
+		"folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
+}
+
+func serveCommand() *cobra.Command {
+	var s serving
+	c := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the web application",
 		Args:  cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			return serve(cmd.Context(), address, data, withDemo, secure)
-		},
+		RunE:  func(cmd *cobra.Command, _ []string) error { return s.run(cmd.Context()) },
 	}
-	serve.Flags().
-		StringVar(&address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"),
-			"address to listen on (URNCLOTH_ADDRESS)")
-	serve.Flags().BoolVar(&withDemo, "demo", false, "load the demo studio once, and show its sign-in")
-	serve.Flags().
-		BoolVar(&secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "",
-			"send cookies over TLS only (URNCLOTH_SECURE)")
+	f := c.Flags()
+	f.StringVar(&s.address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"),
+		"address to listen on (URNCLOTH_ADDRESS)")
+	f.StringVar(&s.metrics, "metrics", env("URNCLOTH_METRICS", ""),
+		"address to serve counts on, none without (URNCLOTH_METRICS)")
+	f.StringSliceVar(&s.hosts, "hosts", list("URNCLOTH_HOSTS"),
+		"names it answers under, beside addresses and localhost (URNCLOTH_HOSTS)")
+	f.StringSliceVar(&s.proxies, "proxies", list("URNCLOTH_PROXIES"),
+		"addresses or networks of proxies whose word for a visitor's address is taken (URNCLOTH_PROXIES)")
+	f.BoolVar(&s.demo, "demo", false, "load the demo studio once, and show its sign-in")
+	f.BoolVar(&s.secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "",
+		"served over TLS alone (URNCLOTH_SECURE)")
+	dataFlag(c, &s.data)
+	return c
+}
 
-	loadDemo := &cobra.Command{
+func demoCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
 		Use:   "demo",
 		Short: "Load the demo studio into the database, once",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return withDatabase(
-				cmd.Context(),
-				data,
-				func(ctx context.Context, dsn string) error { return demoload.Load(ctx, dsn) },
-			)
-		},
-	}
-
-	var name, email, person, zone string
-	var place day.Place
-	studio := &cobra.Command{
-		Use:   "studio",
-		Short: "Add a studio and its owner; the password is read from standard input",
-		Args:  cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			password, err := bufio.NewReader(cmd.InOrStdin()).ReadString('\n')
-			password = strings.TrimRight(password, "\r\n")
-			if err != nil && password == "" || len(password) < app.LeastPassword {
-				return badInput{
-					fmt.Errorf("password: needs at least %d characters, on standard input", app.LeastPassword),
-				}
-			}
-			if _, err := (day.Day{Timezone: zone}).Zone(); err != nil {
-				return badInput{fmt.Errorf("timezone: %w", err)}
-			}
 			return withDatabase(cmd.Context(), data, func(ctx context.Context, dsn string) error {
-				return addStudio(ctx, dsn, store.Studio{ID: uuid.New(), Name: name, Timezone: zone, Place: place},
-					store.Person{Email: strings.ToLower(email), Name: person, Role: "owner"}, password)
+				return demoload.Load(ctx, dsn)
 			})
 		},
 	}
-	studio.Flags().StringVar(&name, "name", "", "the studio's name")
-	studio.Flags().StringVar(&person, "owner", "", "the owner's name")
-	studio.Flags().StringVar(&email, "email", "", "the owner's e-mail")
-	studio.Flags().StringVar(&zone, "timezone", "UTC", "the studio's time zone, like Europe/Dublin")
-	studio.Flags().Float64Var(&place.Lat, "lat", 0, "latitude of the studio, degrees, north positive")
-	studio.Flags().Float64Var(&place.Lon, "lon", 0, "longitude of the studio, degrees, east positive")
-	for _, f := range []string{"name", "owner", "email"} {
-		_ = studio.MarkFlagRequired(f)
-	}
-	list := []*cobra.Command{serve, loadDemo, studio}
-	for _, c := range list {
-		c.Flags().
-			StringVar(&data, "data", env("URNCLOTH_DATA", ".data"),
-				"folder of the private database, where DATABASE_URL names none (URNCLOTH_DATA)")
-	}
-	return append(list, openAPICommand())
+	dataFlag(c, &data)
+	return c
 }
 
 func openAPICommand() *cobra.Command {
@@ -131,8 +118,18 @@ func env(name, otherwise string) string {
 	return otherwise
 }
 
-// withDatabase brings the database up to date and runs work on it: the one of DATABASE_URL, or a private cluster that
-// is stopped again afterwards.
+// list is a setting of several words with commas between.
+func list(name string) (words []string) {
+	for _, w := range strings.Split(os.Getenv(name), ",") {
+		if w = strings.TrimSpace(w); w != "" {
+			words = append(words, w)
+		}
+	}
+	return words
+}
+
+// withDatabase brings the database up to date and runs work on it, as its owner: the one of DATABASE_URL, or a private
+// cluster, which other commands may use beside it and the last one stops.
 func withDatabase(ctx context.Context, data string, work func(ctx context.Context, dsn string) error) error {
 	dsn := os.Getenv("DATABASE_URL")
 	if dsn == "" {
@@ -145,6 +142,7 @@ func withDatabase(ctx context.Context, data string, work func(ctx context.Contex
 				fmt.Fprintln(os.Stderr, "stopping the database:", err)
 			}
 		}()
+		cluster.Watch(func(what string) { fmt.Fprintln(os.Stderr, what) })
 		if err := cluster.EnsureDatabase(ctx, database); err != nil {
 			return err
 		}
@@ -156,79 +154,111 @@ func withDatabase(ctx context.Context, data string, work func(ctx context.Contex
 	return work(ctx, dsn)
 }
 
-// serve listens first, so that a second server on one folder is turned away before it touches the database.
-func serve(ctx context.Context, address, data string, withDemo, secure bool) error {
+// opened is a store on a database, signed in to as the application: at DATABASE_APP_URL where that is set, else as
+// follows from the owner's address.
+func opened(ctx context.Context, dsn string) (*store.Store, error) {
+	if own := os.Getenv("DATABASE_APP_URL"); own != "" {
+		return store.Open(ctx, own)
+	}
+	return store.OpenBeside(ctx, dsn)
+}
+
+// prefixes reads the addresses and networks of proxies.
+func prefixes(words []string) (out []netip.Prefix, err error) {
+	for _, w := range words {
+		if a, wrong := netip.ParseAddr(w); wrong == nil {
+			out = append(out, netip.PrefixFrom(a, a.BitLen()))
+			continue
+		}
+		p, wrong := netip.ParsePrefix(w)
+		if wrong != nil {
+			return nil, badInput{fmt.Errorf("proxies: %q is neither an address nor a network like 10.0.0.0/8", w)}
+		}
+		out = append(out, p)
+	}
+	return out, nil
+}
+
+// run listens first, so that a second server at one address is turned away before it touches the database.
+func (s *serving) run(ctx context.Context) error {
 	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	listener, err := net.Listen("tcp", address)
+	proxies, err := prefixes(s.proxies)
 	if err != nil {
-		return fmt.Errorf("cannot listen on %s: is Urn Cloth already running? (%w)", address, err)
+		return err
+	}
+	listener, err := listen(s.address)
+	if err != nil {
+		return err
 	}
 	defer listener.Close()
-	return withDatabase(context.WithoutCancel(ctx), data, func(inner context.Context, dsn string) error {
+	var counts net.Listener
+	if s.metrics != "" {
+		if counts, err = listen(s.metrics); err != nil {
+			return err
+		}
+		defer counts.Close()
+	}
+	return withDatabase(context.WithoutCancel(ctx), s.data, func(inner context.Context, dsn string) error {
 		var shown *web.Demo
-		if withDemo {
+		if s.demo {
 			if err := demoload.Load(inner, dsn); err != nil {
 				return err
 			}
 			shown = &web.Demo{Email: demo.Email, Password: demo.Password}
 		}
-		kept, err := store.Open(inner, dsn)
+		kept, err := opened(inner, dsn)
 		if err != nil {
 			return err
 		}
 		defer kept.Close()
-		handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
-			Now: time.Now}, UI: ui.Files(), Demo: shown,
-			Secure: secure})
-		defer handler.Close()
-		server := &http.Server{
-			Handler:           handler,
-			ReadHeaderTimeout: readTimeout,
-			ReadTimeout:       readTimeout,
-			IdleTimeout:       2 * time.Minute,
-		}
+		m := metrics.New(kept.Stats)
+		handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{}, Now: time.Now,
+			Happened: m.Happened, Planned: m.Planned}, UI: ui.Files(), Demo: shown, Secure: s.secure, Hosts: s.hosts,
+			Proxies: proxies, Metrics: m, Log: slog.New(slog.NewJSONHandler(os.Stderr, nil))})
 		fmt.Printf("Urn Cloth is at http://%s\n", listener.Addr())
 		if shown != nil {
 			fmt.Printf("Demo sign-in: %s, password %s\n", shown.Email, shown.Password)
 		}
 		fmt.Println("Ctrl-C stops it.")
-		failed := make(chan error, 1)
-		go func() { failed <- server.Serve(listener) }()
-		select {
-		case err := <-failed:
-			return err
-		case <-ctx.Done():
+		servers := map[net.Listener]http.Handler{listener: handler}
+		if counts != nil {
+			servers[counts] = m.Handler()
 		}
-		fmt.Println("Stopping.")
-		last, cancel := context.WithTimeout(inner, stopWithin)
-		defer cancel()
-		if err := server.Shutdown(last); err != nil && !errors.Is(err, context.DeadlineExceeded) {
-			return err
-		}
-		return nil
+		return until(ctx, inner, servers)
 	})
 }
 
-func addStudio(ctx context.Context, dsn string, s store.Studio, owner store.Person, first string) error {
-	hash, err := password.Hash(first)
+func listen(address string) (net.Listener, error) {
+	l, err := net.Listen("tcp", address)
 	if err != nil {
-		return err
+		return nil, fmt.Errorf("cannot listen on %s: is Urn Cloth already running? (%w)", address, err)
 	}
-	owner.PasswordHash = hash
-	c, err := pgx.Connect(ctx, dsn)
-	if err != nil {
-		return err
+	return l, nil
+}
+
+// until serves until it is told to stop, and lets what was begun come to its end.
+func until(ctx, inner context.Context, handlers map[net.Listener]http.Handler) error {
+	failed := make(chan error, len(handlers))
+	var servers []*http.Server
+	for l, h := range handlers {
+		server := &http.Server{Handler: h, ReadHeaderTimeout: headerWithin, ReadTimeout: bodyWithin,
+			WriteTimeout: writeWithin, IdleTimeout: idleFor}
+		servers = append(servers, server)
+		go func() { failed <- server.Serve(l) }()
 	}
-	defer c.Close(ctx)
-	err = pgx.BeginFunc(ctx, c, func(tx pgx.Tx) error {
-		if err := store.AddStudio(ctx, tx, s); err != nil {
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	fmt.Println("Stopping.")
+	last, cancel := context.WithTimeout(inner, stopWithin)
+	defer cancel()
+	for _, server := range servers {
+		if err := server.Shutdown(last); err != nil && !errors.Is(err, context.DeadlineExceeded) {
 			return err
 		}
-		return store.AddPerson(ctx, tx, owner)
-	})
-	if err == nil {
-		fmt.Printf("Added %s. %s signs in as %s.\n", s.Name, owner.Name, owner.Email)
 	}
-	return err
+	return nil
 }

@@ -3,6 +3,7 @@ package app_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 	"sync"
@@ -583,5 +584,46 @@ func TestASafetyThatIsChangedHoldsForEverySessionAtOnce(t *testing.T) {
 	}
 	if _, err := h.SaveSafety(t.Context(), artist, app.Safety{}); !errors.Is(err, app.ErrSignedOut) {
 		t.Errorf("%v", err)
+	}
+}
+
+func TestSomebodyWhoAsksForTooMuchIsSlowedAndNobodyElseIs(t *testing.T) {
+	h := open(t)
+	_, s := h.added(t)
+	app.Pace(0.01, 3)
+	defer app.Pace(app.AsksASecond, app.AsksAtOnce)
+	for i := range 4 {
+		_, err := h.Try(t.Context(), h.owner, s.ID, app.Trial{})
+		var slow app.Slow
+		if errors.As(err, &slow) != (i == 3) || i < 3 && err != nil {
+			t.Errorf("try %d: %v", i+1, err)
+		}
+	}
+	if _, err := h.Try(t.Context(), h.as(app.Artist), s.ID, app.Trial{}); err != nil {
+		t.Errorf("somebody else: %v", err)
+	}
+	if _, err := h.Sitting(t.Context(), h.owner, s.ID); err != nil {
+		t.Errorf("reading is slowed: %v", err)
+	}
+}
+
+func TestAKitTakesFiveThousandProductsAndNoMore(t *testing.T) {
+	h := open(t)
+	var b strings.Builder
+	b.WriteString("id,name,kind\n")
+	for i := range 4_990 {
+		fmt.Fprintf(&b, "more-%d,More %d,toner\n", i, i)
+	}
+	if _, err := h.TakeCSV(t.Context(), h.owner, []byte(b.String()), true, false); !slices.Equal(refused(err),
+		[]string{"file"}) {
+		t.Errorf("beside the demo's own: %v", err)
+	}
+	list, err := h.Shelf(t.Context(), h.owner)
+	if err != nil || len(list) > 100 {
+		t.Errorf("%d products were kept, %v", len(list), err)
+	}
+	few := strings.Join(strings.SplitAfter(b.String(), "\n")[:4_901], "")
+	if out, err := h.TakeCSV(t.Context(), h.owner, []byte(few), true, false); err != nil || out.New != 4_900 {
+		t.Errorf("%+v, %v", out, err)
 	}
 }

@@ -33,9 +33,12 @@ type bench struct {
 	mu     sync.Mutex
 	people map[uuid.UUID]*rate.Limiter
 	hands  chan struct{}
+	pace   rate.Limit
+	burst  int
 }
 
-var shared = &bench{people: map[uuid.UUID]*rate.Limiter{}, hands: make(chan struct{}, max(2, runtime.NumCPU()))}
+var shared = &bench{people: map[uuid.UUID]*rate.Limiter{}, hands: make(chan struct{}, max(2, runtime.NumCPU())),
+	pace: asksASecond, burst: asksAtOnce}
 
 // of is somebody's own limit. Where too many are remembered all begin anew.
 func (b *bench) of(person uuid.UUID) *rate.Limiter {
@@ -46,7 +49,7 @@ func (b *bench) of(person uuid.UUID) *rate.Limiter {
 		if len(b.people) >= mostPeople {
 			clear(b.people)
 		}
-		l = rate.NewLimiter(asksASecond, asksAtOnce)
+		l = rate.NewLimiter(b.pace, b.burst)
 		b.people[person] = l
 	}
 	return l

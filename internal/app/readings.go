@@ -30,7 +30,7 @@ func (a *App) Read(ctx context.Context, who Actor, id uuid.UUID, n NewReading) (
 		id,
 		n.Version,
 		"read skin",
-		func(_ pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
+		func(_ pgx.Tx, _ Actor, studio store.Studio, was store.Sitting) (rewritten, error) {
 			r := n.Reading
 			r.At = a.wall(studio)
 			if r.By == face.ByProbe {

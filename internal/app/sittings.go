@@ -505,7 +505,7 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 		id,
 		e.Version,
 		"change sitting",
-		func(tx pgx.Tx, studio store.Studio, was store.Sitting) (rewritten, error) {
+		func(tx pgx.Tx, who Actor, studio store.Studio, was store.Sitting) (rewritten, error) {
 			s := sitting.Sitting{
 				Format:    sitting.Format,
 				Client:    e.Client,
@@ -579,10 +579,13 @@ type rewritten struct {
 	byHand        plan.Hand
 }
 
+// changing is what a change makes of a sitting, on behalf of somebody.
+type changing func(tx pgx.Tx, who Actor, studio store.Studio, was store.Sitting) (rewritten, error)
+
 // rewrite changes a sitting that was read at a version, plans it anew and keeps both. On store.ErrStale the sitting
 // returned is the one that stands.
 func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
-	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
+	change changing) (out Sitting, err error) {
 	out, err = a.rewriteOnce(ctx, who, id, version, act, change)
 	if errors.Is(err, store.ErrStale) {
 		if now, readErr := a.Sitting(ctx, who, id); readErr == nil {
@@ -593,7 +596,7 @@ func (a *App) rewrite(ctx context.Context, who Actor, id uuid.UUID, version int,
 }
 
 func (a *App) rewriteOnce(ctx context.Context, who Actor, id uuid.UUID, version int, act string,
-	change func(pgx.Tx, store.Studio, store.Sitting) (rewritten, error)) (out Sitting, err error) {
+	change changing) (out Sitting, err error) {
 	var studio store.Studio
 	var was store.Sitting
 	var now rewritten
@@ -607,7 +610,7 @@ func (a *App) rewriteOnce(ctx context.Context, who Actor, id uuid.UUID, version 
 		if was.Version != version {
 			return store.ErrStale
 		}
-		now, err = change(tx, studio, was)
+		now, err = change(tx, who, studio, was)
 		return err
 	})
 	if err != nil {

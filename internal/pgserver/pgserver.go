@@ -1,5 +1,5 @@
 // Package pgserver runs a private PostgreSQL cluster in a folder: loopback only, on a free port, with a password that
-// never leaves the folder.
+// never leaves the folder. Any number of processes use it side by side; the last one to leave stops it.
 package pgserver
 
 import (
@@ -18,26 +18,32 @@ import (
 	"sort"
 	"strconv"
 	"strings"
+	"sync"
 	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/jackc/pgx/v5"
 )
 
 const owner = "urncloth"
 
-// Server is a running cluster.
+// Server is a running cluster, as one process uses it.
 type Server struct {
-	bin, data, log, password string
-	port                     int
-	fast                     bool
+	bin, dir, data, log, password string
+	port                          int
+	fast                          bool
+	using                         *flock.Flock // shared, for as long as the process uses the cluster
+	quiet                         context.CancelFunc
+	watching                      sync.WaitGroup
 }
 
 // ErrNoPostgres says what to install.
 var ErrNoPostgres = errors.New("PostgreSQL is not installed: install the Debian package postgresql-15 (as root: " +
 	"apt-get install postgresql-15)")
 
-// Start runs the cluster kept in dir, making it where there is none. A cluster left running by a process that was
-// killed is taken over; one that was killed itself recovers. Unsafe drops durability, for tests alone.
+// Start runs the cluster kept in dir, making it where there is none, or uses the one that runs already: another process's,
+// or one left behind by a process that was killed. One that was killed itself recovers. Unsafe drops durability, for
+// tests alone.
 func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 	bin, err := binaries()
 	if err != nil {
@@ -49,39 +55,107 @@ func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 	if err := os.MkdirAll(dir, 0o755); err != nil {
 		return nil, err
 	}
-	s := &Server{bin: bin, data: filepath.Join(dir, "pg"), log: filepath.Join(dir, "postgresql.log"), fast: unsafe}
-	if os.Geteuid() == 0 && !reachable(dir) {
-		sum := sha256.Sum256([]byte(dir))
+	s := &Server{bin: bin, dir: dir, data: filepath.Join(dir, "pg"), log: filepath.Join(dir, "postgresql.log"),
+		fast: unsafe, using: flock.New(filepath.Join(dir, "using.lock"))}
+	done, err := s.alone(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer done()
+	if err := s.using.RLock(); err != nil {
+		return nil, err
+	}
+	if err := s.up(ctx); err != nil {
+		_ = s.using.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+// patience is how long one process waits while another starts or stops the cluster.
+const patience = 2 * time.Minute
+
+// alone lets nobody else start or stop the cluster until done is called.
+func (s *Server) alone(ctx context.Context) (done func(), err error) {
+	ctx, cancel := context.WithTimeout(ctx, patience)
+	defer cancel()
+	l := flock.New(filepath.Join(s.dir, "change.lock"))
+	if _, err := l.TryLockContext(ctx, pause); err != nil {
+		return nil, fmt.Errorf("another process is starting or stopping the database in %s: %w", s.dir, err)
+	}
+	return func() { _ = l.Close() }, nil
+}
+
+// up makes the cluster where there is none and starts it where it does not run.
+func (s *Server) up(ctx context.Context) (err error) {
+	if os.Geteuid() == 0 && !reachable(s.dir) {
+		sum := sha256.Sum256([]byte(s.dir))
 		home := filepath.Join("/var/lib/urncloth", hex.EncodeToString(sum[:6]))
 		if err := os.MkdirAll(home, 0o755); err != nil {
-			return nil, err
+			return err
 		}
 		s.data, s.log = filepath.Join(home, "pg"), filepath.Join(home, "postgresql.log")
 	}
-	if err := s.secret(filepath.Join(dir, "owner.password")); err != nil {
-		return nil, err
+	if err := s.secret(filepath.Join(s.dir, "owner.password")); err != nil {
+		return err
 	}
 	if _, err := os.Stat(filepath.Join(s.data, "PG_VERSION")); err != nil {
 		if err := s.initialise(ctx); err != nil {
-			return nil, err
+			return err
 		}
 	}
+	return s.adopt(ctx)
+}
+
+// fresh starts the server anew, on the port that it had.
+func (s *Server) fresh() (err error) {
 	s.bury()
-	if s.running() {
-		if s.adopt(ctx) {
-			return s, nil
-		}
-		if !s.bury() {
-			_ = s.ctl("stop", "-m", "fast", "-w")
+	if s.port == 0 {
+		if s.port, err = freePort(); err != nil {
+			return err
 		}
 	}
-	if s.port, err = freePort(); err != nil {
-		return nil, err
+	return s.start()
+}
+
+// Watch starts the cluster again whenever it has died, until Stop. Say is told of it.
+func (s *Server) Watch(say func(string)) {
+	ctx, quiet := context.WithCancel(context.Background())
+	s.quiet = quiet
+	s.watching.Go(func() {
+		said := ""
+		for {
+			select {
+			case <-ctx.Done():
+				return
+			case <-time.After(look):
+			}
+			if s.running() {
+				said = ""
+				continue
+			}
+			what := "The database had stopped and was started again. Nothing that was saved is lost."
+			if err := s.revive(ctx); err != nil {
+				what = "The database has stopped and does not start: " + err.Error()
+			}
+			if what != said && ctx.Err() == nil {
+				say(what)
+			}
+			said = what
+		}
+	})
+}
+
+// look is how often it is looked whether the cluster runs.
+const look = time.Second
+
+func (s *Server) revive(ctx context.Context) error {
+	done, err := s.alone(ctx)
+	if err != nil {
+		return err
 	}
-	if err := s.start(); err != nil {
-		return nil, err
-	}
-	return s, s.wait(ctx)
+	defer done()
+	return s.up(ctx)
 }
 
 // DSN is the address of a database of the cluster, as its owner.
@@ -89,15 +163,40 @@ func (s *Server) DSN(database string) string {
 	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", owner, s.password, s.port, database)
 }
 
-// Stop shuts the cluster down cleanly.
-func (s *Server) Stop() error { return s.ctl("stop", "-m", "fast", "-w", "-t", "30") }
+// Stop ends this process's use of the cluster, and shuts it down cleanly where nobody else uses it.
+func (s *Server) Stop() error {
+	if s.quiet != nil {
+		s.quiet()
+		s.watching.Wait()
+	}
+	done, err := s.alone(context.Background())
+	if err != nil {
+		return err
+	}
+	defer done()
+	defer s.using.Close()
+	if err := s.using.Unlock(); err != nil {
+		return err
+	}
+	last, err := s.using.TryLock()
+	if err != nil || !last || !s.running() {
+		return err
+	}
+	return s.ctl("stop", "-m", "fast", "-w", "-t", "30")
+}
 
 // Again starts a stopped cluster on the same port, for tests of an interruption.
 func (s *Server) Again(ctx context.Context) error {
-	if err := s.start(); err != nil {
+	done, err := s.alone(ctx)
+	if err != nil {
 		return err
 	}
-	return s.wait(ctx)
+	defer done()
+	s.using = flock.New(filepath.Join(s.dir, "using.lock"))
+	if err := s.using.RLock(); err != nil {
+		return err
+	}
+	return s.up(ctx)
 }
 
 func binaries() (string, error) {
@@ -231,51 +330,70 @@ func (s *Server) ctl(verb string, args ...string) error {
 	return nil
 }
 
-// bury removes the pid file of a postmaster that was killed but that nobody has reaped, and reports whether it did:
-// its process id still answers, and neither pg_ctl nor the server itself would start over it. The server still
-// refuses to start while a child of the dead one holds its shared memory, whose key is the data folder's own.
-func (s *Server) bury() bool {
-	file := filepath.Join(s.data, "postmaster.pid")
-	b, err := os.ReadFile(file)
-	if err != nil {
-		return false
-	}
-	pid, _, _ := strings.Cut(string(b), "\n")
-	stat, err := os.ReadFile(filepath.Join("/proc", strings.TrimSpace(pid), "stat"))
-	if err != nil {
-		return false // gone altogether, or no /proc: the server deals with that
-	}
-	_, state, ok := strings.Cut(string(stat), ") ")
-	return ok && strings.HasPrefix(state, "Z") && os.Remove(file) == nil
-}
+// bury removes a pid file that stands for no server of this folder: one that is empty, one whose process is gone or
+// was killed and is not reaped yet, one whose number a stranger's process has now. Neither pg_ctl nor the server itself
+// would start over it, and pg_ctl would stop the stranger. The server still refuses to start while a child of a dead
+// one holds its shared memory, whose key is the data folder's own. Nobody else starts the server meanwhile: see alone.
+func (s *Server) bury() { _ = os.Remove(filepath.Join(s.data, "postmaster.pid")) }
 
-func (s *Server) running() bool { return s.ctl("status") == nil }
-
-// adopt takes over a cluster that is already running, at the port that the fourth line of its pid file names. One
-// that was killed this very moment may still look alive: it is given up as soon as it stops doing so.
-func (s *Server) adopt(ctx context.Context) bool {
+// running reports whether the server of this folder runs: its pid file names a process that lives and works in it. No
+// other process is ever signalled.
+func (s *Server) running() bool {
 	b, err := os.ReadFile(filepath.Join(s.data, "postmaster.pid"))
 	if err != nil {
 		return false
 	}
-	lines := strings.Split(string(b), "\n")
-	if len(lines) < 4 {
+	line, _, _ := strings.Cut(string(b), "\n")
+	pid, err := strconv.Atoi(strings.TrimSpace(line))
+	if err != nil || pid <= 1 {
 		return false
 	}
-	if s.port, err = strconv.Atoi(strings.TrimSpace(lines[3])); err != nil {
+	proc := filepath.Join("/proc", strconv.Itoa(pid))
+	stat, err := os.ReadFile(filepath.Join(proc, "stat"))
+	if err != nil {
+		if _, none := os.Stat("/proc/self/stat"); none != nil { // no /proc to ask
+			return s.ctl("status") == nil
+		}
 		return false
 	}
-	for range 20 {
-		if s.answers(ctx) == nil {
-			return true
-		}
-		if s.bury() || !s.running() {
-			return false
-		}
-		time.Sleep(pause)
+	_, state, ok := strings.Cut(string(stat), ") ")
+	if !ok || strings.HasPrefix(state, "Z") {
+		return false
 	}
-	return false
+	cwd, err := os.Readlink(filepath.Join(proc, "cwd"))
+	data, linked := filepath.EvalSymlinks(s.data)
+	return err == nil && linked == nil && cwd == data
 }
+
+// adopt uses a cluster that runs already, at the port that the fourth line of its pid file names, and starts one that
+// does not. One that was killed this very moment may still look alive, and one that recovers may take its time: it is
+// waited for while it runs.
+func (s *Server) adopt(ctx context.Context) (err error) {
+	for range waits {
+		if !s.running() { // never was, or has died this moment
+			if err := s.fresh(); err != nil {
+				return err
+			}
+		}
+		if b, read := os.ReadFile(filepath.Join(s.data, "postmaster.pid")); read == nil {
+			if lines := strings.Split(string(b), "\n"); len(lines) >= 4 {
+				s.port, _ = strconv.Atoi(strings.TrimSpace(lines[3]))
+			}
+		}
+		if err = s.answers(ctx); err == nil {
+			return nil
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(pause):
+		}
+	}
+	return fmt.Errorf("the database in %s runs and does not answer: %w", s.dir, err)
+}
+
+// waits is how often it is asked whether the cluster answers.
+const waits = 600
 
 const pause = 100 * time.Millisecond
 
@@ -285,21 +403,6 @@ func (s *Server) answers(ctx context.Context) error {
 		return err
 	}
 	return c.Close(ctx)
-}
-
-func (s *Server) wait(ctx context.Context) error {
-	var last error
-	for range 100 {
-		if last = s.answers(ctx); last == nil {
-			return nil
-		}
-		select {
-		case <-ctx.Done():
-			return ctx.Err()
-		case <-time.After(pause):
-		}
-	}
-	return fmt.Errorf("the cluster does not answer: %w", last)
 }
 
 func freePort() (int, error) {

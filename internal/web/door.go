@@ -6,7 +6,6 @@ import (
 	"crypto/rand"
 	"errors"
 	"io"
-	"log/slog"
 	"mime"
 	"net"
 	"net/http"
@@ -50,7 +49,7 @@ func (s *server) traced(next echo.HandlerFunc) echo.HandlerFunc {
 		if route == "" {
 			route = "none"
 		}
-		slog.Info("request", "id", id, "method", c.Request().Method, "route", route, "status", status, "bytes", size,
+		s.Log.Info("request", "id", id, "method", c.Request().Method, "route", route, "status", status, "bytes", size,
 			"ms", float64(took.Microseconds())/1000)
 		if s.Metrics != nil {
 			s.Metrics.Request(c.Request().Method, route, status, took)

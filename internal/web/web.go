@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"io/fs"
+	"log/slog"
 	"net/http"
 	"net/netip"
 	"path"
@@ -37,6 +38,7 @@ type Options struct {
 	Hosts   []string       // names it answers under, beside addresses and localhost
 	Proxies []netip.Prefix // whose word for the address of who asks is taken
 	Metrics *metrics.Metrics
+	Log     *slog.Logger // of requests, nil for none
 }
 
 // Server is the whole application as an http.Handler.
@@ -58,6 +60,9 @@ func New(o Options) *Server {
 	maskUnexpected()
 	huma.DefaultArrayNullable = false
 	s := &server{Options: o, hosts: map[string]bool{}}
+	if s.Log == nil {
+		s.Log = slog.New(slog.DiscardHandler)
+	}
 	for _, name := range o.Hosts {
 		s.hosts[strings.ToLower(name)] = true
 	}

@@ -231,6 +231,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change one's own password; all other sessions of one's own end */
+        put: operations["change-password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Let a second factor hold, against a code of it */
+        put: operations["confirm-second-factor"];
+        /** Make a secret for a second factor */
+        post: operations["begin-second-factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/second-factor/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take one's second factor away, against a code of it */
+        post: operations["end-second-factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One's own sessions */
+        get: operations["list-sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End one session of one's own */
+        delete: operations["end-session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -242,6 +328,75 @@ export interface paths {
         get: operations["list-people"];
         /** Add or change somebody of the studio */
         put: operations["save-person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take somebody out of the studio */
+        delete: operations["remove-person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give somebody a first password again */
+        post: operations["reset-sign-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End all sessions of somebody */
+        delete: operations["end-sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long a sign-in lasts, and what it needs */
+        get: operations["get-safety"];
+        /** Change how long a sign-in lasts, and what it needs */
+        put: operations["save-safety"];
         post?: never;
         delete?: never;
         options?: never;
@@ -438,6 +593,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened in the studio, the latest first */
+        get: operations["list-trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -513,6 +685,11 @@ export interface components {
         AppComparison: {
             variants: components["schemas"]["PlanVariant"][];
         };
+        AppFactorCode: {
+            code: string;
+        };
+        /** @enum {string} */
+        AppFirst: "password" | "second_factor";
         AppHouse: {
             method: {
                 [key: string]: string;
@@ -524,6 +701,20 @@ export interface components {
             version: number;
         };
         AppMe: {
+            /**
+             * Format: int64
+             * @description days for which the studio keeps backups
+             */
+            backup_days: number;
+            email: string;
+            /** @description what has to be done before anything else */
+            first: components["schemas"]["AppFirst"][];
+            id: string;
+            /**
+             * Format: int64
+             * @description minutes until a session that lies idle ends
+             */
+            idle_min: number;
             may: components["schemas"]["AppRight"][];
             method: {
                 [key: string]: string;
@@ -531,8 +722,15 @@ export interface components {
             name: string;
             people: string[];
             role: components["schemas"]["AppRole"];
+            /** @description 32 bytes, base64 */
+            seal: string;
+            second_factor: boolean;
             studio: string;
             timezone: string;
+        };
+        AppNewPassword: {
+            new: string;
+            now: string;
         };
         AppNewReading: {
             /** @description let the simulated probe fail */
@@ -548,17 +746,23 @@ export interface components {
             client_id: string;
             title?: string;
         };
+        AppPeople: {
+            first?: components["schemas"]["FirstPassport"];
+            people: components["schemas"]["AppPerson"][];
+        };
         AppPerson: {
             email: string;
             id: string;
+            /** @description has a first password that is not changed yet */
+            must_change: boolean;
             name: string;
             role: components["schemas"]["AppRole"];
+            second_factor: boolean;
         };
         AppPersonEdit: {
             email?: string;
             id?: string;
             name: string;
-            password?: string;
             role: components["schemas"]["AppRole"];
         };
         AppPreview: {
@@ -577,10 +781,46 @@ export interface components {
             /** Format: int64 */
             version?: number;
         };
+        AppRecovery: {
+            codes: string[];
+        };
         /** @enum {string} */
         AppRight: "work" | "keep_clients" | "keep_kit" | "keep_house" | "keep_people";
         /** @enum {string} */
         AppRole: "owner" | "artist" | "assistant";
+        AppSafety: {
+            /**
+             * Format: int64
+             * @description days for which the studio keeps backups
+             */
+            backup_days: number;
+            /**
+             * Format: int64
+             * @description minutes until a session that lies idle ends
+             */
+            idle_min: number;
+            /**
+             * Format: int64
+             * @description hours until any session ends
+             */
+            life_h: number;
+            /** @description owners need a second factor */
+            owners_factor: boolean;
+        };
+        AppSecret: {
+            secret: string;
+            /** @description the same as otpauth URI, for a picture to scan */
+            uri: string;
+        };
+        AppSession: {
+            device: string;
+            id: string;
+            /** Format: date-time */
+            seen: string;
+            /** Format: date-time */
+            since: string;
+            this: boolean;
+        };
         AppShelved: {
             /** Format: double */
             face_grams: number;
@@ -701,6 +941,7 @@ export interface components {
             zones: components["schemas"]["StackBodyDose"][];
         };
         Credentials: {
+            code?: string;
             email: string;
             password: string;
         };
@@ -977,6 +1218,13 @@ export interface components {
             value: number;
             values?: number[];
             where: string;
+        };
+        FirstPassport: {
+            email: string;
+            name: string;
+            password: string;
+            /** Format: date-time */
+            until: string;
         };
         Hello: {
             demo?: components["schemas"]["Demo"];
@@ -1455,6 +1703,17 @@ export interface components {
             until?: number;
             with?: string;
             zones: components["schemas"]["FaceZone"][];
+        };
+        StoreTrailLine: {
+            about: string;
+            act: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            client: string;
+            client_id?: string;
+            /** Format: int64 */
+            id: number;
         };
         Told: {
             added?: string[];
@@ -2186,6 +2445,192 @@ export interface operations {
             };
         };
     };
+    "change-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppNewPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "confirm-second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppFactorCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppRecovery"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "begin-second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSecret"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppFactorCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSession"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-people": {
         parameters: {
             query?: never;
@@ -2201,7 +2646,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AppPerson"][];
+                    "application/json": components["schemas"]["AppPeople"];
                 };
             };
             /** @description Error */
@@ -2234,7 +2679,162 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AppPerson"][];
+                    "application/json": components["schemas"]["AppPeople"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPeople"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "reset-sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPeople"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppPeople"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSafety"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppSafety"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSafety"];
                 };
             };
             /** @description Error */
@@ -2264,6 +2864,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Set-Cookie"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -2293,6 +2894,7 @@ export interface operations {
             /** @description No Content */
             204: {
                 headers: {
+                    "Set-Cookie"?: string;
                     [name: string]: unknown;
                 };
                 content?: never;
@@ -2662,6 +3264,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppToday"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-trail": {
+        parameters: {
+            query?: {
+                before?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreTrailLine"][];
                 };
             };
             /** @description Error */

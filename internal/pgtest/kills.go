@@ -1,0 +1,167 @@
+package pgtest
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"syscall"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+
+	"urncloth/core/face"
+	"urncloth/demo"
+	"urncloth/internal/app"
+	"urncloth/internal/demoload"
+	"urncloth/internal/device"
+	"urncloth/internal/pgserver"
+	"urncloth/internal/store"
+)
+
+// Killed is what came of killing a database under people's hands.
+type Killed struct {
+	Kills        int
+	Acknowledged int
+	Lost         int           // of those
+	Longest      time.Duration // from a kill until something was acknowledged again
+}
+
+// writers is how many people write meanwhile.
+const writers = 4
+
+// Kills opens a studio on a durable cluster of its own, lets people add clients to it, and kills the database again and
+// again: its first process, or one that works for somebody. It says how much of what was acknowledged is not there
+// afterwards.
+func Kills(ctx context.Context, kills int) (out Killed, err error) {
+	dir, err := os.MkdirTemp("", "urncloth-kills")
+	if err != nil {
+		return out, err
+	}
+	defer os.RemoveAll(dir)
+	if err := os.Chmod(dir, 0o755); err != nil {
+		return out, err
+	}
+	server, err := pgserver.Start(ctx, dir, false)
+	if err != nil {
+		return out, err
+	}
+	defer server.Stop()
+	server.Watch(func(string) {})
+	if err := server.EnsureDatabase(ctx, "kills"); err != nil {
+		return out, err
+	}
+	dsn := server.DSN("kills")
+	if err := errors.Join(store.Migrate(ctx, dsn), demoload.Load(ctx, dsn)); err != nil {
+		return out, err
+	}
+	kept, err := store.OpenBeside(ctx, dsn)
+	if err != nil {
+		return out, err
+	}
+	defer kept.Close()
+	a := &app.App{Store: kept, Bench: device.Simulation{}, Now: time.Now}
+	owner, err := a.SignIn(ctx, app.Knock{Email: demo.Email, Password: demo.Password})
+	if err != nil {
+		return out, err
+	}
+	return killing(ctx, a, owner, dir, kills)
+}
+
+func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills int) (out Killed, err error) {
+	var mu sync.Mutex
+	var said []string // names that were acknowledged
+	var n, last atomic.Int64
+	ctx, stop := context.WithCancel(ctx)
+	defer stop()
+	var wg sync.WaitGroup
+	for range writers {
+		wg.Go(func() {
+			for ctx.Err() == nil {
+				name := fmt.Sprintf("Kept %d", n.Add(1))
+				one, two := 1, 2
+				_, err := a.SaveClient(ctx, owner, nil, app.ClientEdit{Record: face.Client{Name: name, Phototype: 2,
+					Zones: map[face.Zone]face.Grades{face.Forehead: {Oil: &one, Water: &two},
+						face.Cheeks: {Oil: &one, Water: &two}}}})
+				if err != nil {
+					time.Sleep(5 * time.Millisecond)
+					continue
+				}
+				mu.Lock()
+				said = append(said, name)
+				mu.Unlock()
+				last.Store(time.Now().UnixNano())
+			}
+		})
+	}
+	for range kills {
+		at := time.Now()
+		for kill(dir, out.Kills%2 == 1) != nil { // it is being started this very moment
+			if time.Since(at) > time.Minute {
+				return out, errors.New("there is no database to kill")
+			}
+			time.Sleep(2 * time.Millisecond)
+		}
+		at = time.Now()
+		out.Kills++
+		for last.Load() < at.Add(20*time.Millisecond).UnixNano() { // works again
+			if time.Since(at) > time.Minute {
+				return out, errors.New("the database does not come back")
+			}
+			time.Sleep(2 * time.Millisecond)
+		}
+		out.Longest = max(out.Longest, time.Since(at))
+	}
+	stop()
+	wg.Wait()
+	out.Acknowledged = len(said)
+	there := map[string]bool{}
+	err = a.Store.In(context.WithoutCancel(ctx), owner.Studio, func(tx pgx.Tx) error {
+		rows, err := tx.Query(context.WithoutCancel(ctx), `select name from clients`)
+		if err != nil {
+			return err
+		}
+		names, err := pgx.CollectRows(rows, pgx.RowTo[string])
+		for _, name := range names {
+			there[name] = true
+		}
+		return err
+	})
+	for _, name := range said {
+		if !there[name] {
+			out.Lost++
+		}
+	}
+	return out, err
+}
+
+// kill kills the first process of the cluster in a folder, or one of those that work for somebody.
+func kill(dir string, worker bool) error {
+	b, err := os.ReadFile(filepath.Join(dir, "pg", "postmaster.pid"))
+	if err != nil {
+		return err
+	}
+	line, _, _ := strings.Cut(string(b), "\n")
+	pid, err := strconv.Atoi(strings.TrimSpace(line))
+	if err != nil {
+		return err
+	}
+	if worker {
+		list, err := os.ReadFile(fmt.Sprintf("/proc/%d/task/%d/children", pid, pid))
+		if err != nil {
+			return err
+		}
+		children := strings.Fields(string(list))
+		if len(children) > 0 {
+			if pid, err = strconv.Atoi(children[len(children)-1]); err != nil {
+				return err
+			}
+		}
+	}
+	return syscall.Kill(pid, syscall.SIGKILL)
+}
