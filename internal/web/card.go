@@ -3,10 +3,13 @@ package web
 import (
 	"bytes"
 	"strings"
+	"sync"
+	"unicode"
 
 	"github.com/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/gobold"
 	"golang.org/x/image/font/gofont/goregular"
+	"golang.org/x/image/font/sfnt"
 
 	"urncloth/internal/app"
 )
@@ -40,9 +43,11 @@ func card(title string, s app.Sitting, lines []string) ([]byte, error) {
 	pdf.SetFont("go", "B", cardHead)
 	pdf.MultiCell(0, 9, title, "", "L", false)
 	pdf.SetFont("go", "", cardText)
-	pdf.MultiCell(0, cardLine, s.Plan.Sitting.Client.Name+", "+day.Date.String(), "", "L", false)
+	set := &setter{}
+	pdf.MultiCell(0, cardLine, set.text(s.Plan.Sitting.Client.Name)+", "+day.Date.String(), "", "L", false)
 	pdf.Ln(4)
 	for _, line := range lines {
+		line = set.text(line)
 		if head, rest, timed := strings.Cut(line, "  "); timed {
 			pdf.SetFont("go", "B", cardText)
 			pdf.MultiCell(0, cardLine, head, "", "L", false)
@@ -52,7 +57,61 @@ func card(title string, s app.Sitting, lines []string) ([]byte, error) {
 		pdf.MultiCell(0, cardLine, line, "", "L", false)
 		pdf.Ln(2.2)
 	}
+	if set.left {
+		pdf.MultiCell(0, cardLine, notSet, "", "L", false)
+	}
 	var b bytes.Buffer
 	err = pdf.Output(&b)
 	return b.Bytes(), err
+}
+
+// notSet stands on a card whose font lacks a sign.
+const notSet = "Signs in square brackets could not be printed here: the screen shows them."
+
+// setter writes text with the signs that the card's font has, and in plain words what else there was.
+type setter struct{ left bool }
+
+var cardFont = sync.OnceValues(func() (*sfnt.Font, error) { return sfnt.Parse(goregular.TTF) })
+
+// text is a text as it can be set: signs that the font lacks become the name of their script in square brackets, once
+// for each run of them.
+func (s *setter) text(text string) string {
+	font, err := cardFont()
+	if err != nil {
+		return text
+	}
+	var b strings.Builder
+	var buf sfnt.Buffer
+	last := ""
+	for _, r := range text {
+		if unicode.IsControl(r) || unicode.In(r, unicode.Zl, unicode.Zp) {
+			r = ' '
+		}
+		if glyph, err := font.GlyphIndex(&buf, r); err == nil && glyph != 0 && r <= unicode.MaxLatin1<<8 {
+			b.WriteRune(r)
+			if r != ' ' {
+				last = ""
+			}
+			continue
+		}
+		if unicode.In(r, unicode.Mn, unicode.Me, unicode.Cf) {
+			continue
+		}
+		s.left = true
+		if name := "[" + scriptOf(r) + "]"; name != last {
+			b.WriteString(name)
+			last = name
+		}
+	}
+	return b.String()
+}
+
+// scriptOf is the script a sign belongs to.
+func scriptOf(r rune) string {
+	for name, table := range unicode.Scripts {
+		if name != "Common" && name != "Inherited" && unicode.Is(table, r) {
+			return strings.ReplaceAll(name, "_", " ")
+		}
+	}
+	return "picture sign"
 }

@@ -3,6 +3,7 @@ package web_test
 import (
 	"bufio"
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -17,6 +18,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/pquerna/otp/totp"
 
@@ -284,4 +287,25 @@ func mustURL(t *testing.T, text string) *url.URL {
 		t.Fatal(err)
 	}
 	return u
+}
+
+// query reads one value as the owner of the database.
+func query(t testing.TB, dsn, sql string, into any) error {
+	t.Helper()
+	c, err := pgx.Connect(context.Background(), dsn)
+	if err != nil {
+		return err
+	}
+	defer c.Close(context.Background())
+	return c.QueryRow(context.Background(), sql).Scan(into)
+}
+
+func exec(t testing.TB, dsn, sql string) (pgconn.CommandTag, error) {
+	t.Helper()
+	c, err := pgx.Connect(context.Background(), dsn)
+	if err != nil {
+		return pgconn.CommandTag{}, err
+	}
+	defer c.Close(context.Background())
+	return c.Exec(context.Background(), sql)
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 	"time"
+	"unicode"
 
 	ics "github.com/arran4/golang-ical"
 
@@ -21,7 +22,7 @@ func touchUps(s app.Sitting, now time.Time) []byte {
 	c.SetMethod(ics.MethodPublish)
 	loc, err := s.Plan.Sitting.Day.Zone()
 	if err != nil {
-		return []byte(c.Serialize())
+		return serialized(c)
 	}
 	for _, u := range s.Plan.Wear.TouchUps {
 		at, _ := u.At.In(loc)
@@ -40,13 +41,13 @@ func touchUps(s app.Sitting, now time.Time) []byte {
 		e.SetStartAt(at.UTC())
 		e.SetEndAt(at.Add(alarmBefore).UTC())
 		e.SetSummary(say)
-		e.SetDescription(strings.Join(words, " "))
+		e.SetDescription(plainly(strings.Join(words, " ")))
 		a := e.AddAlarm()
 		a.SetAction(ics.ActionDisplay)
 		a.SetTrigger(fmt.Sprintf("-PT%dM", int(alarmBefore.Minutes())))
 		a.SetProperty(ics.ComponentPropertyDescription, say)
 	}
-	return []byte(c.Serialize())
+	return serialized(c)
 }
 
 // countdown is what is due before a sitting as iCalendar (RFC 5545): a whole-day entry each, with stable ids, so that
@@ -63,8 +64,32 @@ func countdown(s app.Sitting, now time.Time) []byte {
 		e.SetDtStampTime(now.UTC())
 		e.SetAllDayStartAt(on)
 		e.SetAllDayEndAt(on.AddDate(0, 0, 1))
-		e.SetSummary(d.Do)
+		e.SetSummary(plainly(d.Do))
 		e.SetDescription(fmt.Sprintf("Before the sitting of %s.", s.Plan.Sitting.Day.Date))
 	}
-	return []byte(c.Serialize())
+	return serialized(c)
+}
+
+// plainly is a text without signs that no calendar may hold: control characters, and what ends lines besides the one
+// that is escaped.
+func plainly(s string) string {
+	return strings.Map(func(r rune) rune {
+		switch {
+		case r == '\n':
+			return r
+		case unicode.IsControl(r) || unicode.In(r, unicode.Zl, unicode.Zp):
+			return ' '
+		}
+		return r
+	}, strings.ReplaceAll(s, "\r\n", "\n"))
+}
+
+// Lines of a calendar: RFC 5545, 3.1. The library folds a line before it sets the space that marks the next one.
+const (
+	calendarLine = 74
+	calendarEnd  = "\r\n"
+)
+
+func serialized(c *ics.Calendar) []byte {
+	return []byte(c.Serialize(ics.WithNewLine(calendarEnd), ics.WithLineLength(calendarLine)))
 }
