@@ -1,13 +1,16 @@
 package app
 
 import (
+	"bytes"
 	"context"
 	"crypto/hmac"
 	"crypto/rand"
 	"crypto/sha256"
+	"encoding/base64"
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"image/png"
 	"strings"
 	"sync"
 	"time"
@@ -346,7 +349,23 @@ func (a *App) Sessions(ctx context.Context, who Actor) (list []Session, err erro
 // Secret is a second factor to be taken into an authenticator.
 type Secret struct {
 	Secret string `json:"secret"`
-	URI    string `json:"uri" doc:"the same as otpauth URI, for a picture to scan"`
+	URI    string `json:"uri" doc:"the same as otpauth URI"`
+	// Picture is the URI to be scanned.
+	Picture string `json:"picture" doc:"the URI to be scanned: a PNG as data URI"`
+}
+
+// pictureSize is the edge of the picture in pixels.
+const pictureSize = 200
+
+// pictured is a key as a picture to scan.
+func pictured(key *otp.Key) (string, error) {
+	img, err := key.Image(pictureSize, pictureSize)
+	if err != nil {
+		return "", err
+	}
+	var b bytes.Buffer
+	err = png.Encode(&b, img)
+	return "data:image/png;base64," + base64.StdEncoding.EncodeToString(b.Bytes()), err
 }
 
 // BeginFactor makes a secret for a second factor. It holds once a code of it has been confirmed.
@@ -361,7 +380,11 @@ func (a *App) BeginFactor(ctx context.Context, who Actor) (out Secret, err error
 		if err != nil {
 			return err
 		}
-		out = Secret{key.Secret(), key.URL()}
+		picture, err := pictured(key)
+		if err != nil {
+			return err
+		}
+		out = Secret{key.Secret(), key.URL(), picture}
 		return store.SetFactor(ctx, tx, who.ID, p.TOTP, key.Secret(), p.Recovery)
 	})
 	return out, err

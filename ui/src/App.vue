@@ -1,35 +1,37 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import ConfigProvider from 'ant-design-vue/es/config-provider'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { Problem } from './api/client'
+import { useLock } from './keep/lock'
 import { useMe } from './me'
 import Keys from './parts/Keys.vue'
 import Rail from './parts/Rail.vue'
 import Trouble from './parts/Trouble.vue'
+import ComesFirst from './places/me/ComesFirst.vue'
+import SignIn from './places/signin/SignIn.vue'
 import { theme } from './theme'
 
 const route = useRoute()
 const router = useRouter()
-const queries = useQueryClient()
+const { state } = useLock()
 const { data: me, error, failureReason } = useMe()
 const open = computed(() => route.meta.open === true)
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 
 // Someone who is not signed in comes back to where they wanted to go.
-watch([error, open], () => {
-  if (error.value instanceof Problem && error.value.status === 401 && !open.value) {
-    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' && q.queryKey[0] !== 'hello' })
-    router.replace({ name: 'sign-in', query: { to: route.fullPath } })
-  }
+watch([error, open, state], () => {
+  const out = state.value !== 'locked' && error.value instanceof Problem && error.value.status === 401
+  if (out && !open.value) router.replace({ name: 'sign-in', query: { to: route.fullPath } })
 })
 </script>
 
 <template>
   <ConfigProvider :theme="theme">
-    <RouterView v-if="open" />
+    <SignIn v-if="state === 'locked'" locked />
+    <RouterView v-else-if="open" />
     <Trouble v-else-if="away && !me" whole />
+    <ComesFirst v-else-if="me && me.first.length" :me="me" />
     <div v-else-if="me" class="house">
       <Rail :me="me" />
       <RouterView class="place" />

@@ -1,19 +1,13 @@
 import './styles/fonts.css'
 import './styles/material.css'
-import { QueryCache, QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import { Problem } from './api/client'
 import App from './App.vue'
+import { watchLock } from './keep/lock'
 import { router } from './router'
 
 const queries: QueryClient = new QueryClient({
-  // A session that ended is noticed by whichever question is asked next.
-  queryCache: new QueryCache({
-    onError: (error, query) => {
-      if (error instanceof Problem && error.status === 401 && query.queryKey[0] !== 'me')
-        queries.invalidateQueries({ queryKey: ['me'] })
-    },
-  }),
   defaultOptions: {
     queries: {
       staleTime: 5_000,
@@ -25,4 +19,5 @@ const queries: QueryClient = new QueryClient({
   },
 })
 
+watchLock(queries)
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

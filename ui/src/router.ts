@@ -26,6 +26,7 @@ export const router = createRouter({
       ],
     },
     { path: '/kit', name: 'kit', component: () => import('./places/kit/Kit.vue') },
+    { path: '/me', name: 'me', component: () => import('./places/me/MySignIn.vue') },
     { path: '/people', name: 'people', component: () => import('./places/people/People.vue') },
     { path: '/method', name: 'method', component: () => import('./places/method/HouseMethod.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },

@@ -25,6 +25,10 @@ export type Shelved = Schemas['AppShelved']
 export type Preview = Schemas['AppPreview']
 export type Reading = Schemas['FaceReading']
 export type Person = Schemas['AppPerson']
+export type People = Schemas['AppPeople']
+export type First = Schemas['FirstPassport']
+export type Safety = Schemas['AppSafety']
+export type Session = Schemas['AppSession']
 export type House = Schemas['AppHouse']
 export type Lift = Schemas['SittingOverride']
 export type LiftPart = Schemas['LiftLift']
@@ -56,6 +60,18 @@ export class Problem extends Error {
 }
 
 export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+
+const listeners: ((status: number) => void)[] = []
+
+/** onAnswer is told the status of every answer to somebody who is signed in. */
+export const onAnswer = (then: (status: number) => void) => listeners.push(then)
+
+api.use({
+  onResponse({ request, response }) {
+    if (!request.url.endsWith('/api/session') && !request.url.endsWith('/api/hello'))
+      for (const then of listeners) then(response.status)
+  },
+})
 
 interface Answer<T> {
   data?: T

@@ -808,8 +808,10 @@ export interface components {
             owners_factor: boolean;
         };
         AppSecret: {
+            /** @description the URI to be scanned: a PNG as data URI */
+            picture: string;
             secret: string;
-            /** @description the same as otpauth URI, for a picture to scan */
+            /** @description the same as otpauth URI */
             uri: string;
         };
         AppSession: {

@@ -1,13 +1,9 @@
 <script setup lang="ts">
-import { api, ask, type Me } from '../api/client'
+import type { Me } from '../api/client'
+import { leave } from '../keep/lock'
 import Urgent from './Urgent.vue'
 
 defineProps<{ me: Me }>()
-
-async function signOut() {
-  await ask(api.DELETE('/api/session'))
-  window.location.assign('/sign-in') // a fresh page forgets everything that was read
-}
 </script>
 
 <template>
@@ -30,9 +26,9 @@ async function signOut() {
     <RouterLink :to="{ name: 'people' }" :class="{ on: $route.name === 'people' }">People</RouterLink>
     <Urgent />
     <div class="who">
-      <p>{{ me.name }}</p>
+      <RouterLink :to="{ name: 'me' }" :class="{ on: $route.name === 'me' }">{{ me.name }}</RouterLink>
       <p>{{ me.studio }}</p>
-      <button type="button" @click="signOut">Sign out</button>
+      <button type="button" @click="leave">Sign out</button>
     </div>
   </nav>
 </template>

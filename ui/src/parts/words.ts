@@ -30,6 +30,9 @@ export const clock = (local: string) => local.slice(11, 16)
 export const longDate = (local: string) => dayjs(local.slice(0, 10)).format('dddd D MMMM YYYY')
 export const shortDate = (local: string) => dayjs(local.slice(0, 10)).format('D MMM YYYY')
 
+/** moment is an instant by the clock of this device. */
+export const moment = (at: string) => dayjs(at).format('D MMM, HH:mm')
+
 /** timeOfDay is a time written as hours and minutes, undefined for what is none. */
 export function timeOfDay(hours: string | undefined, minutes: string | undefined) {
   if (hours === undefined || minutes === undefined || Number(hours) > 23 || Number(minutes) > 59) return undefined

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useSessionStorage } from '@vueuse/core'
 import ATextarea from 'ant-design-vue/es/input/TextArea'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Client, type ClientEdit } from '../../api/client'
+import { useSealed } from '../../keep/seal'
+import { useMay } from '../../me'
 import Allergies from '../../parts/Allergies.vue'
 import Choices from '../../parts/Choices.vue'
 import Conditions from '../../parts/Conditions.vue'
@@ -20,6 +21,7 @@ import { useWords } from '../../parts/catalogue'
 import { clock, shortDate } from '../../parts/words'
 import NewSitting from '../today/NewSitting.vue'
 import CompareSkins from './CompareSkins.vue'
+import EraseClient from './EraseClient.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -44,17 +46,37 @@ const { data: client, failureReason } = useQuery({
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
 
-// What is typed outlives a reload and a stopped server, in this window only.
-const draft = useSessionStorage<ClientEdit | null>('client:' + (id.value || 'new'), null, {
-  serializer: { read: JSON.parse, write: JSON.stringify },
-})
-if (!id.value && !draft.value) draft.value = fresh()
+// What is typed outlives a reload, a stopped server and a session's end, in this window, sealed to its person. A new
+// client's form opens empty: what was begun and not added is offered, not shown.
+const mayWrite = useMay('keep_clients')
+const kept = useSealed<ClientEdit>('client:' + (id.value || 'new'))
+const draft = ref<ClientEdit | null>(id.value ? null : fresh())
+const begun = computed(() => (!id.value && kept.ready.value && !typed.value ? kept.value.value : null))
+const typed = ref(false)
 const theirs = ref<Client>()
+watch(
+  draft,
+  (d) => {
+    if (!d || !changed.value || !mayWrite.value) return
+    typed.value = true
+    kept.set(JSON.parse(JSON.stringify(d)))
+  },
+  { deep: true },
+)
+const bringBack = () => (draft.value = JSON.parse(JSON.stringify(begun.value)))
 
 function take(c: Client) {
   draft.value = JSON.parse(JSON.stringify({ version: c.version, record: c.record, notes: c.notes }))
 }
-watch(client, (c) => c && !draft.value && take(c), { immediate: true })
+watch(
+  [client, kept.ready],
+  ([c, ready]) => {
+    if (!c || !ready || draft.value) return
+    if (kept.value.value) draft.value = JSON.parse(JSON.stringify(kept.value.value))
+    else take(c)
+  },
+  { immediate: true },
+)
 
 const save = useMutation({
   mutationFn: (e: ClientEdit) => {
@@ -73,9 +95,9 @@ const save = useMutation({
     queries.invalidateQueries({ queryKey: ['clients'] })
     queries.invalidateQueries({ queryKey: ['today'] })
     queries.removeQueries({ queryKey: ['sitting'] }) // those ahead may be planned anew
+    kept.set(null)
     if (id.value) take(c)
     else {
-      draft.value = null
       router.replace({ name: 'client', params: { id: c.id } })
     }
   },
@@ -105,6 +127,7 @@ function keepMine() {
 }
 function keepTheirs() {
   if (theirs.value) {
+    kept.set(null)
     take(theirs.value)
     queries.setQueryData(['client', theirs.value.id], theirs.value)
     theirs.value = undefined
@@ -113,8 +136,9 @@ function keepTheirs() {
 }
 const changed = computed(
   () =>
-    !client.value ||
-    (draft.value &&
+    (!client.value && JSON.stringify(draft.value) !== JSON.stringify(fresh())) ||
+    (client.value &&
+      draft.value &&
       JSON.stringify({ r: draft.value.record, n: draft.value.notes }) !==
         JSON.stringify({ r: client.value.record, n: client.value.notes })),
 )
@@ -125,16 +149,12 @@ const reached = computed(() =>
     ? `Saved, this plans ${ahead.value === 1 ? 'the sitting' : `the ${ahead.value} sittings`} ahead anew.`
     : '',
 )
-const eraseName = ref('')
-const erase = useMutation({
-  mutationFn: () => ask(api.DELETE('/api/clients/{id}', { params: { path: { id: id.value } } })),
-  onSuccess() {
-    draft.value = null
-    queries.removeQueries({ queryKey: ['client', id.value] })
-    queries.invalidateQueries()
-    router.replace({ name: 'clients' })
-  },
-})
+function erased() {
+  kept.set(null)
+  queries.removeQueries({ queryKey: ['client', id.value] })
+  queries.invalidateQueries()
+  router.replace({ name: 'clients' })
+}
 const { list, grades } = useWords()
 const wears = list('wear')
 const phototypes = grades('phototype', 'phototype_hint')
@@ -163,12 +183,24 @@ const soon = new Date().toISOString().slice(0, 10)
       </div>
       <div class="row">
         <button v-if="client" type="button" class="quiet" @click="planning = true">New sitting</button>
-        <button type="button" class="go" :disabled="!changed || save.isPending.value" @click="save.mutate(draft)">
+        <button
+          v-if="mayWrite"
+          type="button"
+          class="go"
+          :disabled="!changed || save.isPending.value"
+          @click="save.mutate(draft)"
+        >
           {{ client ? (changed ? 'Save' : 'Saved') : 'Add the client' }}
         </button>
       </div>
     </header>
     <NewSitting v-if="planning && client" :date="soon" :client="client.id" @close="planning = false" />
+    <p v-if="!mayWrite" class="limit">An assistant reads records; an owner or an artist changes them.</p>
+    <p v-if="begun" class="limit" role="status">
+      You had begun a client here and not added them.
+      <button type="button" class="quiet" @click="bringBack">Bring it back</button>
+      <button type="button" class="quiet" @click="kept.set(null)">Let it go</button>
+    </p>
     <Trouble
       v-if="waiting"
       say="The studio’s records do not answer just now. What you typed is kept here; it is saved as soon as they do."
@@ -189,7 +221,7 @@ const soon = new Date().toISOString().slice(0, 10)
       :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')"
     />
 
-    <div class="cols">
+    <fieldset class="cols" :disabled="!mayWrite">
       <section class="sheet part">
         <h2>Who</h2>
         <Field v-model="draft.record.name" label="Name" :fault="fault('name')" />
@@ -225,25 +257,9 @@ const soon = new Date().toISOString().slice(0, 10)
         <h2>Skin, as last read</h2>
         <ZoneGrades v-model="draft.record.zones" :only="['forehead', 'cheeks']" />
       </section>
-    </div>
+    </fieldset>
     <CompareSkins v-if="client && client.sittings.length > 1" :client="client.id" />
-    <section v-if="client" class="sheet part" aria-labelledby="keep-title">
-      <h2 id="keep-title">What we hold of {{ client.record.name }}</h2>
-      <div class="row wrap">
-        <a class="quiet" :href="`/api/clients/${client.id}/export.json`" download="client.json">Export it</a>
-        <label class="erase" for="erase-name">To erase it all, write the name</label>
-        <input id="erase-name" v-model="eraseName" autocomplete="off" />
-        <button
-          type="button"
-          class="quiet danger"
-          :disabled="eraseName !== client.record.name"
-          @click="erase.mutate()"
-        >
-          Erase for good
-        </button>
-      </div>
-      <Trouble v-if="erase.error.value" :say="erase.error.value.message" />
-    </section>
+    <EraseClient v-if="client" :client="client" @erased="erased" />
     <section v-if="client?.sittings.length" class="sheet part">
       <h2>Sittings</h2>
       <ul class="past">
@@ -285,6 +301,21 @@ header {
   display: grid;
   gap: 14px;
 }
+.limit {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 10px 16px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
 .three {
   display: grid;
   grid-template-columns: 1.4fr 1fr 1fr;
@@ -301,25 +332,6 @@ header {
   padding: 14px 18px;
   display: grid;
   gap: 10px;
-}
-.wrap {
-  flex-wrap: wrap;
-  align-items: center;
-}
-.erase {
-  margin-left: auto;
-}
-#erase-name {
-  border: 0;
-  border-bottom: 2px solid var(--ink);
-  background: var(--cloth);
-  font: inherit;
-  min-height: 42px;
-  padding: 0 8px;
-}
-.danger:not(:disabled) {
-  border-color: var(--madder);
-  color: var(--madder);
 }
 .past {
   margin: 0;

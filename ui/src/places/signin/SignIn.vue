@@ -1,31 +1,49 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem } from '../../api/client'
+import { entered, useLock } from '../../keep/lock'
 import Field from '../../parts/Field.vue'
 import Trouble from '../../parts/Trouble.vue'
+
+// SignIn is the door. Locked, it stands in place of a page whose session has ended: its person goes on where they
+// were, anybody else begins anew.
+const { locked } = defineProps<{ locked?: boolean }>()
 
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
-const email = ref('')
+const { who } = useLock()
+const email = ref(locked ? (who.value?.email ?? '') : '')
 const password = ref('')
+const code = ref('')
+const asked = ref(false)
 const trouble = ref('')
+const fault = ref('')
 const busy = ref(false)
 const { data: hello } = useQuery({ queryKey: ['hello'], queryFn: () => ask(api.GET('/api/hello')) })
+const shown = computed(() => (locked ? undefined : hello.value?.demo))
 
 async function enter() {
   busy.value = true
-  trouble.value = ''
+  trouble.value = fault.value = ''
+  const before = who.value?.id
   try {
-    queries.setQueryData(
-      ['me'],
-      await ask(api.POST('/api/session', { body: { email: email.value, password: password.value } })),
-    )
-    await router.replace(typeof route.query.to === 'string' && route.query.to.startsWith('/') ? route.query.to : '/')
+    const body = { email: email.value, password: password.value, ...(code.value ? { code: code.value } : {}) }
+    const me = await ask(api.POST('/api/session', { body }))
+    await entered(me)
+    queries.setQueryData(['me'], me)
+    if (locked && me.id === before) return
+    const to = route.query.to
+    await router.replace(typeof to === 'string' && to.startsWith('/') && !locked ? to : '/')
   } catch (e) {
-    trouble.value = e instanceof Problem ? e.message : 'That did not work. Try once more.'
+    const p = e instanceof Problem ? e : undefined
+    const lacks = p?.faults.find((f) => f.location === 'code')
+    if (lacks) {
+      fault.value = asked.value ? (lacks.message ?? '') : ''
+      asked.value = true
+    } else trouble.value = p?.message ?? 'That did not work. Try once more.'
   } finally {
     busy.value = false
   }
@@ -55,15 +73,26 @@ function asDemo() {
       <p>What goes on, how long it needs, and how it comes off again.</p>
     </section>
     <form class="in" @submit.prevent="enter">
-      <h1>Sign in</h1>
+      <h1>{{ locked ? 'Locked' : 'Sign in' }}</h1>
+      <p v-if="locked && who">
+        {{ who.name }}’s session has ended. What they typed is kept, sealed to them; signed in again, they go on where
+        they were.
+      </p>
       <Field v-model="email" label="E-mail" type="email" autocomplete="username" />
       <Field v-model="password" label="Password" type="password" autocomplete="current-password" />
+      <Field
+        v-if="asked"
+        v-model="code"
+        label="The six figures of your authenticator, or a recovery code"
+        autocomplete="one-time-code"
+        :fault="fault"
+      />
       <Trouble v-if="trouble" :say="trouble" />
       <button class="go" :disabled="busy || !email || !password">{{ busy ? 'Opening' : 'Open the studio' }}</button>
-      <div v-if="hello?.demo" class="demo">
+      <div v-if="shown" class="demo">
         <p>This is the demo studio, Saltmarsh Row, on the day of the Lantern Regatta.</p>
         <p>
-          <b>{{ hello.demo.email }}</b> · <b>{{ hello.demo.password }}</b>
+          <b>{{ shown.email }}</b> · <b>{{ shown.password }}</b>
         </p>
         <button type="button" class="quiet" @click="asDemo">Enter the demo</button>
       </div>

@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useDebounceFn, useIntervalFn, useSessionStorage } from '@vueuse/core'
+import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { computed, inject, provide, ref, toRaw, watch, type InjectionKey } from 'vue'
 import { api, ask, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
+import { useSealed } from '../../keep/seal'
 
 const retryEvery = 3_000
 const settle = 120 // ms of quiet before a change is sent
@@ -10,7 +11,7 @@ type State = 'saved' | 'saving' | 'faulty' | 'away' | 'stale'
 
 /**
  * useSitting holds one sitting as it is edited. Every change is sent at once and comes back planned. What could not be
- * sent stays in this window and is tried again; what somebody else saved first is shown beside it.
+ * sent stays in this window, sealed, and is tried again; what somebody else saved first is shown beside it.
  */
 export function useSitting(id: string) {
   const queries = useQueryClient()
@@ -20,10 +21,7 @@ export function useSitting(id: string) {
     staleTime: Infinity,
     structuralSharing: false, // a plan is large, and each is a new one
   })
-  const kept = useSessionStorage<SittingEdit | null>('sitting:' + id, null, {
-    shallow: true,
-    serializer: { read: JSON.parse, write: JSON.stringify },
-  })
+  const kept = useSealed<SittingEdit>('sitting:' + id)
   const draft = ref<SittingEdit>()
   const state = ref<State>('saved')
   const faults = ref<Fault[]>([])
@@ -35,11 +33,11 @@ export function useSitting(id: string) {
   let again = false
 
   watch(
-    saved,
-    (s) => {
-      if (!s || draft.value) return
-      draft.value = kept.value ? copy(kept.value) : edit(s)
-      if (kept.value) send() // typed before a reload and never acknowledged
+    [saved, kept.ready],
+    ([s, ready]) => {
+      if (!s || !ready || draft.value) return
+      draft.value = kept.value.value ? copy(kept.value.value) : edit(s)
+      if (kept.value.value) send() // typed before a reload and never acknowledged
     },
     { immediate: true },
   )
@@ -63,7 +61,7 @@ export function useSitting(id: string) {
       say.value = ''
       if (caught === changes) {
         state.value = 'saved'
-        kept.value = null
+        kept.set(null)
       }
     } catch (e) {
       const p = e instanceof Problem ? e : new Problem(0, 'That did not work just now.')
@@ -87,7 +85,7 @@ export function useSitting(id: string) {
     how(draft.value)
     changes++
     if (state.value === 'saved') state.value = 'saving'
-    kept.value = copy(draft.value)
+    kept.set(copy(draft.value))
     soon()
   }
   function keepMine() {
@@ -103,7 +101,7 @@ export function useSitting(id: string) {
     queries.setQueryData(['sitting', id], theirs.value)
     draft.value = edit(theirs.value)
     theirs.value = undefined
-    kept.value = null
+    kept.set(null)
     state.value = 'saved'
     faults.value = []
   }
@@ -112,13 +110,13 @@ export function useSitting(id: string) {
     caught = changes
     queries.setQueryData(['sitting', id], s)
     draft.value = edit(s)
-    kept.value = null
+    kept.set(null)
   }
   /** onCaught is called when a sitting has come back planned and nothing newer is on its way. */
   const onCaught = (then: () => void) => watch(saved, () => caught === changes && then())
   /** flush waits until everything typed so far has been sent. */
   async function flush() {
-    for (let i = 0; i < 100 && (sending || again || kept.value); i++) await new Promise((r) => setTimeout(r, 30))
+    for (let i = 0; i < 100 && (sending || again || kept.value.value); i++) await new Promise((r) => setTimeout(r, 30))
   }
   const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
   const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
