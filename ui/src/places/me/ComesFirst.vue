@@ -26,7 +26,8 @@ defineProps<{ me: Me }>()
 <style scoped>
 .first {
   width: min(640px, 100% - 48px);
-  margin: 8vh auto;
+  margin: 0 auto;
+  padding: 8vh 0 24px;
   display: grid;
   gap: 18px;
   justify-items: start;

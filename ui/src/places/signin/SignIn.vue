@@ -132,6 +132,27 @@ function asDemo() {
   font-size: 40px;
   margin-bottom: 6px;
 }
+@media (max-width: 800px) {
+  .door {
+    grid-template-columns: 1fr;
+    grid-template-rows: auto 1fr;
+  }
+  .cloth {
+    padding: 20px;
+    gap: 8px;
+  }
+  .cloth svg {
+    width: 60px;
+    height: 66px;
+  }
+  .name {
+    font-size: 34px;
+  }
+  .in {
+    margin: 24px auto;
+    align-self: start;
+  }
+}
 .demo {
   border-top: 2px solid var(--fold);
   padding-top: 16px;

@@ -11,13 +11,13 @@ import Toggles from '../../parts/Toggles.vue'
 import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
-import { useMe } from '../../me'
+import { useMay } from '../../me'
 import { clock, names, plain, sentence, shortDate } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, plan, saved, fault } = useTheSitting()
 const { list } = useWords()
-const { data: me } = useMe()
+const mayWrite = useMay('keep_clients')
 const queries = useQueryClient()
 const asked = computed(() => plan.value?.sitting.asked)
 const told = computed(() => plan.value?.sitting.told)
@@ -70,58 +70,72 @@ const eyes = list('eyes')
       {{ changes }}
       This sitting was planned anew; ask again.
     </p>
-    <Allergies
-      :model-value="draft.client.allergies"
-      @update:model-value="(v) => change((d) => (d.client.allergies = v))"
-    />
-    <div v-if="news.length && me?.may.includes('keep_clients')" class="offer">
-      <p>{{ names(news.map(plain)) }}: told here, not yet in the client’s record.</p>
-      <button type="button" class="quiet" :disabled="keep.isPending.value" @click="keep.mutate()">
-        Keep in the record
-      </button>
-    </div>
-    <Trouble v-if="keep.error.value" :say="keep.error.value.message" />
-    <Toggles
-      legend="Wears today"
-      :options="wears"
-      :model-value="draft.client.wears ?? []"
-      @update:model-value="(v) => change((d) => (d.client.wears = v))"
-    />
-    <Toggles
-      legend="Eyes"
-      :options="eyes"
-      :model-value="draft.client.eyes ?? []"
-      @update:model-value="(v) => change((d) => (d.client.eyes = v))"
-    />
-    <Conditions
-      :model-value="draft.client.conditions"
-      @update:model-value="(v) => change((d) => (d.client.conditions = v))"
-    />
-    <PersonMore
-      :client="draft.client"
-      :fault="(path) => fault('client.' + path)"
-      @change="(c) => change((d) => (d.client = { ...d.client, ...c }))"
-    />
-    <WordList
-      label="Would rather avoid"
-      :model-value="draft.client.dislikes"
-      @update:model-value="(v) => change((d) => (d.client.dislikes = v))"
-    />
-    <WordList
-      label="Wishes"
-      hint="Like vegan, no_alcohol, oil_free"
-      :model-value="draft.client.wishes"
-      @update:model-value="(v) => change((d) => (d.client.wishes = v))"
-    />
-    <Tick
-      label="Guardian present and consenting"
-      :model-value="draft.client.guardian ?? false"
-      @update:model-value="(v) => change((d) => (d.client.guardian = v))"
-    />
+    <p v-if="!mayWrite" class="limit">
+      An assistant reads this; an owner or an artist changes what is known of a client. The skin is yours to read.
+    </p>
+    <fieldset class="ask" :disabled="!mayWrite">
+      <Allergies
+        :model-value="draft.client.allergies"
+        @update:model-value="(v) => change((d) => (d.client.allergies = v))"
+      />
+      <div v-if="news.length && mayWrite" class="offer">
+        <p>{{ names(news.map(plain)) }}: told here, not yet in the client’s record.</p>
+        <button type="button" class="quiet" :disabled="keep.isPending.value" @click="keep.mutate()">
+          Keep in the record
+        </button>
+      </div>
+      <Trouble v-if="keep.error.value" :say="keep.error.value.message" />
+      <Toggles
+        legend="Wears today"
+        :options="wears"
+        :model-value="draft.client.wears ?? []"
+        @update:model-value="(v) => change((d) => (d.client.wears = v))"
+      />
+      <Toggles
+        legend="Eyes"
+        :options="eyes"
+        :model-value="draft.client.eyes ?? []"
+        @update:model-value="(v) => change((d) => (d.client.eyes = v))"
+      />
+      <Conditions
+        :model-value="draft.client.conditions"
+        @update:model-value="(v) => change((d) => (d.client.conditions = v))"
+      />
+      <PersonMore
+        :client="draft.client"
+        :fault="(path) => fault('client.' + path)"
+        @change="(c) => change((d) => (d.client = { ...d.client, ...c }))"
+      />
+      <WordList
+        label="Would rather avoid"
+        :model-value="draft.client.dislikes"
+        @update:model-value="(v) => change((d) => (d.client.dislikes = v))"
+      />
+      <WordList
+        label="Wishes"
+        hint="Like vegan, no_alcohol, oil_free"
+        :model-value="draft.client.wishes"
+        @update:model-value="(v) => change((d) => (d.client.wishes = v))"
+      />
+      <Tick
+        label="Guardian present and consenting"
+        :model-value="draft.client.guardian ?? false"
+        @update:model-value="(v) => change((d) => (d.client.guardian = v))"
+      />
+    </fieldset>
   </template>
 </template>
 
 <style scoped>
+.limit {
+  background: var(--warm);
+  border-left: 6px solid var(--copper);
+  padding: 10px 16px;
+}
+.ask {
+  display: contents;
+  border: 0;
+}
 .top {
   display: flex;
   gap: 16px;
