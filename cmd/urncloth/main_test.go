@@ -12,6 +12,7 @@ import (
 
 	. "urncloth/core/testutil"
 	"urncloth/demo"
+	"urncloth/e2e/rough"
 )
 
 // TestMain lets the test binary stand in for the program itself.
@@ -144,5 +145,18 @@ func TestTheVersionIsTheNewestOfTheChangelog(t *testing.T) {
 	newest, _, _ := strings.Cut(rest, " ")
 	if code != 0 || !strings.HasPrefix(out, "urncloth version "+newest+" ") {
 		t.Errorf("exit %d, %q, the changelog is at %q", code, out, newest)
+	}
+}
+
+func TestDamagedDocumentsAreTakenOrRefusedAndNothingElse(t *testing.T) {
+	in := JSON(t, Sitting(t))
+	made, _, code := program(t, string(in), "plan", "-")
+	if code != 0 {
+		t.Fatal(code)
+	}
+	for command, good := range map[string][]byte{"plan": in, "check": []byte(made)} {
+		for _, f := range rough.Documents(os.Args[0], []string{command, "-"}, good, 40, 1) {
+			t.Errorf("%s: %s", command, f)
+		}
 	}
 }

@@ -127,7 +127,8 @@ func TestAnOwnerIsLetInAgainFromTheCommandLine(t *testing.T) {
 		{other, []string{"--studio", "Elder Yard", "--email", "ash@elder.example"}, 0, "Ash is an owner"},
 		{other, []string{"--studio", "Nowhere", "--email", "ash@elder.example"}, 2, "none is called"},
 		{other, []string{"--studio", "Elder Yard", "--email", "new@elder.example"}, 2, "name: "},
-		{other, []string{"--studio", "Elder Yard", "--email", "new@elder.example", "--name", "Rowan"}, 0, "Rowan is an owner"},
+		{other, []string{"--studio", "Elder Yard", "--email", "new@elder.example", "--name", "Rowan"}, 0,
+			"Rowan is an owner"},
 		{"short", []string{"--studio", "Elder Yard", "--email", "ash@elder.example"}, 2, "password: needs at least 12"},
 		{"passwordpassword", []string{"--studio", "Elder Yard", "--email", "ash@elder.example"}, 2, "guessed"},
 		{"", []string{"--studio", "Elder Yard", "--email", "ash@elder.example"}, 2, "standard input"},
@@ -167,7 +168,8 @@ func TestASlowBodyEndsOnTimeAndCountsAreServedApart(t *testing.T) {
 	if err == nil {
 		res.Body.Close()
 	}
-	if took := time.Since(start); took > bodyWithin+5*time.Second || err == nil && res.StatusCode != 408 && res.StatusCode != 400 {
+	if took := time.Since(start); took > bodyWithin+5*time.Second || err == nil && res.StatusCode != 408 &&
+		res.StatusCode != 400 {
 		t.Errorf("a slow body takes %s: %v", took, err)
 	}
 	res, err = http.Get("http://" + port + "/metrics")

@@ -51,7 +51,8 @@ func studioCommand() *cobra.Command {
 					return err
 				})
 				if err == nil {
-					fmt.Fprintf(cmd.OutOrStdout(), "Added %s, %s. %s signs in as %s.\n", s.Name, s.ID, owner.Name, owner.Email)
+					fmt.Fprintf(cmd.OutOrStdout(), "Added %s, %s. %s signs in as %s.\n", s.Name, s.ID, owner.Name,
+						owner.Email)
 				}
 				return err
 			})
@@ -73,7 +74,8 @@ func ownerCommand() *cobra.Command {
 	var studio, email, person, data string
 	c := &cobra.Command{
 		Use: "owner",
-		Short: "Make somebody of a studio its owner and let them in again: their sessions end, their second factor goes, " +
+		Short: "Make somebody of a studio its owner and let them in again: their sessions end, their second " +
+			"factor goes, " +
 			"and the password is read from standard input",
 		Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
@@ -88,7 +90,8 @@ func ownerCommand() *cobra.Command {
 				}
 				var made store.Person
 				err = asOwner(ctx, dsn, func(tx pgx.Tx) (err error) {
-					made, err = app.Reinstate(ctx, tx, studio, store.Person{Email: app.Tidied(email), Name: person}, hash,
+					made, err = app.Reinstate(ctx, tx, studio, store.Person{Email: app.Tidied(email), Name: person},
+						hash,
 						time.Now())
 					return err
 				})

@@ -101,8 +101,8 @@ func plainCell(v reflect.Value) string {
 	return fmt.Sprint(v.Interface())
 }
 
-// runs is what a cell begins with that a spreadsheet runs, or takes for the mark against it; ends is what ends a cell or
-// a row for a program that goes by semicolons, whose cells do not begin where the quotes do.
+// runs is what a cell begins with that a spreadsheet runs, or takes for the mark against it; ends is what ends a cell
+// or a row for a program that goes by semicolons, whose cells do not begin where the quotes do.
 const (
 	runs = "=+-@\t\r'\""
 	ends = ";\n\r\t"

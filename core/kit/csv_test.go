@@ -137,7 +137,8 @@ func cells(table string, by byte) (list []string) {
 func TestNoCellIsOneThatASpreadsheetRunsUnderCommasOrSemicolonsAndAllComeBack(t *testing.T) {
 	var names []string
 	for _, bad := range []string{"=1+1", "+1", "-1", "@x", "\"=1", "'=1"} {
-		names = append(names, bad, "a;"+bad, "a;;"+bad, "a\n"+bad, "a,"+bad, "a\";"+bad, "a\t"+bad, "a; "+bad, "a;'"+bad)
+		names = append(names, bad, "a;"+bad, "a;;"+bad, "a\n"+bad, "a,"+bad, "a\";"+bad, "a\t"+bad, "a; "+bad,
+			"a;'"+bad)
 	}
 	var k kit.Kit
 	for i, name := range names {

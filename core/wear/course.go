@@ -31,14 +31,14 @@ type stretch struct {
 type piece struct {
 	from    time.Time
 	minutes float64
-	rate    float64    // SED an hour on bare skin where the client is
-	*decay             // of a film in it
-	outdoor bool       // outdoors with the sun up
-	wet     bool       // in water, or sweating outdoors, with the sun up
-	glass   bool       // behind glass with the sun up
-	goesOut bool       // the client goes out as it begins, at a UV index at which an old coat matters
-	towel   bool       // towelled as it begins
-	due     rules.ID   // a coat falls due at once as it begins: after towelling, or after water where no label names it
+	rate    float64  // SED an hour on bare skin where the client is
+	*decay           // of a film in it
+	outdoor bool     // outdoors with the sun up
+	wet     bool     // in water, or sweating outdoors, with the sun up
+	glass   bool     // behind glass with the sun up
+	goesOut bool     // the client goes out as it begins, at a UV index at which an old coat matters
+	towel   bool     // towelled as it begins
+	due     rules.ID // a coat falls due at once as it begins: after towelling, or after water where no label names it
 }
 
 // course is the client's day from base to removal: where they are, what the sun does there, and what that does to a

@@ -1,11 +1,13 @@
 // Command load measures the web application: an open loop of plan requests against a server of its own on loopback,
-// and the time from a change to a painted result in the browser. Figures belong in docs/performance.md.
+// and the time from a change to a painted result in the browser. Then it handles the program roughly: damaged requests
+// and documents, and a database that is killed under people's hands. Figures belong in docs/performance.md.
 package main
 
 import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"net/http"
@@ -34,9 +36,12 @@ func main() {
 		if err := plans(url); err != nil {
 			return err
 		}
-		return paints(url)
+		if err := paints(url); err != nil {
+			return err
+		}
+		return requests(url)
 	})
-	if err != nil {
+	if err = errors.Join(err, documents(), killed()); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}

@@ -266,7 +266,8 @@ func (a *App) guess(ctx context.Context, who *Actor) (key string, err error) {
 		return "", err
 	}
 	key = tried("own", who.ID.String())
-	wait, err := a.Store.Tries(ctx, accountKey(who.Email), a.Now(), triesWindow, []store.Try{{Who: key, Most: pairTries}})
+	wait, err := a.Store.Tries(ctx, accountKey(who.Email), a.Now(), triesWindow, []store.Try{{Who: key,
+		Most: pairTries}})
 	if err == nil && wait > 0 {
 		err = TooMany{wait}
 	}

@@ -559,7 +559,8 @@ func TestWhatHappensIsOnRecordForOwnersAlone(t *testing.T) {
 			t.Errorf("%q is on record %d times", act, seen[act])
 		}
 	}
-	if page, err := h.Trail(ctx, h.owner, list[2].ID); err != nil || len(page) != len(list)-3 || page[0].ID >= list[2].ID {
+	if page, err := h.Trail(ctx, h.owner, list[2].ID); err != nil || len(page) != len(list)-3 ||
+		page[0].ID >= list[2].ID {
 		t.Errorf("the page after: %d, %v", len(page), err)
 	}
 	for _, role := range []app.Role{app.Artist, app.Assistant} {

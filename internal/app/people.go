@@ -229,7 +229,8 @@ func (a *App) SaveSafety(ctx context.Context, who Actor, s Safety) (Safety, erro
 		if err := store.SaveSafety(ctx, tx, store.Safety(s)); err != nil {
 			return err
 		}
-		return store.Note(ctx, tx, who.ID, "safety changed", fmt.Sprintf("%d min, %d h, second factor %t, backups %d days",
+		return store.Note(ctx, tx, who.ID, "safety changed", fmt.Sprintf("%d min, %d h, second factor %t, "+
+			"backups %d days",
 			s.IdleMin, s.LifeH, s.OwnersFactor, s.BackupDays))
 	})
 	if err == nil {

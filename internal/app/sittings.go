@@ -545,8 +545,8 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 	)
 }
 
-// recordOnly finds what an assistant may not change of a client in a sitting, as in the record: all but the skin as it is
-// read at the chair.
+// recordOnly finds what an assistant may not change of a client in a sitting, as in the record: all but the skin as
+// it is read at the chair.
 func recordOnly(now, was *face.Client) (fs doc.Faults) {
 	a, b := reflect.ValueOf(now).Elem(), reflect.ValueOf(was).Elem()
 	for i := range a.NumField() {

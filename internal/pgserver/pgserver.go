@@ -41,9 +41,9 @@ type Server struct {
 var ErrNoPostgres = errors.New("PostgreSQL is not installed: install the Debian package postgresql-15 (as root: " +
 	"apt-get install postgresql-15)")
 
-// Start runs the cluster kept in dir, making it where there is none, or uses the one that runs already: another process's,
-// or one left behind by a process that was killed. One that was killed itself recovers. Unsafe drops durability, for
-// tests alone.
+// Start runs the cluster kept in dir, making it where there is none, or uses the one that runs already: another
+// process's, or one left behind by a process that was killed. One that was killed itself recovers. Unsafe drops
+// durability, for tests alone.
 func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 	bin, err := binaries()
 	if err != nil {

@@ -188,7 +188,8 @@ func TestAFullDiskIsSaidAndOnceThereIsRoomAllIsWellAgain(t *testing.T) {
 		t.Skip("a small disk takes root")
 	}
 	dir := folder(t)
-	if out, err := exec.Command("mount", "-t", "tmpfs", "-o", "size=120m,mode=755", "tmpfs", dir).CombinedOutput(); err != nil {
+	if out, err := exec.Command("mount", "-t", "tmpfs", "-o", "size=120m,mode=755", "tmpfs",
+		dir).CombinedOutput(); err != nil {
 		t.Fatalf("%v: %s", err, out)
 	}
 	t.Cleanup(func() { exec.Command("umount", "-l", dir).Run() })
@@ -227,7 +228,8 @@ func TestAFullDiskIsSaidAndOnceThereIsRoomAllIsWellAgain(t *testing.T) {
 	for range 400 { // until what the database still had of its own is used up
 		if err := write(); err == nil {
 			kept++
-		} else if full = errors.Is(store.Reason(err), store.ErrFull) || errors.Is(store.Reason(err), store.ErrUnavailable); full {
+		} else if full = errors.Is(store.Reason(err), store.ErrFull) || errors.Is(store.Reason(err),
+			store.ErrUnavailable); full {
 			break
 		} else {
 			t.Fatal(err)

@@ -13,6 +13,7 @@ import (
 	"syscall"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/face"
@@ -120,24 +121,30 @@ func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills
 	stop()
 	wg.Wait()
 	out.Acknowledged = len(said)
-	there := map[string]bool{}
-	err = a.Store.In(context.WithoutCancel(ctx), owner.Studio, func(tx pgx.Tx) error {
-		rows, err := tx.Query(context.WithoutCancel(ctx), `select name from clients`)
+	out.Lost, err = lost(context.WithoutCancel(ctx), a, owner.Studio, said)
+	return out, err
+}
+
+// lost counts the names of clients that were acknowledged and are not there.
+func lost(ctx context.Context, a *app.App, studio uuid.UUID, said []string) (n int, err error) {
+	err = a.Store.In(ctx, studio, func(tx pgx.Tx) error {
+		rows, err := tx.Query(ctx, `select name from clients`)
 		if err != nil {
 			return err
 		}
 		names, err := pgx.CollectRows(rows, pgx.RowTo[string])
+		there := map[string]bool{}
 		for _, name := range names {
 			there[name] = true
 		}
+		for _, name := range said {
+			if !there[name] {
+				n++
+			}
+		}
 		return err
 	})
-	for _, name := range said {
-		if !there[name] {
-			out.Lost++
-		}
-	}
-	return out, err
+	return n, err
 }
 
 // kill kills the first process of the cluster in a folder, or one of those that work for somebody.

@@ -112,7 +112,8 @@ func AddStudio(t testing.TB, dsn string) uuid.UUID {
 		if err := store.AddStudio(ctx, tx, store.Studio{ID: id, Name: "Other", Timezone: "UTC"}); err != nil {
 			return err
 		}
-		_, err := store.AddPerson(ctx, tx, store.Person{Email: OtherEmail, Name: "O", Role: "owner", PasswordHash: hash})
+		_, err := store.AddPerson(ctx, tx, store.Person{Email: OtherEmail, Name: "O", Role: "owner",
+			PasswordHash: hash})
 		return err
 	})
 	if err != nil {

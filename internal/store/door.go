@@ -51,8 +51,8 @@ func AccountOf(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Account, error) {
 // SetPassword gives somebody a password. A first one serves until a moment and has to be changed then; nil is one of
 // their own.
 func SetPassword(ctx context.Context, tx pgx.Tx, id uuid.UUID, hash string, firstUntil *time.Time) error {
-	return one(tx.Exec(ctx, `update people set password_hash = $2, first_until = $3::timestamptz, must_change = $3::timestamptz is not null
-		where id = $1 and removed_at is null`, id, hash, firstUntil))
+	return one(tx.Exec(ctx, `update people set password_hash = $2, first_until = $3::timestamptz,
+		must_change = $3::timestamptz is not null where id = $1 and removed_at is null`, id, hash, firstUntil))
 }
 
 // Factor is a change of somebody's second factor: a secret that waits to be confirmed, one that holds, its codes.
@@ -189,7 +189,8 @@ func (s *Store) SignOut(ctx context.Context, studio uuid.UUID, hash []byte) erro
 // Sweep forgets sessions of the transaction's studio that have lasted their time.
 func Sweep(ctx context.Context, tx pgx.Tx, now time.Time) error {
 	_, err := tx.Exec(ctx, `delete from sessions s using studios t where t.id = s.studio_id and
-		(s.seen < $1::timestamptz - t.idle_min * interval '1 minute' or s.since < $1::timestamptz - t.life_h * interval '1 hour')`, now)
+		(s.seen < $1::timestamptz - t.idle_min * interval '1 minute' or
+			s.since < $1::timestamptz - t.life_h * interval '1 hour')`, now)
 	return err
 }
 
@@ -226,7 +227,8 @@ func (s *Store) Tries(ctx context.Context, account string, now time.Time, window
 // WentWellSince reports whether one of who signed in since a moment.
 func (s *Store) WentWellSince(ctx context.Context, who string, since time.Time) (well bool, err error) {
 	err = begun(ctx, s.door, "", func(tx pgx.Tx) error {
-		return tx.QueryRow(ctx, `select exists (select from sign_in_tries where who = $1 and good_at > $2)`, who, since).
+		return tx.QueryRow(ctx, `select exists (select from sign_in_tries where who = $1 and good_at > $2)`, who,
+			since).
 			Scan(&well)
 	})
 	return well, err

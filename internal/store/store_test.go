@@ -506,7 +506,10 @@ func TestTriesAreCountedInAWindowTakenBackWhenTheyGoWellAndForgotten(t *testing.
 			t.Errorf("went well since minute %d: %t, %v", moment, well, err)
 		}
 	}
-	if err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error { return store.ForgiveTries(ctx, tx, "account") }); err != nil {
+	if err := s.In(ctx, saltmarsh, func(tx pgx.Tx) error {
+		return store.ForgiveTries(ctx, tx,
+			"account")
+	}); err != nil {
 		t.Fatal(err)
 	}
 	if wait := try(12, "x", 1); wait != 0 {
@@ -610,7 +613,8 @@ func TestTheApplicationsRoleCannotBecomeTheOwnerAndOwnersAreTurnedAway(t *testin
 	dsn := pgtest.DSN(t)
 	s, ctx := pgtest.Open(t, dsn), t.Context()
 	for _, try := range []string{"reset role", "set role urncloth", "set session authorization urncloth",
-		"alter role urncloth_app superuser", "create table mine ()", "drop table clients", "alter table clients disable row level security",
+		"alter role urncloth_app superuser", "create table mine ()", "drop table clients",
+		"alter table clients disable row level security",
 		"create function f() returns int language sql security definer as 'select 1'", "truncate clients",
 		"select * from goose_db_version", "copy clients to program 'cat'"} {
 		var who string
@@ -631,7 +635,8 @@ func TestTheApplicationsRoleCannotBecomeTheOwnerAndOwnersAreTurnedAway(t *testin
 func TestAnAddressForTheApplicationIsTheOwnersWithAnotherSignIn(t *testing.T) {
 	for owner, want := range map[string]string{
 		"postgres://o:p@127.0.0.1:5/x?sslmode=disable": "postgres://urncloth_app:",
-		"host=127.0.0.1 user=o password=p dbname=x":    "host=127.0.0.1 user=o password=p dbname=x user=urncloth_app password=",
+		"host=127.0.0.1 user=o password=p dbname=x": "host=127.0.0.1 user=o password=p dbname=x " +
+			"user=urncloth_app password=",
 	} {
 		got, err := store.AppDSN(owner)
 		again, _ := store.AppDSN(owner)
@@ -670,7 +675,8 @@ func TestWhatTheDatabaseSaysBecomesAnErrorOfTheStore(t *testing.T) {
 	if err := store.Reason(nil); err != nil {
 		t.Errorf("nothing wrong: %v", err)
 	}
-	for code, want := range map[string]error{"53100": store.ErrFull, "23503": store.ErrNotFound, "40P01": store.ErrAgain,
+	for code, want := range map[string]error{"53100": store.ErrFull, "23503": store.ErrNotFound,
+		"40P01": store.ErrAgain,
 		"57014": store.ErrAgain, "57P01": store.ErrUnavailable} {
 		if err := store.Reason(&pgconn.PgError{Code: code}); !errors.Is(err, want) {
 			t.Errorf("%s: %v", code, err)

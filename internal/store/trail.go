@@ -36,7 +36,8 @@ func Audit(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client 
 // the same record since a moment.
 func AuditOnce(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client uuid.UUID, since time.Time) error {
 	_, err := tx.Exec(ctx, `insert into audit (person_id, act, client_id) select $1, $2, $3 where not exists
-		(select from audit where client_id = $3 and person_id = $1 and act = $2 and at > $4)`, person, act, client, since)
+		(select from audit where client_id = $3 and person_id = $1 and act = $2 and at > $4)`, person, act,
+		client, since)
 	return err
 }
 

@@ -114,7 +114,8 @@ func TestOverTLSTheCookieIsTheHostsOwnAndPlainConnectionsAreNotTried(t *testing.
 func TestTheWordOfAProxyIsTakenOnlyWhereItIsNamed(t *testing.T) {
 	try := func(h *house, from string, n int) (last int) {
 		for range n {
-			r, _ := http.NewRequest("POST", h.url+"/api/session", strings.NewReader(`{"email":"x@y.example","password":"no"}`))
+			r, _ := http.NewRequest("POST", h.url+"/api/session",
+				strings.NewReader(`{"email":"x@y.example","password":"no"}`))
 			r.Header.Set("Content-Type", "application/json")
 			r.Header.Set("X-Forwarded-For", from)
 			last = h.send(r, nil).StatusCode
@@ -246,10 +247,12 @@ func TestErasingAndPlanningAtOnceLeavesNothingHalfAndBreaksNothing(t *testing.T)
 				case 0:
 					res = h.call("DELETE", "/api/clients/"+c.ID.String(), nil, nil)
 				case 1:
-					res = h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": 1, "record": c.Record}, nil)
+					res = h.call("PUT", "/api/clients/"+c.ID.String(), map[string]any{"version": 1,
+						"record": c.Record}, nil)
 				default:
-					res = h.call("POST", "/api/sittings", map[string]any{"client_id": c.ID, "chair_at": "2027-06-20T10:00",
-						"base_at": "2027-06-20T11:00"}, nil)
+					res = h.call("POST", "/api/sittings", map[string]any{"client_id": c.ID,
+						"chair_at": "2027-06-20T10:00",
+						"base_at":  "2027-06-20T11:00"}, nil)
 				}
 				answers[i] = res.StatusCode
 			})

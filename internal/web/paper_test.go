@@ -71,7 +71,8 @@ func TestCalendarsKeepToTheirStandardWhateverIsInAName(t *testing.T) {
 			t.Fatal(res.StatusCode, err)
 		}
 		text := string(b)
-		if !strings.HasSuffix(text, "END:VCALENDAR\r\n") || strings.Count(text, "END:VCALENDAR") != 1+strings.Count(text, `\nEND:VCALENDAR`) {
+		if !strings.HasSuffix(text, "END:VCALENDAR\r\n") || strings.Count(text,
+			"END:VCALENDAR") != 1+strings.Count(text, `\nEND:VCALENDAR`) {
 			t.Errorf("%s ends %.60q", name, text[max(0, len(text)-60):])
 		}
 		for _, line := range strings.Split(strings.TrimSuffix(text, "\r\n"), "\r\n") {

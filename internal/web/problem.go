@@ -51,52 +51,71 @@ type stale struct {
 	Current any `json:"current"`
 }
 
+// answers says what is answered to an error of the layers below: the first row that knows it. What no row knows is a
+// fault of ours.
+var answers = []struct {
+	of    error
+	make  func(say string, details ...error) huma.StatusError
+	after time.Duration // when to try again, 0 for not at all
+	say   string
+}{
+	{store.ErrNotFound, huma.Error404NotFound, 0, "There is nothing here, or it belongs to another studio."},
+	{app.ErrForbidden, huma.Error403Forbidden, 0,
+		"Your role does not include this. The owner of the studio can change that."},
+	{app.ErrFirst, huma.Error403Forbidden, 0, "Your own sign-in comes first: choose a password of your own, and a " +
+		"second step where the studio asks for one."},
+	{app.ErrSignedOut, huma.Error401Unauthorized, 0, "Sign in first."},
+	{app.ErrCode, huma.Error401Unauthorized, 0, "This sign-in has a second step."},
+	{app.ErrSignIn, huma.Error401Unauthorized, 0, "That e-mail and password do not belong together."},
+	{app.ErrBusy, huma.Error503ServiceUnavailable, time.Second, sayBusy},
+	{password.ErrBusy, huma.Error503ServiceUnavailable, time.Second, sayBusy},
+	{store.ErrAgain, huma.Error503ServiceUnavailable, time.Second, sayBusy},
+	{store.ErrFull, fullDisk, time.Minute, sayFull},
+	{plan.ErrLater, huma.Error503ServiceUnavailable, 0, "A later version of the program wrote this, and this server " +
+		"cannot read it yet. Nothing is lost."},
+	{device.ErrFault, huma.Error502BadGateway, 0,
+		"The instrument gives no reading: check the cable and the tip, and try again."},
+	{store.ErrUnavailable, huma.Error503ServiceUnavailable, awayAfter, sayUnavailable},
+	{context.DeadlineExceeded, huma.Error503ServiceUnavailable, awayAfter, sayUnavailable},
+}
+
+const awayAfter = 3 * time.Second
+
+func fullDisk(say string, details ...error) huma.StatusError {
+	return huma.NewError(http.StatusInsufficientStorage, say, details...)
+}
+
 // problem turns an error of the layers below into an answer. current is what stands now, for a stale edit.
 func problem(err error, current any) error {
 	var faults doc.Faults
 	var many app.TooMany
 	var slow app.Slow
-	if said, is := codeProblem(err); is {
-		return said
-	}
 	switch {
 	case err == nil:
 		return nil
-	case errors.As(err, &faults):
-		return faulty(faults)
-	case errors.Is(err, store.ErrNotFound):
-		return huma.Error404NotFound("There is nothing here, or it belongs to another studio.")
-	case errors.Is(err, store.ErrStale):
-		return &stale{huma.ErrorModel{Status: http.StatusConflict, Title: http.StatusText(http.StatusConflict),
-			Detail: "Somebody changed this since you opened it. Both versions are shown; nothing was overwritten."},
-			current}
-	case errors.Is(err, app.ErrForbidden):
-		return huma.Error403Forbidden("Your role does not include this. The owner of the studio can change that.")
-	case errors.Is(err, app.ErrFirst):
-		return huma.Error403Forbidden("Your own sign-in comes first: choose a password of your own, and a second step " +
-			"where the studio asks for one.")
-	case errors.Is(err, app.ErrSignedOut):
-		return huma.Error401Unauthorized("Sign in first.")
-	case errors.Is(err, app.ErrSignIn):
-		return huma.Error401Unauthorized("That e-mail and password do not belong together.")
 	case errors.As(err, &many):
 		return huma.ErrorWithHeaders(huma.Error429TooManyRequests("Too many failed tries. Wait a quarter of an "+
 			"hour, or ask an owner to reset the sign-in."), after(many.Wait))
 	case errors.As(err, &slow):
 		return huma.ErrorWithHeaders(huma.Error429TooManyRequests("That is more at once than one pair of hands needs. "+
 			"Wait a moment."), after(slow.Wait))
-	case errors.Is(err, app.ErrBusy), errors.Is(err, password.ErrBusy), errors.Is(err, store.ErrAgain):
-		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(sayBusy), after(time.Second))
-	case errors.Is(err, store.ErrFull):
-		return huma.ErrorWithHeaders(huma.NewError(http.StatusInsufficientStorage, sayFull), after(fullAfter))
-	case errors.Is(err, plan.ErrLater):
-		return huma.Error503ServiceUnavailable("A later version of the program wrote this, and this server cannot " +
-			"read it yet. Nothing is lost.")
-	case errors.Is(err, device.ErrFault):
-		return huma.NewError(http.StatusBadGateway,
-			"The instrument gives no reading: check the cable and the tip, and try again.")
-	case errors.Is(err, store.ErrUnavailable), errors.Is(err, context.DeadlineExceeded):
-		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(sayUnavailable), after(awayAfter))
+	case errors.Is(err, store.ErrStale):
+		return &stale{huma.ErrorModel{Status: http.StatusConflict, Title: http.StatusText(http.StatusConflict),
+			Detail: "Somebody changed this since you opened it. Both versions are shown; nothing was overwritten."},
+			current}
+	}
+	for _, row := range answers {
+		if !errors.Is(err, row.of) {
+			continue
+		}
+		made := row.make(row.say, details(err)...)
+		if row.after > 0 {
+			return huma.ErrorWithHeaders(made, after(row.after))
+		}
+		return made
+	}
+	if errors.As(err, &faults) {
+		return faulty(faults)
 	}
 	return err
 }
@@ -105,11 +124,6 @@ func problem(err error, current any) error {
 func after(wait time.Duration) http.Header {
 	return http.Header{"Retry-After": {strconv.Itoa(int(math.Ceil(max(wait, time.Second).Seconds())))}}
 }
-
-const (
-	awayAfter = 3 * time.Second
-	fullAfter = time.Minute
-)
 
 // faulty says every fault with its field: 400 where the body is no JSON at all, else 422.
 func faulty(faults doc.Faults) error {

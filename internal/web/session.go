@@ -2,7 +2,6 @@ package web
 
 import (
 	"context"
-	"errors"
 	"net/http"
 	"strings"
 
@@ -214,12 +213,4 @@ func (s *server) people() {
 		func(ctx context.Context, who app.Actor, i *before) ([]app.Happening, error) {
 			return s.App.Trail(ctx, who, i.Before)
 		})
-}
-
-// codeProblem is a second factor that is missing or wrong, with the field that it belongs in.
-func codeProblem(err error) (error, bool) {
-	if !errors.Is(err, app.ErrCode) {
-		return nil, false
-	}
-	return huma.Error401Unauthorized("This sign-in has a second step.", details(err)...), true
 }
