@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"io"
 	"math/rand/v2"
 	"net/http"
 	"os/exec"
@@ -199,6 +200,7 @@ func (m *Room) Requests(n int, seed uint64) (faults []string, sent int, err erro
 		if err != nil {
 			continue // not one that goes over the wire
 		}
+		_, _ = io.Copy(io.Discard, res.Body)
 		res.Body.Close()
 		if res.StatusCode >= 500 && res.StatusCode != http.StatusServiceUnavailable {
 			faults = append(faults, fmt.Sprintf("%d: %s %s %.300q", res.StatusCode, op.Method, path, text))

@@ -117,8 +117,8 @@ func views(p *rod.Page, root string, shot func(string)) {
 	p.MustNavigate(root + "/method").MustWaitLoad()
 	browser.Text(p, "legend", "Puffiness")
 	shot("method")
-	browser.Text(p, "[role=tab]", "Rules").MustClick()
-	p.MustElement("#find-method").MustInput("sunscreen")
-	browser.Text(p, ".rule", "spf-missing")
-	shot("method-rules")
+	browser.Text(p, "nav a", "Mirrin").MustClick()
+	browser.Text(p, "button", "Set it up").MustClick()
+	browser.Text(p, "code", "[A-Z2-7]{4} ")
+	shot("my-sign-in")
 }
