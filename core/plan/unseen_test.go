@@ -1,0 +1,164 @@
+package plan_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"hash/fnv"
+	"math/rand/v2"
+	"slices"
+	"testing"
+
+	"urncloth/core/act"
+	"urncloth/core/doc"
+	"urncloth/core/face"
+	"urncloth/core/plan"
+	"urncloth/core/sitting"
+	"urncloth/core/stack"
+	"urncloth/core/wear"
+	. "urncloth/core/testutil"
+)
+
+// strangers is how many sittings drawn at random are held to what they were.
+const strangers = 400
+
+// sum is a short sum of something as it is written.
+func sum(t *testing.T, v any) string {
+	t.Helper()
+	h := fnv.New32a()
+	h.Write(JSON(t, v))
+	return fmt.Sprintf("%08x", h.Sum32())
+}
+
+// slip is a step as somebody might leave it by mistake.
+func slip(r *rand.Rand, s stack.Step, in *sitting.Sitting) stack.Step {
+	switch r.IntN(9) {
+	case 0:
+		s.ContactS *= r.IntN(4)
+	case 1:
+		s.HandsS *= r.IntN(4)
+	case 2:
+		s.Zones = append(slices.Clone(s.Zones), face.Zone(r.IntN(int(face.N))))
+	case 3:
+		s.Zones = s.Zones[:len(s.Zones)/2]
+	case 4:
+		s.Product = in.Kit[r.IntN(len(in.Kit))].ID
+	case 5:
+		s.Grams, s.Units = s.Grams*doc.Num(r.IntN(4)), 0
+		film := map[face.Zone]doc.Num{}
+		for z := range face.N {
+			if f, is := s.Film[z]; is {
+				film[z] = f * doc.Num(r.IntN(3))
+			}
+		}
+		s.Film = film
+	case 6:
+		s.How = oneOf(r, act.Massaged, act.Palms, act.DampPad, act.Press, act.Smooth, act.Lay)
+	case 7:
+		s.Pads, s.PadFaces = s.Pads*r.IntN(3), s.PadFaces*r.IntN(3)
+	default:
+		s.Start = s.Start.Add(r.IntN(10) - 5)
+	}
+	return s
+}
+
+// slips is steps with some mistakes in them: one left out, two the other way round, one done twice, some changed.
+func slips(r *rand.Rand, list []stack.Step, in *sitting.Sitting) []stack.Step {
+	list = slices.Clone(list)
+	for range 1 + r.IntN(3) {
+		if len(list) < 2 {
+			return list
+		}
+		i, j := r.IntN(len(list)), r.IntN(len(list))
+		switch r.IntN(5) {
+		case 0:
+			list = slices.Delete(list, i, i+1)
+		case 1:
+			list[i], list[j] = list[j], list[i]
+		case 2:
+			again := list[i]
+			again.ID += "-again"
+			list = slices.Insert(list, j, again)
+		default:
+			list[i] = slip(r, list[i], in)
+		}
+	}
+	return list
+}
+
+// stopSlips is touch-ups with some mistakes in them.
+func stopSlips(r *rand.Rand, list []wear.TouchUp, in *sitting.Sitting) []wear.TouchUp {
+	list = slices.Clone(list)
+	for range 1 + r.IntN(2) {
+		if len(list) == 0 {
+			return list
+		}
+		i := r.IntN(len(list))
+		u := list[i]
+		u.Steps = slices.Clone(u.Steps)
+		switch r.IntN(5) {
+		case 0:
+			list = slices.Delete(list, i, i+1)
+			continue
+		case 1:
+			u.At = u.At.Add(r.IntN(120) - 60)
+		case 2:
+			if len(u.Steps) > 0 {
+				u.Steps = u.Steps[1:]
+			}
+		case 3:
+			for k := range u.Steps {
+				u.Steps[k].Coats = r.IntN(4)
+			}
+		default:
+			for k := range u.Steps {
+				u.Steps[k].Product = in.Kit[r.IntN(len(in.Kit))].ID
+			}
+		}
+		list[i] = u
+	}
+	return list
+}
+
+func TestFourHundredStrangersPlansAndTheChecksOfTheirSlipsDoNotMoveUnseen(t *testing.T) {
+	t.Parallel()
+	docs := demoSittings(t)
+	var b bytes.Buffer
+	b.WriteString("sitting: prep wear lift night findings, check of slips in prep, touch-ups, removal, night\n")
+	for n := range strangers {
+		r := rand.New(rand.NewPCG(uint64(n), 77))
+		s := stranger(t, r, docs)
+		if fs := s.Check("", nil); len(fs) > 0 {
+			fmt.Fprintf(&b, "%d: refused %s\n", n, sum(t, fs))
+			continue
+		}
+		p := plan.Make(s)
+		fmt.Fprintf(&b, "%d: %s %s %s %s %s,", n, sum(t, p.Prep), sum(t, p.Wear), sum(t, p.Lift), sum(t, p.Aftercare),
+			sum(t, p.Findings))
+		for part := range 4 {
+			q := *p
+			switch part {
+			case 0:
+				q.Prep.Steps = slips(r, p.Prep.Steps, s)
+			case 1:
+				q.Wear.TouchUps = stopSlips(r, p.Wear.TouchUps, s)
+			case 2:
+				q.Lift.Steps = slips(r, p.Lift.Steps, s)
+			default:
+				q.Aftercare.Steps = slips(r, p.Aftercare.Steps, s)
+			}
+			text, err := json.Marshal(q)
+			if err != nil {
+				t.Fatal(err)
+			}
+			read, fs := plan.Read(text)
+			if len(fs) > 0 {
+				fmt.Fprintf(&b, " refused-%s", sum(t, fs))
+				continue
+			}
+			fmt.Fprintf(&b, " %s", sum(t, plan.Check(read)))
+		}
+		b.WriteByte('\n')
+	}
+	golden(t, "strangers.txt", b.Bytes())
+}
