@@ -15,8 +15,8 @@ import (
 	"urncloth/core/plan"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
-	"urncloth/core/wear"
 	. "urncloth/core/testutil"
+	"urncloth/core/wear"
 )
 
 // strangers is how many sittings drawn at random are held to what they were.

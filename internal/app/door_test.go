@@ -11,8 +11,10 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/pquerna/otp/totp"
 
+	"urncloth/core/plan"
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/store"
@@ -626,5 +628,67 @@ func TestAKitTakesFiveThousandProductsAndNoMore(t *testing.T) {
 	few := strings.Join(strings.SplitAfter(b.String(), "\n")[:4_901], "")
 	if out, err := h.TakeCSV(t.Context(), h.owner, []byte(few), true, false); err != nil || out.New != 4_900 {
 		t.Errorf("%+v, %v", out, err)
+	}
+}
+
+func TestSigningInDoesNotWaitBehindWork(t *testing.T) {
+	h := open(t)
+	var held []*pgxpool.Conn
+	for range h.Store.Pool.Config().MaxConns {
+		c, err := h.Store.Pool.Acquire(t.Context())
+		if err != nil {
+			t.Fatal(err)
+		}
+		held = append(held, c)
+	}
+	ctx, cancel := context.WithTimeout(t.Context(), 5*time.Second)
+	defer cancel()
+	who, err := h.SignIn(ctx, app.Knock{Email: demo.Email, Password: demo.Password, Address: "b"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := h.Me(ctx, who); err != nil {
+		t.Errorf("who one is: %v", err)
+	}
+	if err := h.Store.Ready(ctx); err != nil {
+		t.Errorf("ready: %v", err)
+	}
+	for _, c := range held {
+		c.Release()
+	}
+}
+
+func TestNoTransactionIsOpenWhileSomethingIsPlanned(t *testing.T) {
+	h := open(t)
+	c, s := h.added(t)
+	planned, open := 0, 0
+	h.Planned = func(time.Duration) {
+		planned++
+		var n int
+		err := h.Store.Pool.QueryRow(t.Context(), `select count(*) from pg_stat_activity where datname =
+			current_database() and pid <> pg_backend_pid() and state like 'idle in transaction%'`).Scan(&n)
+		if err != nil {
+			t.Error(err)
+		}
+		open += n
+	}
+	e := edit(s)
+	e.Title = "later"
+	now, err := h.SaveSitting(t.Context(), h.owner, s.ID, e)
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, _ = h.Try(t.Context(), h.owner, s.ID, app.Trial{})
+	_, _ = h.Compare(t.Context(), h.owner, s.ID, app.Comparison{Variants: []plan.Variant{{}}})
+	told := ordinary(c.Record.Name)
+	told.Version, told.Record.Allergies = c.Version, []string{"beeswax"}
+	if _, err := h.SaveClient(t.Context(), h.owner, &c.ID, told); err != nil {
+		t.Fatal(err)
+	}
+	if after, err := h.Sitting(t.Context(), h.owner, s.ID); err != nil || after.Version != now.Version+1 {
+		t.Errorf("the sitting ahead was not told: version %d, %v", after.Version, err)
+	}
+	if planned != 4 || open != 0 {
+		t.Errorf("%d plans, %d open transactions", planned, open)
 	}
 }

@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
 )
 
 // Account is a person at sign-in, before a studio is known.
@@ -137,10 +138,20 @@ const bearer = `select p.id, p.studio_id, p.email, p.name, p.role, '', p.must_ch
 // is read as the studio has them now. Where the session is gone, has lain idle or has lasted its time it is ErrNobody,
 // and nothing is done. The studio is set in the round trip that begins the transaction.
 func (s *Store) As(ctx context.Context, hash []byte, now time.Time, work func(pgx.Tx, Bearer) error) error {
+	return s.as(ctx, s.Pool, hash, now, work)
+}
+
+// AsOneself is As for what somebody does with their own sign-in: it does not wait behind people's work.
+func (s *Store) AsOneself(ctx context.Context, hash []byte, now time.Time, work func(pgx.Tx, Bearer) error) error {
+	return s.as(ctx, s.door, hash, now, work)
+}
+
+func (s *Store) as(ctx context.Context, pool *pgxpool.Pool, hash []byte, now time.Time,
+	work func(pgx.Tx, Bearer) error) error {
 	token := hex.EncodeToString(hash)
 	settings := set("app.session", token) + `select set_config('app.studio_id',
 		coalesce((select studio_id::text from sessions where hash = decode('` + token + `', 'hex')), ''), true);`
-	return begun(ctx, s.Pool, settings, func(tx pgx.Tx) error {
+	return begun(ctx, pool, settings, func(tx pgx.Tx) error {
 		var b Bearer
 		err := tx.QueryRow(ctx, bearer, hash).Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
 			&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,
@@ -152,7 +163,13 @@ func (s *Store) As(ctx context.Context, hash []byte, now time.Time, work func(pg
 			return err
 		}
 		if now.Sub(b.Session.Seen) >= seenEvery {
-			if err := s.seen(ctx, b.StudioID, hash, now); err != nil {
+			note := func(tx pgx.Tx) error { return seen(ctx, tx, hash, now) }
+			if pool == s.door { // who holds one of its few does not ask for another
+				err = note(tx)
+			} else { // apart from what is done, which may fail
+				err = s.Enter(ctx, b.StudioID, note)
+			}
+			if err != nil {
 				return err
 			}
 		}
@@ -169,21 +186,11 @@ func (b *Bearer) over(now time.Time) bool {
 		now.Sub(b.Session.Since) > time.Duration(b.LifeH)*time.Hour
 }
 
-// seen notes that a session was used, apart from what is done in it: that may fail. It waits for nobody.
-func (s *Store) seen(ctx context.Context, studio uuid.UUID, hash []byte, now time.Time) error {
-	return s.Enter(ctx, studio, func(tx pgx.Tx) error {
-		_, err := tx.Exec(ctx, `update sessions set seen = $2 where hash in (select hash from sessions
-			where hash = $1 and seen < $2 for update skip locked)`, hash, now)
-		return err
-	})
-}
-
-// SignOut ends the session of a token.
-func (s *Store) SignOut(ctx context.Context, studio uuid.UUID, hash []byte) error {
-	return s.Enter(ctx, studio, func(tx pgx.Tx) error {
-		_, err := tx.Exec(ctx, `delete from sessions where hash = $1`, hash)
-		return err
-	})
+// seen notes that a session was used. It waits for nobody.
+func seen(ctx context.Context, tx pgx.Tx, hash []byte, now time.Time) error {
+	_, err := tx.Exec(ctx, `update sessions set seen = $2 where hash in (select hash from sessions
+		where hash = $1 and seen < $2 for update skip locked)`, hash, now)
+	return err
 }
 
 // Sweep forgets sessions of the transaction's studio that have lasted their time.

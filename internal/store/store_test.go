@@ -632,6 +632,17 @@ func TestTheApplicationsRoleCannotBecomeTheOwnerAndOwnersAreTurnedAway(t *testin
 	}
 }
 
+func TestEveryConnectionHasItsTimes(t *testing.T) {
+	s := pgtest.Store(t)
+	for name, want := range map[string]string{"statement_timeout": "8s", "lock_timeout": "4s",
+		"idle_in_transaction_session_timeout": "10s"} {
+		var got string
+		if err := s.Pool.QueryRow(t.Context(), "show "+name).Scan(&got); err != nil || got != want {
+			t.Errorf("%s is %s, %v", name, got, err)
+		}
+	}
+}
+
 func TestAnAddressForTheApplicationIsTheOwnersWithAnotherSignIn(t *testing.T) {
 	for owner, want := range map[string]string{
 		"postgres://o:p@127.0.0.1:5/x?sslmode=disable": "postgres://urncloth_app:",

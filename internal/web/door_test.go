@@ -283,6 +283,29 @@ func TestErasingAndPlanningAtOnceLeavesNothingHalfAndBreaksNothing(t *testing.T)
 	}
 }
 
+func TestAFullDiskIsSaidAndOnceThereIsRoomAllIsWell(t *testing.T) {
+	h := open(t).enter()
+	if _, err := exec(t, h.dsn, `create function no_room() returns trigger language plpgsql as
+		$$ begin raise exception using errcode = '53100'; end $$;
+		create trigger no_room before insert on clients execute function no_room()`); err != nil {
+		t.Fatal(err)
+	}
+	client := map[string]any{"record": map[string]any{"name": "Wet Hands", "phototype": 2, "zones": map[string]any{
+		"forehead": map[string]any{"oil": 1, "water": 2}, "cheeks": map[string]any{"oil": 1, "water": 2}}}}
+	var p problem
+	res := h.call("POST", "/api/clients", client, &p)
+	if res.StatusCode != 507 || !strings.Contains(p.Detail, "disk") ||
+		res.Header.Get("Retry-After") == "" {
+		t.Errorf("%d %q", res.StatusCode, p.Detail)
+	}
+	if _, err := exec(t, h.dsn, `drop trigger no_room on clients`); err != nil {
+		t.Fatal(err)
+	}
+	if res := h.call("POST", "/api/clients", client, nil); res.StatusCode != 200 {
+		t.Errorf("with room again: %d", res.StatusCode)
+	}
+}
+
 func mustURL(t *testing.T, text string) *url.URL {
 	t.Helper()
 	u, err := url.Parse(text)

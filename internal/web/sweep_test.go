@@ -48,9 +48,10 @@ func swept(t *testing.T) *sweep {
 	another := c.Record
 	another.Name = "Somebody Else"
 	i := slices.IndexFunc(out.People, func(p app.Person) bool { return p.Role == app.Artist })
-	return &sweep{h, rough.Room{URL: h.url, Client: h.client, IDs: map[string]string{"/api/clients/": c.ID.String(), "/api/sittings/": s["id"].(string),
+	ids := map[string]string{"/api/clients/": c.ID.String(), "/api/sittings/": s["id"].(string),
 		"/api/people/": out.People[i].ID.String(), "/api/kit/": shelf[0].Product.ID,
-		"/api/me/sessions/": uuid.NewString()},
+		"/api/me/sessions/": uuid.NewString()}
+	return &sweep{h, rough.Room{URL: h.url, Client: h.client, IDs: ids,
 		Bodies: map[string]any{
 			"save-client": map[string]any{"version": c.Version, "record": c.Record},
 			"add-client":  map[string]any{"record": another},
