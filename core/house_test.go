@@ -112,12 +112,12 @@ var technical = map[string]string{
 	"dayAndHalf": "unit", "unkindBits": "bits of a packed score", "countBits": "bits of a packed score",
 	"missBits": "bits of a packed score",
 	"keepBits": "bits of a packed score", "dims": "size of an array", "passMarks": "marks of a table",
-	"sheetWidth": "width of a page", "listsKept": "size of a memory",
+	"sheetWidth": "width of a page", "MostFaults": "length of a list of faults", "listsKept": "size of a memory",
 }
 
 // identities is the numbers of mathematics itself, by function.
 var identities = map[string][]string{
-	"sun/sun.go At":             {"3", "4"}, // sin 3A = sin A·(3 − 4 sin² A)
+	"sun/sun.go sines":          {"3", "4"}, // sin 3A = sin A·(3 − 4 sin² A)
 	"sun/sun.go Zenith":         {"4"},      // a quarter of a circle
 	"wear/search.go newPassing": {"3"},      // marks beyond the last
 	"kit/say.go Weight":         {"3"},      // decimal places
