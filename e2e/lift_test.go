@@ -33,10 +33,11 @@ func TestAnEveningLooksRemovalIsPlanned(t *testing.T) {
 			t.Errorf("lips at %d, base at %d", lips, base)
 		}
 	})
-	s.do("the slider takes the stack down", func() {
-		s.page.MustEval(`() => { const i = document.querySelector('#pass-shown'); i.value = 0;
-			i.dispatchEvent(new Event('input')) }`)
-		s.see(".head", "Before the first pass")
+	s.do("the whole peeling is in sight, and a pass leads to its step", func() {
+		s.see(".peeling caption", "per cent")
+		s.see(".end", "every zone is within what may be left")
+		s.press(".peeling thead button", "^2$")
+		s.see(".steps .open", "over the face")
 	})
 	s.do("the card", func() {
 		s.press("a", "Card to print")
@@ -77,6 +78,7 @@ func TestTheEmulsifyingStepTakenOutIsMissedAndBroughtBack(t *testing.T) {
 	})
 	s.do("kept over a reload", func() {
 		s.page.MustReload()
+		s.read()
 		s.see(".find", "neither emulsified")
 	})
 	s.do("plan again", func() {

@@ -90,6 +90,7 @@ func TestATouchUpIsDraggedIntoTheVowSaidAndUndone(t *testing.T) {
 	})
 	s.do("kept over a reload", func() {
 		s.page.MustReload()
+		s.read()
 		s.see(".find", "kept free")
 		s.see(".mine", "Made by hand")
 	})

@@ -85,7 +85,7 @@ const (
 		e.dispatchEvent(new PointerEvent('pointerdown', { clientX: window.px, clientY: window.py, button: 0,
 			bubbles: true })) }`
 	PullEdge = `() => { window.was = [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width');
-		window.px += 9; window.dispatchEvent(new PointerEvent('pointermove', { clientX: window.px,
+		window.px += 14; window.dispatchEvent(new PointerEvent('pointermove', { clientX: window.px,
 		clientY: window.py })) }`
 	EdgeMoved = `() => [...document.querySelectorAll('.seg .at')].at(-1).getAttribute('width') !== window.was`
 )

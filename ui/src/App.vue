@@ -50,4 +50,12 @@ watch([error, open, state], () => {
   min-width: 0;
   padding: 16px 28px 24px;
 }
+@media (max-width: 700px) {
+  .house {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .place {
+    padding: 10px 14px 96px;
+  }
+}
 </style>

@@ -87,4 +87,9 @@ legend {
 .row .quiet {
   padding: 0;
 }
+@media (max-width: 700px) {
+  .row {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import type { Me } from '../api/client'
 import { leave } from '../keep/lock'
 import Urgent from './Urgent.vue'
 
+// Rail is the places: down the side, or at the foot of a phone, where the rarer ones lie behind More.
 defineProps<{ me: Me }>()
+const more = ref(false)
 </script>
 
 <template>
-  <nav class="rail" aria-label="Places">
+  <nav class="rail" :class="{ more }" aria-label="Places" @click="more = false">
     <svg width="44" height="48" viewBox="0 0 44 48" aria-hidden="true">
       <path
         d="M13 4h18l-3 6c7 4 10 9 10 16 0 10-7 18-16 18S6 36 6 26c0-7 3-12 10-16z"
@@ -22,10 +25,13 @@ defineProps<{ me: Me }>()
     >
     <RouterLink :to="{ name: 'clients' }" :class="{ on: $route.path.startsWith('/clients') }">Clients</RouterLink>
     <RouterLink :to="{ name: 'kit' }" :class="{ on: $route.name === 'kit' }">Kit</RouterLink>
-    <RouterLink :to="{ name: 'method' }" :class="{ on: $route.name === 'method' }">Method</RouterLink>
-    <RouterLink :to="{ name: 'people' }" :class="{ on: $route.name === 'people' }">People</RouterLink>
+    <button type="button" class="rarer" :aria-expanded="more" @click.stop="more = !more">More</button>
+    <div class="under">
+      <RouterLink :to="{ name: 'method' }" :class="{ on: $route.name === 'method' }">Method</RouterLink>
+      <RouterLink :to="{ name: 'people' }" :class="{ on: $route.name === 'people' }">People</RouterLink>
+    </div>
     <Urgent />
-    <div class="who">
+    <div class="who under">
       <RouterLink :to="{ name: 'me' }" :class="{ on: $route.name === 'me' }">{{ me.name }}</RouterLink>
       <p>{{ me.studio }}</p>
       <button type="button" @click="leave">Sign out</button>
@@ -68,6 +74,12 @@ a:hover {
   color: #fff;
   background: #33474550;
 }
+.rarer {
+  display: none;
+}
+.under {
+  display: grid;
+}
 .who {
   margin-top: auto;
   font-size: 14px;
@@ -82,5 +94,61 @@ a:hover {
   color: #fff;
   min-height: 40px;
   cursor: pointer;
+}
+@media (max-width: 700px) {
+  .rail {
+    position: fixed;
+    inset: auto 0 0 0;
+    top: auto;
+    z-index: 20;
+    height: auto;
+    padding: 0;
+    display: grid;
+    grid-template-columns: repeat(4, 1fr) 1.1fr;
+    align-items: stretch;
+    font-size: 16px;
+  }
+  svg {
+    display: none;
+  }
+  a,
+  .rarer {
+    min-height: 60px;
+    display: grid;
+    place-items: center;
+    padding: 0 4px;
+    border: 0;
+  }
+  a.on {
+    box-shadow: inset 0 4px 0 var(--ember);
+  }
+  .rarer {
+    background: none;
+    color: inherit;
+    font: inherit;
+    cursor: pointer;
+  }
+  .rail > :deep(.open) {
+    margin: 0;
+    min-height: 60px;
+    font-size: 16px;
+  }
+  .under {
+    display: none;
+    grid-column: 1 / -1;
+    order: -1;
+    margin: 0;
+    padding: 8px;
+    font-size: 16px;
+  }
+  .more .under {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    align-items: center;
+    border-bottom: 1px solid #33474580;
+  }
+  .who button {
+    min-height: 48px;
+  }
 }
 </style>

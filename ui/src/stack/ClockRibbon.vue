@@ -216,4 +216,15 @@ input:focus-visible {
   stroke-width: 1;
   stroke-dasharray: 3 3;
 }
+@media (max-width: 700px) {
+  .ribbon {
+    overflow-x: auto;
+  }
+  .ribbon svg {
+    min-width: 720px;
+  }
+  .ribbon input {
+    display: none;
+  }
+}
 </style>

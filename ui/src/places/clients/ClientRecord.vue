@@ -345,4 +345,16 @@ fieldset {
   display: grid;
   gap: 10px;
 }
+@media (max-width: 700px) {
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  header {
+    flex-direction: column;
+    gap: 10px;
+  }
+}
 </style>

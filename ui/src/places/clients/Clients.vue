@@ -104,4 +104,12 @@ header {
   display: grid;
   gap: 10px;
 }
+@media (max-width: 700px) {
+  header {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .list a {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -78,4 +78,9 @@ const changes = computed(() => {
   grid-template-columns: 1fr 1fr;
   gap: 28px;
 }
+@media (max-width: 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -191,4 +191,9 @@ header {
   color: var(--ochre);
   font-weight: 650;
 }
+@media (max-width: 1000px) {
+  header {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

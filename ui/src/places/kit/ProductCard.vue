@@ -237,4 +237,15 @@ function take() {
   gap: 8px;
   justify-items: start;
 }
+@media (max-width: 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .flags {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

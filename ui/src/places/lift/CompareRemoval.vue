@@ -135,4 +135,9 @@ th:first-child {
   color: var(--madder);
   font-weight: 700;
 }
+@media (max-width: 700px) {
+  .pick {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

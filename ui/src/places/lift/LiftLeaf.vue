@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
-import { api, ask, type Finding, type Plan } from '../../api/client'
-import { moved, useHand } from '../../parts/steps/useHand'
+import { computed, ref } from 'vue'
+import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
+import HandBar from '../../parts/steps/HandBar.vue'
+import { blank, fresh, moved, useHand } from '../../parts/steps/useHand'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import { clock, minutes } from '../../parts/words'
-import Findings from '../sitting/Findings.vue'
 import StepList from '../sitting/StepList.vue'
+import Warnings from '../sitting/Warnings.vue'
 import { useTheSitting } from '../sitting/useSitting'
 import AftercarePanel from './AftercarePanel.vue'
 import CompareRemoval from './CompareRemoval.vue'
 import PassHand from './PassHand.vue'
-import PeelPicture from './PeelPicture.vue'
+import Peeling from './Peeling.vue'
 import SundryTray from './SundryTray.vue'
 
 const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
@@ -36,18 +37,24 @@ const { data: all } = useQuery({
 const removerKinds = computed(() => new Set(all.value?.removers ?? []))
 const removers = computed(() => kit.value.filter((p) => removerKinds.value.has(p.kind)))
 
-const lit = ref<string>()
-const shown = ref(lift.value.peel.length)
-watch(
-  () => lift.value.peel.length,
-  (n, was) => (shown.value = shown.value === was ? n : Math.min(shown.value, n)),
-)
-function pick(step?: string) {
-  lit.value = step
-  const i = lift.value.steps.findIndex((s) => s.id === step)
-  const done = lift.value.steps.slice(0, i + 1).map((s) => s.id)
-  if (i >= 0) shown.value = lift.value.peel.filter((p) => done.includes(p.step)).length
+const choices = computed(() => removers.value.map((p) => ({ value: p.id, label: p.name })))
+function made(product: string): Step {
+  const list = hand.steps.value
+  const p = removers.value.find((x) => x.id === product)!
+  return blank(fresh(list), 'massage', p, step.value?.start ?? list[0]?.start ?? '')
 }
+/** counted is what a step takes that its sentence does not say. */
+const counted = (s: Step) =>
+  [
+    s.contact_s && !s.say.includes(`${s.contact_s} s`) ? `Contact ${s.contact_s} s.` : '',
+    s.amount && !s.say.includes(s.amount) ? `${s.amount}.` : '',
+    s.pads ? `${s.pads} ${s.pads === 1 ? 'pad' : 'pads'}, ${s.pad_faces} faces.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
+
+const lit = ref<string>()
+const pick = (step?: string) => (lit.value = step)
 const step = computed(() => lift.value.steps.find((s) => s.id === lit.value))
 const findings = computed(() => plan.value.findings.filter((f) => f.phase === 'lift' || f.phase === 'aftercare'))
 const flagged = computed(() => {
@@ -76,71 +83,65 @@ useUndoKeys(hand)
 
 <template>
   <div v-if="plan && saved" class="lift">
-    <section class="sheet" aria-label="What is left">
-      <PeelPicture v-model="shown" :lift="lift" :areas="plan.zones.areas" :names="names" :lit="lit" />
-    </section>
-    <StepList
-      :model-value="lit"
-      :steps="lift.steps"
-      :products="names"
-      :at="step?.start ?? ''"
-      :flagged="flagged"
-      class="list"
-      @update:model-value="pick"
-      @drag="place"
-      @drop="hand.drop"
-      @key="byKey"
-    />
-    <section class="why">
-      <template v-if="step">
-        <p>
-          <b>{{ clock(step.start) }}</b> {{ step.say }}
-        </p>
-        <p class="more">
-          <template v-if="step.contact_s && !step.say.includes(`${step.contact_s} s`)"
-            >Contact {{ step.contact_s }} s. </template
-          ><template v-if="step.amount && !step.say.includes(step.amount)">{{ step.amount }}. </template
-          ><template v-if="step.pads"
-            >{{ step.pads }} {{ step.pads === 1 ? 'pad' : 'pads' }}, {{ step.pad_faces }} faces.</template
-          >
-        </p>
-      </template>
-      <template v-else>
-        <p>
+    <Warnings :findings="findings" :lit="lit" of="the removal" @pick="pick" @lift="raise" />
+    <section class="sheet main" aria-label="Lift-off, step by step">
+      <HandBar
+        :hand="hand"
+        :step="step"
+        :addable="choices"
+        :what="{ add: 'Add a pass', label: 'Remover to add', find: 'Which remover' }"
+        :made="made"
+        @pick="pick"
+      >
+        <p class="why">
           <b
             >{{ done ? 'Every zone comes clean' : 'Not every zone comes clean' }} in {{ minutes(lift.minutes * 60) }},
             from {{ clock(plan.sitting.day.lift_at) }}.</b
           >
-          Draw the slider to take the stack down pass by pass, or touch a step.
         </p>
-        <p v-if="lift.gave_up.length" class="more">
-          Given up for the clock: {{ lift.gave_up.join(', ') }}.<template v-if="lift.later.length">
-            Before sleep: {{ lift.later.join(', ') }}.</template
-          >
-        </p>
-      </template>
-    </section>
-    <div class="rest">
-      <PassHand :hand="hand" :step="step" :removers="removers" @pick="pick">
         <template v-if="byHand">
           <span class="mine">Made by hand</span>
           <button type="button" class="quiet" @click="hand.again">Plan again</button>
         </template>
         <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
-        <span v-else class="mine soft">As planned. Drag a step, or change the one you touch.</span>
-      </PassHand>
-      <Findings :findings="findings" :lit="lit" @pick="pick" @lift="raise" />
-      <div class="two">
-        <SundryTray :lift="lift" :kit="kit" :lit="lit" />
-        <CompareRemoval
-          :id="id"
-          :version="saved.version"
-          :removers="removers"
-          :methods="all?.methods ?? []"
-          :names="names"
-        />
-      </div>
-      <AftercarePanel :id="id" :care="plan.aftercare" />
+        <span v-else class="mine soft">As planned.</span>
+        <p v-if="lift.gave_up.length" class="given">
+          Given up for the clock: {{ lift.gave_up.join(', ') }}.<template v-if="lift.later.length">
+            Before sleep: {{ lift.later.join(', ') }}.</template
+          >
+        </p>
+      </HandBar>
+      <StepList
+        :model-value="lit"
+        :steps="lift.steps"
+        :products="names"
+        :at="step?.start ?? ''"
+        :flagged="flagged"
+        @update:model-value="pick"
+        @drag="place"
+        @drop="hand.drop"
+        @key="byKey"
+      >
+        <template #open="{ step: s }">
+          <p class="why">{{ s.say }}</p>
+          <p v-if="counted(s)" class="soft">{{ counted(s) }}</p>
+          <PassHand :hand="hand" :step="s" :removers="removers" @pick="pick" />
+        </template>
+      </StepList>
+    </section>
+    <aside class="aside" aria-label="What is left">
+      <div class="sheet stays"><Peeling :lift="lift" :products="names" :lit="lit" @pick="pick" /></div>
+    </aside>
+    <div class="rest">
+      <SundryTray :lift="lift" :kit="kit" :lit="lit" />
+      <CompareRemoval
+        :id="id"
+        :version="saved.version"
+        :removers="removers"
+        :methods="all?.methods ?? []"
+        :names="names"
+      />
+      <AftercarePanel :id="id" class="night" :care="plan.aftercare" />
     </div>
   </div>
 </template>
@@ -148,42 +149,51 @@ useUndoKeys(hand)
 <style scoped>
 .lift {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 14px 20px;
+  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
+  gap: 12px 18px;
   align-items: start;
+}
+.aside {
+  align-self: stretch;
+}
+.stays {
+  position: sticky;
+  top: 60px;
 }
 .rest {
   grid-column: 1 / -1;
   display: grid;
-  gap: 12px;
-}
-.list {
-  grid-row: 1 / 3;
-  grid-column: 2;
-  height: 0;
-  min-height: 100%;
-}
-.why {
-  background: var(--wash);
-  padding: 11px 16px;
-  font-size: 16px;
-  min-height: 84px;
-}
-.more {
-  color: var(--soft);
-  font-size: 15px;
-  margin-top: 3px;
-}
-.two {
-  display: grid;
   grid-template-columns: 340px minmax(0, 1fr);
   gap: 12px;
+}
+.night {
+  grid-column: 1 / -1;
+}
+.why {
+  font-size: 17px;
+}
+.given {
+  flex-basis: 100%;
 }
 .mine {
   min-height: 44px;
   display: inline-flex;
   align-items: center;
-  margin-left: auto;
+  margin-right: auto;
   font-weight: 600;
+}
+@media (max-width: 900px) {
+  .lift {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .aside {
+    grid-row: 2;
+  }
+  .stays {
+    position: static;
+  }
+  .rest {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

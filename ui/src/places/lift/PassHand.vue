@@ -1,20 +1,19 @@
 <script setup lang="ts">
-// PassHand changes a step of removal by hand: its time and product.
+// PassHand changes an open step of removal by hand: its time and product.
 import { computed } from 'vue'
 import type { Product, Step } from '../../api/client'
 import Pick from '../../parts/fields/Pick.vue'
 import HandPanel from '../../parts/steps/HandPanel.vue'
-import { blank, fresh, type Hand } from '../../parts/steps/useHand'
+import type { Hand } from '../../parts/steps/useHand'
 
-const props = defineProps<{ hand: Hand; step?: Step; removers: Product[] }>()
+const props = defineProps<{ hand: Hand; step: Step; removers: Product[] }>()
 const emit = defineEmits<{ pick: [id: string] }>()
 const choices = computed(() => props.removers.map((p) => ({ value: p.id, label: p.name })))
-const what = { add: 'Add a pass', label: 'Remover to add', find: 'Which remover' }
 const passes = (s: Step) => !!s.product && (s.act === 'hold' || s.act === 'massage')
 
 const on = (how: (s: Step) => void) =>
   props.hand.change((l) => {
-    const s = l.find((x) => x.id === props.step?.id)
+    const s = l.find((x) => x.id === props.step.id)
     if (s) how(s)
     return l
   })
@@ -28,24 +27,10 @@ const swap = (id = '') =>
     s.product = id
     s.kind = props.removers.find((p) => p.id === id)?.kind ?? ''
   })
-function made(id: string): Step {
-  const list = props.hand.steps.value
-  const p = props.removers.find((x) => x.id === id)!
-  return blank(fresh(list), 'massage', p, props.step?.start ?? list[0]?.start ?? '')
-}
 </script>
 
 <template>
-  <HandPanel
-    :hand="hand"
-    :step="step"
-    :addable="choices"
-    :what="what"
-    :made="made"
-    :last="0"
-    @pick="(id) => emit('pick', id)"
-  >
-    <slot />
+  <HandPanel :hand="hand" :step="step" :last="0" @pick="(id) => emit('pick', id)">
     <template #step="{ step: s }">
       <template v-if="passes(s)">
         <button type="button" class="quiet" aria-label="Five seconds shorter" @click="time(-5)">− 5 s</button>

@@ -264,4 +264,12 @@ th {
 .none {
   padding: 30px 20px;
 }
+@media (max-width: 700px) {
+  header {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .row {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -131,4 +131,9 @@ ul {
   grid-template-columns: repeat(2, minmax(0, 320px));
   gap: 16px;
 }
+@media (max-width: 700px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

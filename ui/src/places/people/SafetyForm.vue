@@ -56,4 +56,9 @@ const fault = (field: string) =>
   grid-template-columns: repeat(3, minmax(0, 220px));
   gap: 16px;
 }
+@media (max-width: 700px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -159,4 +159,11 @@ const eyes = list('eyes')
   align-items: center;
   justify-content: space-between;
 }
+@media (max-width: 700px) {
+  .top {
+    flex-direction: column-reverse;
+    align-items: start;
+    gap: 8px;
+  }
+}
 </style>

@@ -190,4 +190,9 @@ function surface(v: unknown) {
 .narrow {
   width: 90px;
 }
+@media (max-width: 700px) {
+  .four {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

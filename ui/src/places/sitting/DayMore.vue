@@ -183,4 +183,9 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
   padding: 0;
   margin-top: 24px;
 }
+@media (max-width: 700px) {
+  .row {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

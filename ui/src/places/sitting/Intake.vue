@@ -14,7 +14,7 @@ import ZonePlan from './ZonePlan.vue'
 
 const { draft, change, plan } = useTheSitting()
 const zone = ref<Zone>('forehead')
-const tab = ref<'ask' | 'skin' | 'look' | 'day' | 'method'>('skin')
+// The order of the talk: what is asked first comes first, and each leads on to the next and to Prep.
 const tabs = [
   { id: 'ask', label: 'Ask' },
   { id: 'skin', label: 'Skin' },
@@ -22,6 +22,19 @@ const tabs = [
   { id: 'day', label: 'Day' },
   { id: 'method', label: 'House method' },
 ] as const
+const tab = ref<(typeof tabs)[number]['id']>('ask')
+const next = computed(() => tabs[tabs.findIndex((t) => t.id === tab.value) + 1])
+const head = ref<HTMLElement>()
+function onward() {
+  if (next.value) tab.value = next.value.id
+  head.value?.scrollIntoView({ block: 'nearest' })
+  document.getElementById('tab-' + tab.value)?.focus()
+}
+/** take takes a zone up, to be graded. */
+function take(z: Zone) {
+  zone.value = z
+  tab.value = 'skin'
+}
 
 const { bounds } = useWords()
 const from = computed<Zone>(() => (bounds.value?.grade_from[zone.value] as Zone | undefined) ?? zone.value)
@@ -60,10 +73,10 @@ function grade(g: Grades) {
 <template>
   <div v-if="draft && plan" class="intake">
     <section class="sheet plan" aria-label="Zone plan">
-      <ZonePlan v-model="zone" :read="draft.client.zones" />
+      <ZonePlan :model-value="zone" :read="draft.client.zones" @update:model-value="take" />
     </section>
     <section class="sheet side">
-      <div class="tabs" role="tablist" aria-label="Parts of the intake">
+      <div ref="head" class="tabs" role="tablist" aria-label="Parts of the intake">
         <button
           v-for="t in tabs"
           :id="'tab-' + t.id"
@@ -99,6 +112,10 @@ function grade(g: Grades) {
         <DayForm />
       </div>
       <div v-else id="panel-method" role="tabpanel" aria-labelledby="tab-method" class="panel"><MethodForm /></div>
+      <p class="on">
+        <RouterLink class="quiet" :to="{ name: 'prep' }">To Prep</RouterLink>
+        <button v-if="next" type="button" class="go" @click="onward">Next: {{ next.label }}</button>
+      </p>
     </section>
   </div>
 </template>
@@ -134,9 +151,36 @@ function grade(g: Grades) {
   display: grid;
   gap: 16px;
 }
+.on {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 10px;
+  padding: 12px 20px 18px;
+  border-top: 1px solid var(--fold);
+}
 .type {
   background: var(--wash);
   padding: 10px 14px;
   font-size: 15px;
+}
+@media (max-width: 900px) {
+  .intake {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    grid-row: 1;
+  }
+  .tabs {
+    overflow-x: auto;
+    scrollbar-width: none;
+  }
+  .tabs button {
+    padding: 0 14px;
+    flex: none;
+  }
+  .panel {
+    padding: 14px 12px 18px;
+  }
 }
 </style>

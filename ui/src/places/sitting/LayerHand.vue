@@ -1,28 +1,26 @@
 <script setup lang="ts">
-// LayerHand changes a step of prep by hand: its start, product, amount and zones.
+// LayerHand changes an open step of prep by hand: its start, product, amount and zones.
 import { computed } from 'vue'
 import type { Product, Step } from '../../api/client'
 import Toggles from '../../parts/Toggles.vue'
 import Pick from '../../parts/fields/Pick.vue'
 import HandPanel from '../../parts/steps/HandPanel.vue'
-import { blank, fresh, type Hand } from '../../parts/steps/useHand'
+import type { Hand } from '../../parts/steps/useHand'
 import { clock, plain, shifted, zones } from '../../parts/words'
 
-const props = defineProps<{ hand: Hand; step?: Step; kit: Product[]; slots: string[][] }>()
+const props = defineProps<{ hand: Hand; step: Step; kit: Product[]; slots: string[][] }>()
 const emit = defineEmits<{ pick: [id: string] }>()
-const kind = computed(() => props.step?.kind ?? '')
+const kind = computed(() => props.step.kind)
 const options = (fits: (kinds: string[]) => boolean) =>
   props.kit
     .filter((p) => props.slots.some((kinds) => fits(kinds) && kinds.includes(p.kind)))
     .map((p) => ({ value: p.id, label: p.name }))
 const rivals = computed(() => options((kinds) => kinds.includes(kind.value)))
-const layable = computed(() => options(() => true))
 const zoneOptions = zones.map((value) => ({ value, label: plain(value) }))
-const what = { add: 'Add a layer', label: 'Product to add', find: 'Which product' }
 
 const on = (how: (s: Step) => void, retime = true) =>
   props.hand.change((l) => {
-    const s = l.find((x) => x.id === props.step?.id)
+    const s = l.find((x) => x.id === props.step.id)
     if (s) how(s)
     return l
   }, retime)
@@ -46,29 +44,10 @@ const spread = (to: string[]) =>
     s.film_mg_cm2 = Object.fromEntries(Object.entries(s.film_mg_cm2).filter(([z]) => to.includes(z)))
     s.grams = 0
   })
-function made(id: string): Step {
-  const p = props.kit.find((x) => x.id === id)!
-  const list = props.hand.steps.value
-  return {
-    ...blank(fresh(list), 'apply', p, props.step?.start ?? list[0]?.start ?? ''),
-    how: 'press',
-    hands_s: 30,
-    say: `${p.name}, added by hand.`,
-  }
-}
 </script>
 
 <template>
-  <HandPanel
-    :hand="hand"
-    :step="step"
-    :addable="layable"
-    :what="what"
-    :made="made"
-    :last="1"
-    @pick="(id) => emit('pick', id)"
-  >
-    <slot />
+  <HandPanel :hand="hand" :step="step" :last="1" @pick="(id) => emit('pick', id)">
     <template #step="{ step: s }">
       <button type="button" class="quiet" aria-label="Start 15 seconds earlier" @click="start(-15)">− 15 s</button>
       <span class="now">{{ clock(s.start) }}{{ s.start.slice(16, 19) }}</span>
@@ -85,9 +64,9 @@ function made(id: string): Step {
             :options="rivals"
             @update:model-value="swap"
           />
-          <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">less</button>
+          <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">Less</button>
           <span class="now">{{ s.amount }}</span>
-          <button type="button" class="quiet" aria-label="A tenth more" @click="amount(1.1)">more</button>
+          <button type="button" class="quiet" aria-label="A tenth more" @click="amount(1.1)">More</button>
         </div>
         <Toggles legend="On" :options="zoneOptions" :model-value="s.zones" @update:model-value="spread" />
       </template>

@@ -39,4 +39,9 @@ const house = (m: Method) => me.value?.method[m.key] ?? usual(m)
 .why {
   font-size: 14px;
 }
+@media (max-width: 700px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

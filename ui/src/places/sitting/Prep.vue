@@ -2,14 +2,16 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
-import { moved, useHand } from '../../parts/steps/useHand'
+import { blank, fresh, moved, useHand } from '../../parts/steps/useHand'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
-import { between, clock, minutes, names, shifted, shortDate } from '../../parts/words'
+import { between, clock, minutes, shifted, shortDate } from '../../parts/words'
+import HandBar from '../../parts/steps/HandBar.vue'
 import ClockRibbon from '../../stack/ClockRibbon.vue'
-import StackPicture from '../../stack/StackPicture.vue'
-import Findings from './Findings.vue'
+import StackSide from '../../stack/StackSide.vue'
 import LayerHand from './LayerHand.vue'
+import PrepNotes from './PrepNotes.vue'
 import StepList from './StepList.vue'
+import Warnings from './Warnings.vue'
 import { useTheSitting } from './useSitting'
 
 const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
@@ -28,7 +30,6 @@ const day = computed(() => plan.value.sitting.day)
 const products = computed(() => kept.value!.sitting.kit)
 const kit = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p])))
 const productNames = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.name])))
-const named = (id?: string) => (id && productNames.value[id]) || 'none'
 const bases = computed(() => Object.fromEntries(products.value.map((p) => [p.id, p.base ?? ''])))
 
 const lit = ref<string>()
@@ -41,7 +42,8 @@ watch(
 )
 const at = computed(() => shifted(day.value.chair_at, seconds.value))
 
-function pick(step: string) {
+const stackOpen = ref(false)
+function pick(step?: string) {
   lit.value = step
   const s = prep.value.steps.find((x) => x.id === step)
   if (s) seconds.value = Math.max(0, after(s.start) + Math.max(s.hands_s, s.contact_s))
@@ -57,7 +59,6 @@ const flagged = computed(() => {
   for (const f of plan.value.findings) if (f.step && f.severity !== 'note') worst[f.step] ??= f.severity
   return worst
 })
-const dose = computed(() => plan.value.wear.dose)
 const byHand = computed(() => !!draft.value?.steps)
 const proposed = computed(() => saved.value?.proposed)
 const { data: all } = useQuery({
@@ -66,6 +67,25 @@ const { data: all } = useQuery({
   staleTime: Infinity,
 })
 const groups = computed(() => all.value?.slots ?? [])
+const layable = computed(() =>
+  products.value
+    .filter((p) => groups.value.some((kinds) => kinds.includes(p.kind)))
+    .map((p) => ({ value: p.id, label: p.name })),
+)
+function made(product: string): Step {
+  const p = products.value.find((x) => x.id === product)!
+  const list = hand.steps.value
+  return {
+    ...blank(fresh(list), 'apply', p, step.value?.start ?? list[0]?.start ?? ''),
+    how: 'press',
+    hands_s: 30,
+    say: `${p.name}, added by hand.`,
+  }
+}
+/** alone is the zones that nobody touches that day. */
+const alone = computed(() =>
+  plan.value.findings.filter((f) => f.rule === 'leave-alone').flatMap((f) => f.zones as string[]),
+)
 
 function lift(f: Finding, reason: string) {
   change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
@@ -103,6 +123,13 @@ const worse = computed(() => {
 
 <template>
   <div v-if="plan" class="prep">
+    <Warnings
+      :findings="plan.findings.filter((f) => f.phase === 'prep')"
+      :lit="lit"
+      of="the prep"
+      @pick="pick"
+      @lift="lift"
+    />
     <ClockRibbon
       v-model="seconds"
       class="ribbon"
@@ -117,68 +144,21 @@ const worse = computed(() => {
       @drag="slide"
       @drop="hand.drop"
     />
-    <section class="sheet picture" aria-label="The stack">
-      <StackPicture
-        :layers="plan.stack.at_base"
-        :areas="plan.zones.areas"
-        :limits="plan.zones.limits"
-        :steps="prep.steps"
-        :at="at"
-        :lit="lit"
-        :names="productNames"
+    <section class="sheet main" aria-label="Prep, step by step">
+      <HandBar
+        :hand="hand"
+        :step="step"
+        :addable="layable"
+        :what="{ add: 'Add a layer', label: 'Product to add', find: 'Which product' }"
+        :made="made"
         @pick="pick"
-      />
-    </section>
-    <StepList
-      :model-value="lit"
-      :steps="prep.steps"
-      :products="productNames"
-      :at="at"
-      :flagged="flagged"
-      class="list"
-      @update:model-value="(id) => id && pick(id)"
-      @drag="place"
-      @drop="hand.drop"
-      @key="byKey"
-    />
-    <section class="why">
-      <template v-if="step">
-        <p>
-          <b>{{ clock(step.start) }}</b> {{ step.say }}
-        </p>
-        <p v-if="step.second || step.zones.length" class="more">
-          {{ more }}
-        </p>
-      </template>
-      <template v-else>
-        <p>
+      >
+        <p class="why">
           <b
             >Ready at {{ clock(prep.ready_at) }}, {{ minutes(prep.slack_s) }}
             {{ prep.slack_s < 0 ? 'missing' : 'in hand' }}.</b
           >
-          Touch a step or a cell to see why it is there and what was second.
         </p>
-        <p v-if="dose.grams" class="more">
-          Sunscreen {{ dose.grams.toFixed(2) }} g over {{ Math.round(dose.area_cm2) }} cm²:
-          {{ dose.finger_strips.toFixed(1) }} finger strips, {{ dose.fingertip_units.toFixed(1) }} fingertip units; the
-          teaspoon habit is {{ dose.spoon_ml }} ml.
-        </p>
-        <p v-if="prep.runner_up.differs.length" class="more">
-          Second-best stack{{
-            prep.runner_up.more < (all?.bounds.close_call ?? 0)
-              ? ', as good'
-              : `, ${prep.runner_up.more.toFixed(2)} worse`
-          }}:
-          {{
-            prep.runner_up.differs
-              .map((d) => `${d.slot} on ${names(d.zones)}, ${named(d.runner_up)} instead of ${named(d.chosen)}`)
-              .join('; ')
-          }}.
-        </p>
-      </template>
-    </section>
-    <div class="rest">
-      <LayerHand :hand="hand" :step="step" :kit="products" :slots="groups" @pick="pick">
         <template v-if="byHand">
           <span class="mine"
             >Made by hand<template v-if="worse">, {{ worse }} than planned</template></span
@@ -186,15 +166,53 @@ const worse = computed(() => {
           <button type="button" class="quiet" @click="hand.again">Plan again</button>
         </template>
         <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
-        <span v-else class="mine soft">As planned. Drag a step or a block, or change the one you touch.</span>
-      </LayerHand>
+        <span v-else class="mine soft">As planned.</span>
+      </HandBar>
+      <StepList
+        :model-value="lit"
+        :steps="prep.steps"
+        :products="productNames"
+        :at="at"
+        :flagged="flagged"
+        @update:model-value="pick"
+        @drag="place"
+        @drop="hand.drop"
+        @key="byKey"
+      >
+        <template #open="{ step: s }">
+          <p class="why">{{ s.say }}</p>
+          <p v-if="more" class="why soft">{{ more }}</p>
+          <LayerHand :hand="hand" :step="s" :kit="products" :slots="groups" @pick="pick" />
+        </template>
+      </StepList>
+    </section>
+    <aside class="aside" aria-label="The stack">
+      <div class="sheet stays">
+        <button type="button" class="quiet fold" :aria-expanded="stackOpen" @click="stackOpen = !stackOpen">
+          {{ stackOpen ? 'Fold the stack away' : 'Show the stack' }}
+        </button>
+        <StackSide
+          class="stack"
+          :class="{ away: !stackOpen }"
+          :layers="plan.stack.at_base"
+          :limits="plan.zones.limits"
+          :steps="prep.steps"
+          :at="at"
+          :lit="lit"
+          :names="productNames"
+          :alone="alone"
+          @pick="pick"
+        />
+      </div>
+    </aside>
+    <div class="rest">
       <div v-if="prep.gave_up.length" class="gave sheet">
         <b>Given up to fit the clock</b>
         <ul>
           <li v-for="(g, i) in prep.gave_up" :key="i">{{ g.say }}</li>
         </ul>
       </div>
-      <Findings :findings="plan.findings.filter((f) => f.phase === 'prep')" :lit="lit" @pick="pick" @lift="lift" />
+      <PrepNotes :plan="plan" :names="productNames" :close="all?.bounds.close_call ?? 0" />
       <section v-if="plan.countdown.length" class="count sheet" aria-labelledby="count-title">
         <div class="count-head">
           <h2 id="count-title">Before the day</h2>
@@ -213,33 +231,30 @@ const worse = computed(() => {
 <style scoped>
 .prep {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 14px 20px;
+  grid-template-columns: minmax(0, 2.1fr) minmax(0, 1fr);
+  gap: 12px 18px;
   align-items: start;
 }
 .ribbon,
 .rest {
   grid-column: 1 / -1;
 }
-.picture {
-  padding: 12px 10px 8px 6px;
-}
-.list {
-  grid-row: 2 / 4;
-  grid-column: 2;
+.aside {
   align-self: stretch;
-  contain: strict;
+}
+.stays {
+  position: sticky;
+  top: 60px;
+}
+.fold {
+  display: none;
+  width: 100%;
 }
 .why {
-  background: var(--wash);
-  padding: 11px 16px;
-  font-size: 16px;
-  min-height: 92px;
+  font-size: 17px;
 }
-.more {
-  color: var(--soft);
-  font-size: 15px;
-  margin-top: 3px;
+.why.soft {
+  font-size: 16px;
 }
 .rest {
   display: grid;
@@ -249,7 +264,7 @@ const worse = computed(() => {
   min-height: 44px;
   display: inline-flex;
   align-items: center;
-  margin-left: auto;
+  margin-right: auto;
   font-weight: 600;
 }
 .count {
@@ -265,7 +280,7 @@ const worse = computed(() => {
   margin: 8px 0 0;
   padding: 0;
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(340px, 1fr));
   gap: 4px 28px;
 }
 .count li span {
@@ -273,7 +288,6 @@ const worse = computed(() => {
   width: 104px;
 }
 .gave {
-  font-size: 15px;
   padding: 10px 16px;
 }
 .gave ul {
@@ -283,5 +297,22 @@ const worse = computed(() => {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 28px;
+}
+@media (max-width: 900px) {
+  .prep {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .stays {
+    position: static;
+  }
+  .fold {
+    display: inline-flex;
+  }
+  .away {
+    display: none;
+  }
+  .count ol {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

@@ -187,4 +187,9 @@ legend {
   overflow: hidden;
   clip-path: inset(50%);
 }
+@media (max-width: 700px) {
+  .row {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

@@ -150,4 +150,24 @@ header {
   gap: 10px;
   justify-items: start;
 }
+@media (max-width: 900px) {
+  header {
+    flex-direction: column;
+    gap: 8px;
+  }
+  .right {
+    text-align: left;
+  }
+  .leaves {
+    display: flex;
+  }
+  .leaves a {
+    flex: 1;
+    justify-content: center;
+    padding: 7px 4px 8px;
+  }
+  .leaves i {
+    display: none;
+  }
+}
 </style>

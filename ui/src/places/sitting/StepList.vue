@@ -4,7 +4,8 @@ import { nextTick, onActivated, onDeactivated, ref, useTemplateRef } from 'vue'
 import type { Step } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
 import { useWords } from '../../parts/catalogue'
-import { clock, names, sentence } from '../../parts/words'
+import FaceMark from '../../parts/FaceMark.vue'
+import { clock, minutes, names, sentence } from '../../parts/words'
 
 const props = defineProps<{
   steps: Step[]
@@ -62,6 +63,15 @@ function title(s: Step) {
   return sentence(verbs.value[s.act] ?? s.act)
 }
 
+/** lasts is how long a step takes, and how long it sets. */
+function lasts(s: Step) {
+  const busy = Math.max(s.hands_s, s.contact_s)
+  return [busy ? minutes(busy) : '', s.set_s ? `sets ${minutes(s.set_s)}` : ''].filter(Boolean).join(', ')
+}
+
+/** doseOf is what is measured, behind what the hand sees of it. */
+const doseOf = (s: Step) => (s.hand ? s.amount.replace(', ' + s.hand, '') : s.amount)
+
 const live = ref(true) // the leaf stays in memory while another one is open
 onActivated(() => (live.value = true))
 onDeactivated(() => (live.value = false))
@@ -92,19 +102,29 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
       >
       <button
         type="button"
+        class="head"
         :data-step="s.id"
         :aria-current="s.id === lit ? 'step' : undefined"
+        :aria-expanded="s.id === lit"
         aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown Delete"
-        @click="lit = s.id"
+        @click="lit = s.id === lit ? undefined : s.id"
         @keydown="press($event, s.id)"
       >
         <span class="t">{{ clock(s.start) }}</span>
-        <span class="a"
-          >{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span
+        <FaceMark class="face" :class="{ nowhere: !s.zones.length }" :on="s.zones" />
+        <span class="what"
+          ><span class="a"
+            >{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span
+          >
+          <span v-if="s.product && s.act !== 'setup'" class="p">{{ products[s.product] }}</span>
+          <span v-else class="p">{{ names(s.zones) }}</span></span
         >
-        <span v-if="s.product && s.act !== 'setup'" class="p">{{ products[s.product] }}</span>
-        <span class="q">{{ s.amount || names(s.zones) }}</span>
+        <span class="q"
+          ><b v-if="s.hand">{{ s.hand }}</b> <span>{{ doseOf(s) }}</span></span
+        >
+        <span class="d">{{ lasts(s) }}</span>
       </button>
+      <div v-if="s.id === lit" class="open"><slot name="open" :step="s" /></div>
     </li>
   </ol>
 </template>
@@ -114,8 +134,6 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
   list-style: none;
   margin: 0;
   padding: 0;
-  overflow-y: auto;
-  scrollbar-color: var(--ink) var(--wash);
 }
 li {
   border-bottom: 1px solid var(--fold);
@@ -123,56 +141,70 @@ li {
 }
 .grip {
   position: absolute;
-  right: 2px;
-  top: 2px;
-  width: 36px;
-  height: 36px;
+  right: 0;
+  top: 16px;
+  width: 44px;
+  height: 44px;
   display: grid;
   place-items: center;
   cursor: grab;
   color: var(--soft);
   touch-action: none;
   user-select: none;
-  font-size: 20px;
+  font-size: 22px;
 }
 .held {
   outline: 3px solid var(--copper);
   outline-offset: -3px;
   opacity: 0.8;
 }
-button {
+.head {
   display: grid;
-  grid-template-columns: 54px 1fr;
+  grid-template-columns: 62px 48px minmax(0, 1fr) minmax(0, 0.8fr) minmax(0, 0.6fr);
+  gap: 4px 14px;
+  align-items: center;
   width: 100%;
-  padding: 7px 36px 7px 10px;
+  min-height: 72px;
+  padding: 10px 46px 10px 14px;
   border: 0;
   background: none;
   text-align: left;
   cursor: pointer;
-  line-height: 1.22;
+  line-height: 1.25;
 }
-button:hover {
+.head:hover {
   background: #fff;
 }
-[aria-current] {
-  background: var(--warm) !important;
-  box-shadow: inset 5px 0 0 var(--copper);
+li:has([aria-current]) {
+  background: var(--warm);
+  box-shadow: inset 6px 0 0 var(--copper);
+}
+li:has([aria-current]) .head:hover {
+  background: none;
+}
+.nowhere {
+  visibility: hidden;
 }
 .t {
-  grid-row: 1 / 4;
-  color: var(--soft);
+  font-size: 19px;
+  font-weight: 700;
 }
 .done .t {
   color: var(--glaze);
-  font-weight: 600;
+}
+.what,
+.q {
+  display: grid;
+  gap: 1px;
 }
 .a {
+  font-size: 19px;
   font-weight: 700;
 }
 .a i {
   font-style: normal;
-  font-size: 14px;
-  margin-left: 8px;
+  font-size: 15px;
+  margin-left: 10px;
 }
 .a i.stop {
   color: var(--madder);
@@ -180,12 +212,46 @@ button:hover {
 .a i.caution {
   color: var(--ochre);
 }
-.q {
-  font-size: 14px;
-  color: var(--soft);
+.q b {
+  font-size: 17px;
 }
 .p,
-.q {
-  grid-column: 2;
+.q span,
+.d {
+  color: var(--soft);
+}
+.d {
+  text-align: right;
+}
+.open {
+  padding: 2px 16px 16px 76px;
+  display: grid;
+  gap: 10px;
+}
+@media (max-width: 900px) {
+  .head {
+    grid-template-columns: 58px 44px minmax(0, 1fr);
+    padding-left: 12px;
+    min-height: 60px;
+    gap: 1px 12px;
+  }
+  .t,
+  .face {
+    grid-row: 1 / 4;
+  }
+  .q,
+  .d {
+    grid-column: 3;
+    text-align: left;
+  }
+  .q {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 8px;
+    align-items: baseline;
+  }
+  .open {
+    padding: 0 12px 14px 14px;
+  }
 }
 </style>

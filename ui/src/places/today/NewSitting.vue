@@ -100,4 +100,12 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
   display: flex;
   gap: 10px;
 }
+@media (max-width: 700px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .grid > * {
+    grid-column: 1 / -1 !important;
+  }
+}
 </style>

@@ -193,4 +193,19 @@ header {
   gap: 10px;
   justify-items: start;
 }
+@media (max-width: 700px) {
+  .list a {
+    grid-template-columns: 64px minmax(0, 1fr);
+  }
+  .list a > :nth-child(n + 3) {
+    grid-column: 2;
+    text-align: left;
+  }
+}
+@media (max-width: 700px) {
+  header {
+    flex-wrap: wrap;
+    gap: 10px;
+  }
+}
 </style>

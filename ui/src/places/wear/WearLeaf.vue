@@ -4,7 +4,7 @@ import { api, ask, type Finding, type Plan, type Segment, type TouchUp } from '.
 import { fresh, useHand } from '../../parts/steps/useHand'
 import { shifted } from '../../parts/words'
 import { useUndoKeys } from '../../parts/steps/useUndoKeys'
-import Findings from '../sitting/Findings.vue'
+import Warnings from '../sitting/Warnings.vue'
 import Segments from '../sitting/Segments.vue'
 import { useTheSitting } from '../sitting/useSitting'
 import Amount from './Amount.vue'
@@ -111,19 +111,7 @@ useUndoKeys(hand)
 
 <template>
   <div v-if="plan && draft" class="wear">
-    <section class="sheet" aria-label="The day">
-      <DayPicture
-        :wear="wear"
-        :segments="plan.sitting.day.segments ?? []"
-        :lit="lit"
-        @pick="(u) => (lit = u)"
-        @drag-up="dragUp"
-        @drop-up="hand.drop"
-        @drag-segment="dragSegment"
-        @drop-segment="course.drop"
-      />
-    </section>
-    <Honest :wear="wear" :up="picked" />
+    <Warnings :findings="findings" :lit="lit" of="the wear" @pick="(s) => (lit = s)" @lift="lift" />
     <TouchUps
       v-model="lit"
       :ups="wear.touch_ups"
@@ -150,12 +138,26 @@ useUndoKeys(hand)
       </template>
       <button v-else-if="hand.replanned.value" type="button" class="quiet" @click="hand.undo">Keep mine</button>
     </TouchUps>
+    <Honest :wear="wear" :up="picked" />
+    <div class="day">
+      <section class="sheet" aria-label="The day">
+        <DayPicture
+          :wear="wear"
+          :segments="plan.sitting.day.segments ?? []"
+          :lit="lit"
+          @pick="(u) => (lit = u)"
+          @drag-up="dragUp"
+          @drop-up="hand.drop"
+          @drag-segment="dragSegment"
+          @drop-segment="course.drop"
+        />
+      </section>
+    </div>
     <div class="side">
       <TakeAlong :id="id" :wear="wear" :kit="kit" />
       <Amount />
     </div>
     <div class="wide">
-      <Findings :findings="findings" :lit="lit" @pick="(s) => (lit = s)" @lift="lift" />
       <section class="sheet where">
         <Segments
           v-model="draft.day.segments"
@@ -176,8 +178,8 @@ useUndoKeys(hand)
   gap: 14px 20px;
   align-items: start;
 }
-.wear > :nth-child(2) {
-  height: 100%;
+.day {
+  grid-column: 1 / -1;
 }
 .side,
 .wide {
@@ -193,5 +195,10 @@ useUndoKeys(hand)
 .mine {
   font-weight: 600;
   font-size: 15px;
+}
+@media (max-width: 900px) {
+  .wear {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -1,0 +1,66 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+
+	"urncloth/e2e/browser"
+)
+
+func TestNoViewScrollsSidewaysOnAPhoneATabletOrAWall(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	sitting := strings.TrimSuffix(s.page.MustInfo().URL, "/prep")
+	views := map[string]string{"/": "h1", "/clients": ".list", "/clients/new": "h1", "/kit": "h1", "/method": "h1",
+		"/people": "h1", "/me": "h1", sitting + "/intake": ".intake", sitting + "/prep": ".steps",
+		sitting + "/wear": ".ups", sitting + "/lift-off": ".steps"}
+	for view, see := range views {
+		s.do(view, func() {
+			s.page.MustNavigate(s.url + strings.TrimPrefix(view, s.url)).MustWaitLoad()
+			s.page.MustElement(see)
+			for _, width := range []int{390, 768, 1024, 1280, 1920} {
+				s.page.MustSetViewport(width, 844, 1, false)
+				browser.Settle(s.page)
+				if over := s.page.MustEval(`() => document.documentElement.scrollWidth -
+					document.documentElement.clientWidth`).Int(); over > 0 {
+					t.Errorf("%s at %d scrolls sideways by %d", view, width, over)
+				}
+			}
+		})
+	}
+}
+
+func TestOnAPhonePlacesLieAtTheFootAndTheRarerOnesBehindATap(t *testing.T) {
+	s := open(t)
+	s.page.MustSetViewport(390, 844, 1, false)
+	s.enter()
+	s.do("the foot", func() {
+		foot := s.page.MustElement(".rail").MustShape().Box()
+		if foot.Y < 700 || foot.Height > 80 {
+			t.Errorf("the places lie at %.0f, %.0f high", foot.Y, foot.Height)
+		}
+		if s.see("nav a", "People").MustVisible() {
+			t.Error("the rarer places are in sight")
+		}
+		s.press("nav button", "More")
+		s.press("nav a", "People")
+		s.see("h1", "People")
+		for _, a := range s.page.MustElements(".rail > a, .rail > button") {
+			if box := a.MustShape().Box(); box.Height < 44 {
+				t.Errorf("%s is %.0f high", a.MustText(), box.Height)
+			}
+		}
+	})
+	s.do("a step opens in its row, and the stack is behind a tap", func() {
+		s.press("nav a", "Today")
+		s.ottoline()
+		s.press(".steps .a", "Protect")
+		s.see(".steps .open", "Chosen")
+		if s.page.MustElement(".side").MustVisible() {
+			t.Error("the stack is in sight unasked")
+		}
+		s.press("button", "Show the stack")
+		s.page.MustElement(".side").MustWaitVisible()
+	})
+}
