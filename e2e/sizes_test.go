@@ -1,8 +1,12 @@
 package e2e
 
 import (
+	"bytes"
+	"io"
 	"strings"
 	"testing"
+
+	"github.com/go-rod/rod/lib/proto"
 
 	"urncloth/e2e/browser"
 )
@@ -63,4 +67,46 @@ func TestOnAPhonePlacesLieAtTheFootAndTheRarerOnesBehindATap(t *testing.T) {
 		s.press("button", "Show the stack")
 		s.page.MustElement(".side").MustWaitVisible()
 	})
+}
+
+func TestALeafPrintsAsARunSheetWithAllOfItsStepsTwentyToAPage(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	sitting := strings.TrimSuffix(s.page.MustInfo().URL, "/prep")
+	for _, leaf := range []string{"/prep", "/lift-off"} {
+		s.do(leaf, func() {
+			s.page.MustNavigate(sitting + leaf).MustWaitLoad()
+			s.page.MustElement(".steps")
+			browser.Settle(s.page)
+			steps := len(s.page.MustElements(".steps li"))
+			pdf, err := s.page.PDF(&proto.PagePrintToPDF{PreferCSSPageSize: true})
+			if err != nil {
+				t.Fatal(err)
+			}
+			b, err := io.ReadAll(pdf)
+			if err != nil {
+				t.Fatal(err)
+			}
+			pages := bytes.Count(b, []byte("/Type /Page\n")) + bytes.Count(b, []byte("/Type /Page/")) +
+				bytes.Count(b, []byte("/Type /Page ")) + bytes.Count(b, []byte("/Type /Page>"))
+			if most := (steps + 19) / 20; pages == 0 || pages > most {
+				t.Errorf("%s: %d steps on %d pages", leaf, steps, pages)
+			}
+			if err := (proto.EmulationSetEmulatedMedia{Media: "print"}).Call(s.page); err != nil {
+				t.Fatal(err)
+			}
+			for _, p := range s.page.MustElements(".steps .printed") {
+				if p.MustText() != "" && !p.MustVisible() {
+					t.Errorf("%s: %q is not printed", leaf, p.MustText())
+				}
+			}
+			if s.page.MustElement(".rail").MustVisible() {
+				t.Errorf("%s: the places are printed", leaf)
+			}
+			if err := (proto.EmulationSetEmulatedMedia{Media: ""}).Call(s.page); err != nil {
+				t.Fatal(err)
+			}
+		})
+	}
 }

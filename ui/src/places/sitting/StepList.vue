@@ -124,6 +124,7 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
         >
         <span class="d">{{ lasts(s) }}</span>
       </button>
+      <p class="printed">{{ s.say }}</p>
       <div v-if="s.id === lit" class="open"><slot name="open" :step="s" /></div>
     </li>
   </ol>
@@ -227,6 +228,57 @@ li:has([aria-current]) .head:hover {
   padding: 2px 16px 16px 76px;
   display: grid;
   gap: 10px;
+}
+.printed {
+  display: none;
+}
+@media print {
+  li {
+    break-inside: avoid;
+    background: none !important;
+    box-shadow: none !important;
+  }
+  .head {
+    min-height: 0 !important;
+    padding: 0.3mm 0 0 !important;
+    grid-template-columns: 16mm 8mm 1fr 0.9fr 0.7fr !important;
+    gap: 0 3mm;
+    line-height: 1.15;
+  }
+  .head > * {
+    grid-row: auto !important;
+    grid-column: auto !important;
+  }
+  .face {
+    width: 4.6mm;
+    height: 6mm;
+  }
+  .t,
+  .a,
+  .q b {
+    font-size: 10pt;
+  }
+  .what,
+  .q {
+    display: block !important;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .p {
+    margin-left: 2mm;
+  }
+  .printed {
+    display: block;
+    font-size: 8.5pt;
+    line-height: 1.15;
+    padding: 0 0 0.3mm 27mm;
+  }
+  .grip,
+  .open,
+  .d {
+    display: none;
+  }
 }
 @media (max-width: 900px) {
   .head {
