@@ -860,3 +860,16 @@ func TestLensesThatStayAreNamedWhereTheyStandInTheWayAndNowhereElse(t *testing.T
 		t.Errorf("%s", Rules(p.Findings))
 	}
 }
+
+func TestGlitterIsPressedAndLiftedAndSaidSo(t *testing.T) {
+	sparkling := func(s *sitting.Sitting) {
+		s.Look.Items = append(s.Look.Items, on(face.Cheeks, "glitter", "wax_oil", 1))
+	}
+	held := steps(plan.Make(evening(t, sparkling)), func(s stack.Step) bool {
+		return s.Act == act.Hold && slices.Contains(s.Zones, face.Cheeks)
+	})
+	if len(held) != 1 || held[0].How != act.PressPad ||
+		!strings.Contains(held[0].Say, "lift the glitter off; never wipe") {
+		t.Errorf("%+v", held)
+	}
+}
