@@ -222,3 +222,16 @@ func TestASignOutInOneWindowEmptiesTheOther(t *testing.T) {
 		t.Error("the other window still shows clients")
 	}
 }
+
+func TestAWindowThatNobodyTouchesLocksThoughItAsksByItself(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.do("half an hour goes by", func() {
+		s.see("b", "Ottoline Pryce")
+		s.page.MustEval(`() => { const now = Date.now.bind(Date); Date.now = () => now() + 31 * 60_000 }`)
+		s.see("h1", "^Locked$")
+	})
+	if text := s.page.MustElement("body").MustText(); strings.Contains(text, "Ottoline") {
+		t.Error("locked, the window still shows who is in the chair")
+	}
+}

@@ -162,7 +162,7 @@ func (s *Store) as(ctx context.Context, pool *pgxpool.Pool, hash []byte, now tim
 		if err != nil {
 			return err
 		}
-		if now.Sub(b.Session.Seen) >= seenEvery {
+		if now.Sub(b.Session.Seen) >= seenEvery && ctx.Value(unattended{}) == nil {
 			note := func(tx pgx.Tx) error { return seen(ctx, tx, hash, now) }
 			if pool == s.door { // who holds one of its few does not ask for another
 				err = note(tx)
@@ -175,6 +175,13 @@ func (s *Store) as(ctx context.Context, pool *pgxpool.Pool, hash []byte, now tim
 		}
 		return work(tx, b)
 	})
+}
+
+type unattended struct{}
+
+// Unattended marks what a window asks by itself, while nobody is there: it does not keep a session from lying idle.
+func Unattended(ctx context.Context) context.Context {
+	return context.WithValue(ctx, unattended{}, true)
 }
 
 // seenEvery is how exactly it is known when a session was used last.

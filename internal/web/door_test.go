@@ -166,6 +166,27 @@ func TestASignInWithASecondStepSaysWhichFieldItLacks(t *testing.T) {
 	}
 }
 
+func TestAWindowThatAsksByItselfDoesNotKeepItsSession(t *testing.T) {
+	h := open(t).enter()
+	ask := func(minute int, alone bool) int {
+		*h.now = morning.Add(time.Duration(minute) * time.Minute)
+		r, _ := http.NewRequest("GET", h.url+"/api/today", nil)
+		if alone {
+			r.Header.Set("X-Unattended", "1")
+		}
+		return h.send(r, nil).StatusCode
+	}
+	for _, x := range []struct {
+		minute int
+		alone  bool
+		want   int
+	}{{20, false, 200}, {35, true, 200}, {49, true, 200}, {51, true, 401}} {
+		if got := ask(x.minute, x.alone); got != x.want {
+			t.Errorf("minute %d, alone %t: %d", x.minute, x.alone, got)
+		}
+	}
+}
+
 func TestSigningInAnewEndsTheSessionThatTheWindowHad(t *testing.T) {
 	h := open(t).enter()
 	token := h.client.Jar.Cookies(mustURL(t, h.url))[0]

@@ -10,6 +10,7 @@ import (
 	"github.com/mileusna/useragent"
 
 	"urncloth/internal/app"
+	"urncloth/internal/store"
 )
 
 // Credentials are an e-mail and a password, and a code where the account has a second factor.
@@ -45,12 +46,19 @@ func (s *server) cookie(token string) string {
 	return c.String()
 }
 
+// unattended is the header by which a window says that nobody has touched it lately.
+const unattended = "X-Unattended"
+
 // bearing puts the token of a request into its context.
 func (s *server) bearing(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		if kept, err := c.Cookie(s.cookieName()); err == nil && kept.Value != "" {
 			r := c.Request()
-			c.SetRequest(r.WithContext(context.WithValue(r.Context(), tokenKey{}, kept.Value)))
+			ctx := context.WithValue(r.Context(), tokenKey{}, kept.Value)
+			if r.Header.Get(unattended) != "" {
+				ctx = store.Unattended(ctx)
+			}
+			c.SetRequest(r.WithContext(ctx))
 		}
 		return next(c)
 	}

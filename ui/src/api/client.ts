@@ -63,10 +63,17 @@ export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin
 
 const listeners: ((status: number) => void)[] = []
 
+/** hand is when somebody last touched the window. What it asks by itself later does not keep the session. */
+export const hand = { last: Date.now() }
+const alone = 60_000 // ms without a touch
+
 /** onAnswer is told the status of every answer to somebody who is signed in. */
 export const onAnswer = (then: (status: number) => void) => listeners.push(then)
 
 api.use({
+  onRequest({ request }) {
+    if (Date.now() - hand.last > alone) request.headers.set('X-Unattended', '1')
+  },
   onResponse({ request, response }) {
     if (!request.url.endsWith('/api/session') && !request.url.endsWith('/api/hello'))
       for (const then of listeners) then(response.status)

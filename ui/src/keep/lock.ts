@@ -5,7 +5,7 @@
  */
 import type { QueryClient } from '@tanstack/vue-query'
 import { readonly, ref } from 'vue'
-import { api, ask, onAnswer, type Me } from '../api/client'
+import { api, ask, hand, onAnswer, type Me } from '../api/client'
 import { clearSealed, openSeal, settled, shutSeal } from './seal'
 
 type State = 'open' | 'locked' | 'out'
@@ -15,7 +15,8 @@ const who = ref<{ id: string; name: string; email: string }>()
 const wall = new BroadcastChannel('urncloth')
 const look = 15_000 // ms between looks at the clock
 const stir = 60_000 // ms between signs of life that are sent
-const idle = { limit: 0, last: Date.now() }
+let limit = 0 // ms without a touch
+let told = Date.now() // when the server last heard of one
 
 let queries: QueryClient | undefined
 
@@ -27,9 +28,10 @@ export async function entered(me: Me) {
   if (who.value && who.value.id !== me.id) forget()
   await openSeal(me.id, me.seal)
   who.value = { id: me.id, name: me.name, email: me.email }
-  idle.limit = me.idle_min * 60_000
-  idle.last = Date.now()
-  if (state.value !== 'open') wall.postMessage({ is: 'in', id: me.id })
+  limit = me.idle_min * 60_000
+  if (state.value === 'open') return // merely asked again
+  hand.last = told = Date.now()
+  wall.postMessage({ is: 'in', id: me.id })
   state.value = 'open'
 }
 
@@ -60,7 +62,7 @@ export async function leave() {
 export function watchLock(client: QueryClient) {
   queries = client
   onAnswer((status) => {
-    idle.last = Date.now()
+    if (Date.now() - hand.last < stir) told = Date.now()
     if (status === 401) lock()
   })
   wall.onmessage = ({ data }) => {
@@ -71,15 +73,19 @@ export function watchLock(client: QueryClient) {
     if (data.is === 'in' && data.id !== who.value?.id) lock()
   }
   window.setInterval(() => {
-    if (idle.limit && Date.now() - idle.last > idle.limit) lock()
+    if (limit && Date.now() - hand.last > limit) lock()
   }, look)
-  for (const sign of ['keydown', 'pointerdown'])
-    window.addEventListener(sign, () => {
-      if (state.value === 'open' && Date.now() - idle.last > stir) {
-        idle.last = Date.now()
+  for (const sign of ['keydown', 'pointerdown', 'wheel', 'touchmove'])
+    window.addEventListener(
+      sign,
+      () => {
+        hand.last = Date.now()
+        if (state.value !== 'open' || hand.last - told < stir) return
+        told = hand.last
         client.invalidateQueries({ queryKey: ['me'] }) // whoever types is there
-      }
-    })
+      },
+      { passive: true },
+    )
   // A page that the browser had put by is shown as it was: nobody may be signed in any more.
   window.addEventListener('pageshow', (e) => e.persisted && window.location.reload())
 }
