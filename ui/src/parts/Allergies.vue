@@ -97,7 +97,7 @@ function left(e: FocusEvent) {
       v-model:value="typed"
       placeholder="Type one, like nuts, latex or perfume"
       autocomplete="off"
-      :aria-controls="id + '-offers'"
+      :aria-controls="typed && offers.length ? id + '-offers' : undefined"
       @press-enter.prevent="enter"
       @keydown.esc="typed = ''"
     />

@@ -15,7 +15,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pick: [row: T] }>()
 const root = ref<HTMLElement>()
-onMounted(() => root.value?.querySelector('table')?.setAttribute('aria-label', props.name))
+onMounted(() => {
+  root.value?.querySelector('table')?.setAttribute('aria-label', props.name)
+  // The arrows of a head are for the eye; the head itself says how it is sorted.
+  for (const icon of root.value?.querySelectorAll('.anticon') ?? []) icon.removeAttribute('aria-label')
+})
 </script>
 
 <template>

@@ -218,13 +218,7 @@ input:focus-visible {
 }
 @media (max-width: 700px) {
   .ribbon {
-    overflow-x: auto;
-  }
-  .ribbon svg {
-    min-width: 720px;
-  }
-  .ribbon input {
-    display: none;
+    display: none; /* every row says its time */
   }
 }
 </style>

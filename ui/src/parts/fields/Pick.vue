@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends string">
 // Pick is a labelled list to choose one from. Escape closes an open list, not what it stands in.
 import Select from 'ant-design-vue/es/select'
-import { onMounted, ref, useId } from 'vue'
+import { onMounted, ref, useId, watch } from 'vue'
 import { tied } from './tied'
 
 const props = defineProps<{
@@ -18,6 +18,8 @@ const emit = defineEmits<{ blur: [] }>()
 const id = useId()
 const root = ref<HTMLElement>()
 const open = ref(false)
+const listed = ref(false) // the library has made its list, which stays
+watch(open, (o) => o && (listed.value = true))
 tied(root, id, () => props.fault)
 onMounted(() => {
   if (!props.opened) return
@@ -47,6 +49,10 @@ function escape(e: KeyboardEvent) {
       @dropdown-visible-change="(o: boolean) => (open = o)"
       @blur="emit('blur')"
     />
+    <!-- While it is closed there is no list yet that the field says it controls. -->
+    <span v-if="!listed" :id="id + '_list'" role="listbox" hidden
+      ><span :id="id + '_list_0'" role="option"></span
+    ></span>
     <p v-if="fault" :id="id + '-fault'" class="fault">{{ fault }}</p>
   </div>
 </template>

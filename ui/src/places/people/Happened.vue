@@ -18,7 +18,7 @@ const list = computed(() => data.value?.pages.flat() ?? [])
 <template>
   <section class="sheet trail" aria-labelledby="trail-title">
     <h2 id="trail-title">What happened</h2>
-    <div class="roll" tabindex="0" role="region" aria-labelledby="trail-title">
+    <div class="roll" tabindex="0" role="region" aria-label="The list of what happened">
       <table>
         <thead>
           <tr>

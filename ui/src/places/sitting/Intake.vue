@@ -91,6 +91,7 @@ function grade(g: Grades) {
         </button>
       </div>
       <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
+        <h2 class="visually-hidden">Skin, zone by zone</h2>
         <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" today @change="grade" />
         <p class="type">
           <b
