@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/plan"
@@ -128,6 +129,11 @@ func TestFourHundredStrangersPlansAndTheChecksOfTheirSlipsDoNotMoveUnseen(t *tes
 	for n := range strangers {
 		r := rand.New(rand.NewPCG(uint64(n), 77))
 		s := stranger(t, r, docs)
+		if n%3 == 2 { // with little time, in strong sun
+			s.Day.BaseAt = s.Day.ChairAt.Add(8 + r.IntN(20))
+			s.Day.Segments = []day.Segment{{From: s.Day.BaseAt.Add(60), To: s.Day.BaseAt.Add(60 + r.IntN(300)),
+				Place: oneOf(r, day.InSun, day.InWater, day.InShade), Ground: oneOf(r, day.Grass, day.Snow, day.Sand)}}
+		}
 		if fs := s.Check("", nil); len(fs) > 0 {
 			fmt.Fprintf(&b, "%d: refused %s\n", n, sum(t, fs))
 			continue
