@@ -16,8 +16,8 @@ func (s *studio) axe() (found []string) {
 		s.t.Fatal(err)
 	}
 	s.page.MustEval(`() => { ` + string(code) + ` }`)
-	list := s.page.MustEval(`async () => (await axe.run(document, { resultTypes: ['violations'] })).violations.flatMap(v =>
-		v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + n.html.slice(0, 120)))`)
+	list := s.page.MustEval(`async () => (await axe.run(document, { resultTypes: ['violations'] })).violations
+		.flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + n.html.slice(0, 120)))`)
 	for _, v := range list.Arr() {
 		found = append(found, v.Str())
 	}

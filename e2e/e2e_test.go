@@ -615,13 +615,13 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.page.MustReload()
 		s.see(".why", "Ready at")
 		order := []string{}
-		for range 9 {
+		for range 10 {
 			s.page.Keyboard.MustType(input.Tab)
 			order = append(order, strings.TrimSpace(s.page.MustEval(`() =>
 				(document.activeElement.getAttribute('aria-label') || document.activeElement.innerText ||
 				document.activeElement.tagName).split('\n')[0]`).Str()))
 		}
-		want := []string{"Today", "Clients", "Kit", "Method", "People", "If it stings", "Mirrin Sallow", "Sign out",
+		want := []string{"To the page", "Today", "Clients", "Kit", "Method", "People", "If it stings", "Mirrin Sallow", "Sign out",
 			"1"}
 		for i, w := range want {
 			if order[i] != w {

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
 
 	"urncloth/e2e/browser"
@@ -109,4 +110,31 @@ func TestALeafPrintsAsARunSheetWithAllOfItsStepsTwentyToAPage(t *testing.T) {
 			}
 		})
 	}
+}
+
+func TestAPageIsTitledByItsPlaceAndNeverByAClient(t *testing.T) {
+	s := open(t)
+	s.enter()
+	for place, want := range map[string]string{"Clients": "Clients · Urn Cloth", "Kit": "Kit · Urn Cloth"} {
+		s.do(place, func() {
+			s.press("nav a", place)
+			s.page.MustWait(`want => document.title === want`, want)
+		})
+	}
+	s.do("a sitting", func() {
+		s.press("nav a", "Today")
+		s.ottoline()
+		if title := s.page.MustInfo().Title; title != "Prep · Urn Cloth" {
+			t.Errorf("titled %q", title)
+		}
+	})
+	s.do("the first key leads past the places", func() {
+		s.page.MustReload()
+		s.see(".why", "Ready at")
+		s.page.Keyboard.MustType(input.Tab)
+		s.page.Keyboard.MustType(input.Enter)
+		if at := s.page.MustEval(`() => document.activeElement.id`).Str(); at != "place" {
+			t.Errorf("the focus is on %q", at)
+		}
+	})
 }

@@ -19,6 +19,9 @@ const { data: me, error, failureReason } = useMe()
 const open = computed(() => route.meta.open === true)
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 
+/** skip leads past the places. */
+const skip = () => document.getElementById('place')?.focus()
+
 // Someone who is not signed in comes back to where they wanted to go.
 watch([error, open, state], () => {
   const out = state.value !== 'locked' && error.value instanceof Problem && error.value.status === 401
@@ -33,8 +36,9 @@ watch([error, open, state], () => {
     <Trouble v-else-if="away && !me" whole />
     <ComesFirst v-else-if="me && me.first.length" :me="me" />
     <div v-else-if="me" class="house">
+      <a class="skip" href="#place" @click.prevent="skip">To the page</a>
       <Rail :me="me" />
-      <RouterView class="place" />
+      <RouterView id="place" class="place" tabindex="-1" />
       <Keys />
     </div>
   </ConfigProvider>
@@ -46,9 +50,25 @@ watch([error, open, state], () => {
   grid-template-columns: 92px 1fr;
   min-height: 100%;
 }
+.skip {
+  position: absolute;
+  left: 8px;
+  top: -80px;
+  z-index: 30;
+  background: var(--copper);
+  color: #fff;
+  padding: 12px 18px;
+  font-weight: 650;
+}
+.skip:focus {
+  top: 8px;
+}
 .place {
   min-width: 0;
   padding: 16px 28px 24px;
+}
+.place:focus {
+  outline: none;
 }
 @media (max-width: 700px) {
   .house {

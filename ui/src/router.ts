@@ -32,3 +32,26 @@ export const router = createRouter({
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
   ],
 })
+
+// A page is titled by its place, never by a client: titles stay in histories.
+const titles: Record<string, string> = {
+  today: 'Today',
+  'sign-in': 'Sign in',
+  clients: 'Clients',
+  'new-client': 'New client',
+  client: 'Client',
+  intake: 'Intake',
+  prep: 'Prep',
+  'touch-up-card': 'Touch-ups, card',
+  'aftercare-card': 'Aftercare, card',
+  lift: 'Lift-off',
+  wear: 'Wear',
+  kit: 'Kit',
+  me: 'My sign-in',
+  people: 'People',
+  method: 'House method',
+  nowhere: 'Nothing here',
+}
+router.afterEach((to) => {
+  document.title = `${titles[String(to.name)] ?? 'Urn Cloth'} · Urn Cloth`
+})
