@@ -621,8 +621,8 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 				(document.activeElement.getAttribute('aria-label') || document.activeElement.innerText ||
 				document.activeElement.tagName).split('\n')[0]`).Str()))
 		}
-		want := []string{"To the page", "Today", "Clients", "Kit", "Method", "People", "If it stings", "Mirrin Sallow", "Sign out",
-			"1"}
+		want := []string{"To the page", "Today", "Clients", "Kit", "Method", "People", "If it stings",
+			"Mirrin Sallow", "Sign out", "1"}
 		for i, w := range want {
 			if order[i] != w {
 				t.Fatalf("the focus goes %q, want %q", order, want)

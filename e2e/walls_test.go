@@ -235,3 +235,39 @@ func TestAWindowThatNobodyTouchesLocksThoughItAsksByItself(t *testing.T) {
 		t.Error("locked, the window still shows who is in the chair")
 	}
 }
+
+func TestWhatIsTypedIntoACardANoteOrANewSittingOutlivesAReload(t *testing.T) {
+	s := open(t)
+	s.enter()
+	kept := func(key string) {
+		s.page.MustWait(`key => Object.keys(sessionStorage).some(k => k.includes(key))`, key)
+	}
+	value := `text => [...document.querySelectorAll('input, textarea')].some(i => i.value === text)`
+	s.do("a product's card", func() {
+		s.press("nav a", "Kit")
+		s.press(".list b", "Light lotion")
+		s.write("Name", "Lighter lotion")
+		kept(":product:")
+		s.page.MustReload()
+		s.press(".list b", "Light lotion")
+		s.see("[role=status]", "is back")
+		s.page.MustWait(value, "Lighter lotion")
+	})
+	s.do("a note on a method", func() {
+		s.page.MustNavigate(s.url + "/method").MustWaitLoad()
+		s.press("button", "Add our note")
+		s.page.MustElement("textarea").MustInput("Our borough asks for 48 hours.")
+		kept(":note:")
+		s.page.MustReload()
+		s.page.MustWait(value, "Our borough asks for 48 hours.")
+	})
+	s.do("a new sitting", func() {
+		s.page.MustNavigate(s.url + "/?on=2027-06-19").MustWaitLoad()
+		s.press("button", "New sitting")
+		s.write("For what", "A trial by the weir")
+		kept(":sitting:new")
+		s.page.MustReload()
+		s.press("button", "New sitting")
+		s.page.MustWait(value, "A trial by the weir")
+	})
+}

@@ -2,7 +2,7 @@
  * What a window keeps of what was typed is sealed to the person who typed it: with a key that the server gives to them
  * alone, when they are signed in. The key is in memory only; in storage lies what nobody else can read.
  */
-import { shallowRef } from 'vue'
+import { shallowRef, watch, type Ref } from 'vue'
 
 const mark = 'sealed:'
 let owner = ''
@@ -102,4 +102,29 @@ export function useSealed<T>(name: string) {
     save(name, v)
   }
   return { value, ready, set }
+}
+
+/**
+ * useDraft keeps what is typed into an object, sealed under a name, from the first change on; what was kept before is
+ * put back into it. Done forgets it.
+ */
+export function useDraft<T extends object>(name: string, held: Ref<T>) {
+  const kept = useSealed<T>(name)
+  const before = JSON.stringify(held.value)
+  const back = shallowRef(false)
+  watch(
+    kept.ready,
+    () => {
+      if (!kept.value.value || JSON.stringify(held.value) !== before) return
+      back.value = true
+      held.value = kept.value.value
+    },
+    { once: true },
+  )
+  watch(held, (v) => JSON.stringify(v) !== before && kept.set(JSON.parse(JSON.stringify(v))), { deep: true })
+  function done() {
+    back.value = false
+    kept.set(null)
+  }
+  return { back, done }
 }

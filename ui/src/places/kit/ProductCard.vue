@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import ATextarea from 'ant-design-vue/es/input/TextArea'
 import { computed, reactive, ref, useId } from 'vue'
 import { api, ask, Problem, type Product, type Shelved } from '../../api/client'
+import { useDraft } from '../../keep/seal'
 import Choices from '../../parts/Choices.vue'
 import Field from '../../parts/Field.vue'
 import DateField from '../../parts/fields/DateField.vue'
@@ -22,6 +23,7 @@ const state = reactive({ version: props.shelved?.version ?? 0, retired: props.sh
 const p = ref<Product>(
   props.shelved ? JSON.parse(JSON.stringify(props.shelved.product)) : { id: '', name: '', kind: 'moisturiser_lotion' },
 )
+const draft = useDraft('product:' + (props.shelved?.product.id ?? 'new'), p)
 const listId = useId()
 const kinds = list('kind')
 const bases = list('base', [''])
@@ -84,6 +86,7 @@ const save = useMutation({
   onSuccess(s) {
     state.version = s.version
     p.value = JSON.parse(JSON.stringify(s.product))
+    draft.done()
     queries.invalidateQueries({ queryKey: ['kit'] })
     emit('kept', s)
   },
@@ -116,6 +119,7 @@ function take() {
 
 <template>
   <form class="card" @submit.prevent="save.mutate()">
+    <p v-if="draft.back.value" class="soft" role="status">What you had typed here is back; it is not saved yet.</p>
     <p v-if="shelved" class="soft">
       {{ shelved.suits.length ? 'Suits ' + shelved.suits.map(plain).join(', ') + '. ' : ''
       }}{{

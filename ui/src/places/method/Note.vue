@@ -1,12 +1,16 @@
 <script setup lang="ts">
 // Note is the studio's own word beside a rule or method: local rules come first.
 import ATextarea from 'ant-design-vue/es/input/TextArea'
-import { ref, useId, watch } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
+import { useDraft } from '../../keep/seal'
 
 const props = defineProps<{ text: string; about: string; may: boolean }>()
 const emit = defineEmits<{ keep: [text: string] }>()
 const writing = ref(false)
 const typed = ref(props.text)
+const held = computed({ get: () => ({ typed: typed.value }), set: (v) => (typed.value = v.typed) })
+const draft = useDraft('note:' + props.about, held)
+watch(draft.back, (b) => b && (writing.value = true))
 const id = useId()
 watch(
   () => props.text,
@@ -14,6 +18,7 @@ watch(
 )
 function keep() {
   writing.value = false
+  draft.done()
   if (typed.value.trim() !== props.text) emit('keep', typed.value.trim())
 }
 </script>

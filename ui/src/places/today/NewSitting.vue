@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, reactive } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../../api/client'
+import { useDraft } from '../../keep/seal'
 import { useMe } from '../../me'
 import DateField from '../../parts/fields/DateField.vue'
 import Pick from '../../parts/fields/Pick.vue'
@@ -16,7 +17,7 @@ const router = useRouter()
 const queries = useQueryClient()
 const { data: me } = useMe()
 const { data: clients } = useQuery({ queryKey: ['clients', ''], queryFn: () => ask(api.GET('/api/clients')) })
-const form = reactive({
+const form = ref({
   client: props.client,
   title: '',
   artist: me.value?.name ?? '',
@@ -24,21 +25,23 @@ const form = reactive({
   chair: '09:00',
   base: '09:40',
 })
+const draft = useDraft('sitting:new:' + (props.client ?? ''), form)
 
 const add = useMutation({
   mutationFn: () =>
     ask(
       api.POST('/api/sittings', {
         body: {
-          client_id: form.client ?? '',
-          title: form.title,
-          artist: form.artist,
-          chair_at: `${form.date}T${form.chair}`,
-          base_at: `${form.date}T${form.base}`,
+          client_id: form.value.client ?? '',
+          title: form.value.title,
+          artist: form.value.artist,
+          chair_at: `${form.value.date}T${form.value.chair}`,
+          base_at: `${form.value.date}T${form.value.base}`,
         },
       }),
     ),
   onSuccess: (s) => {
+    draft.done()
     for (const stale of ['today', 'client', 'clients', 'skins']) queries.invalidateQueries({ queryKey: [stale] })
     queries.setQueryData(['sitting', s.id], s)
     router.push({ name: 'intake', params: { id: s.id } })
