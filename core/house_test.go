@@ -112,7 +112,8 @@ var technical = map[string]string{
 	"dayAndHalf": "unit", "unkindBits": "bits of a packed score", "countBits": "bits of a packed score",
 	"missBits": "bits of a packed score",
 	"keepBits": "bits of a packed score", "dims": "size of an array", "passMarks": "marks of a table",
-	"sheetWidth": "width of a page", "MostFaults": "length of a list of faults", "listsKept": "size of a memory",
+	"sheetWidth": "width of a page", "MostFaults": "length of a list of faults",
+	"usualLayers": "size of a memory", "listsKept": "size of a memory",
 }
 
 // identities is the numbers of mathematics itself, by function.

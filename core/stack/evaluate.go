@@ -222,9 +222,15 @@ func (e *evaluation) apply(m *moment) {
 	}
 }
 
+// usualLayers is how many layers there is room for on a zone before more is made.
+const usualLayers = 6
+
 // lay puts one film on a zone, of which a share stays.
 func (e *evaluation) lay(m *moment, z face.Zone, film, stays float64) {
 	set, residue := m.done.Add(seconds(m.SetS)), e.c.OnSkin(z, film)*stays
+	if e.res.Layers[z] == nil {
+		e.res.Layers[z] = make([]Layer, 0, usualLayers)
+	}
 	e.res.Layers[z] = append(e.res.Layers[z], Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
 		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID,
 		rubbed: slices.Contains(rubs, m.How)})
