@@ -248,6 +248,7 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 	s.do("the second person saves first", func() {
 		status := s.page.MustEval(`async id => {
 			const s = await (await fetch('/api/sittings/' + id)).json(), p = s.plan.sitting
+			p.client.allergies = ['nut']
 			const r = await fetch('/api/sittings/' + id, { method: 'PUT',
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify({ version: s.version, title: 'Theirs', artist: s.artist, client: p.client,
@@ -263,11 +264,21 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 		s.press("[role=tab]", "Look")
 		s.choose("Dewy")
 		both := s.see("[role=alertdialog]", "Somebody changed this sitting").MustText()
-		if !strings.Contains(both, "Theirs") || !strings.Contains(both, "dewy look") {
+		if !strings.Contains(both, "Theirs") || !strings.Contains(both, "dewy") || !strings.Contains(both, "nut") {
 			t.Errorf("both versions must be shown: %s", both)
 		}
-		s.press("button", "Keep mine")
+		s.press("button", "All mine")
+		s.press("button", "Keep these")
 		s.saved()
+	})
+	s.do("what keeps the client safe is kept from both", func() {
+		s.press("[role=tab]", "Ask")
+		s.see(".told li", "nut")
+		s.see(".told li", "latex")
+		s.press("[role=tab]", "Look")
+		if on := s.see(".choice", "Dewy").MustElement("input").MustProperty("checked").Bool(); !on {
+			t.Error("mine was not kept")
+		}
 	})
 }
 

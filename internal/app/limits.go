@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 	"golang.org/x/time/rate"
 )
 
@@ -55,9 +56,28 @@ func (b *bench) of(person uuid.UUID) *rate.Limiter {
 	return l
 }
 
-// costly does work that takes a core for a while, outside any transaction: within what one person may ask for, and
-// when a core is free for it.
+// costly plans something, outside any transaction, in turn.
 func (a *App) costly(ctx context.Context, who *Actor, work func() error) error {
+	return inTurn(ctx, who, func() error {
+		start := time.Now()
+		err := work()
+		if a.Planned != nil {
+			a.Planned(time.Since(start))
+		}
+		return err
+	})
+}
+
+// large reads much of a studio on behalf of somebody, in turn.
+func (a *App) large(ctx context.Context, who *Actor, right Right, work func(pgx.Tx) error) error {
+	if err := a.as(ctx, who, right, func(pgx.Tx) error { return nil }); err != nil {
+		return err
+	}
+	return inTurn(ctx, who, func() error { return a.as(ctx, who, right, work) })
+}
+
+// inTurn does work that takes a core for a while: within what one person may ask for, and when a core is free for it.
+func inTurn(ctx context.Context, who *Actor, work func() error) error {
 	r := shared.of(who.ID).Reserve()
 	if wait := r.Delay(); wait > waitsFor {
 		r.Cancel()
@@ -69,18 +89,13 @@ func (a *App) costly(ctx context.Context, who *Actor, work func() error) error {
 			return ErrBusy
 		}
 	}
-	ctx, cancel := context.WithTimeout(ctx, waitsFor)
+	patient, cancel := context.WithTimeout(ctx, waitsFor)
 	defer cancel()
 	select {
 	case shared.hands <- struct{}{}:
-	case <-ctx.Done():
+	case <-patient.Done():
 		return ErrBusy
 	}
 	defer func() { <-shared.hands }()
-	start := time.Now()
-	err := work()
-	if a.Planned != nil {
-		a.Planned(time.Since(start))
-	}
-	return err
+	return work()
 }

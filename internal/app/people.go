@@ -267,7 +267,7 @@ type Export struct {
 
 // ExportClient gathers everything the studio holds of a client.
 func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Export, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+	err = a.large(ctx, &who, Work, func(tx pgx.Tx) error {
 		out = Export{Format: "urncloth.client/1", Sittings: []Sitting{}}
 		if out.Client, err = a.client(ctx, tx, id); err != nil {
 			return err

@@ -76,7 +76,7 @@ type Skin struct {
 // Skins lists a client's skin at every sitting, the latest first.
 func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Skin, err error) {
 	list = []Skin{}
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+	err = a.large(ctx, &who, Work, func(tx pgx.Tx) error {
 		if _, err := store.ClientOf(ctx, tx, client); err != nil {
 			return err
 		}

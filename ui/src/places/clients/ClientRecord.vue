@@ -7,6 +7,7 @@ import { api, ask, Problem, type Client, type ClientEdit } from '../../api/clien
 import { useSealed } from '../../keep/seal'
 import { useMay } from '../../me'
 import Allergies from '../../parts/Allergies.vue'
+import Both from '../../parts/Both.vue'
 import Choices from '../../parts/Choices.vue'
 import Conditions from '../../parts/Conditions.vue'
 import Field from '../../parts/Field.vue'
@@ -119,20 +120,13 @@ function tidy(r: ClientEdit['record']) {
   for (const k of ['height_cm', 'weight_kg']) if (k in t) t[k] = Number(t[k])
   return t as ClientEdit['record']
 }
-function keepMine() {
-  if (draft.value && theirs.value) {
-    draft.value.version = theirs.value.version
-    save.mutate(draft.value)
-  }
-}
-function keepTheirs() {
-  if (theirs.value) {
-    kept.set(null)
-    take(theirs.value)
-    queries.setQueryData(['client', theirs.value.id], theirs.value)
-    theirs.value = undefined
-    save.reset()
-  }
+/** merge keeps what was chosen of mine and of what somebody saved first. */
+function merge(fields: Record<string, unknown>) {
+  if (!theirs.value) return
+  const { notes, ...record } = fields
+  draft.value = { version: theirs.value.version, record: record as never, notes: String(notes ?? '') }
+  theirs.value = undefined
+  save.mutate(draft.value)
 }
 const changed = computed(
   () =>
@@ -205,17 +199,14 @@ const soon = new Date().toISOString().slice(0, 10)
       v-if="waiting"
       say="The studio’s records do not answer just now. What you typed is kept here; it is saved as soon as they do."
     />
-    <section v-if="theirs" class="both" role="alertdialog" aria-labelledby="both-title">
-      <h2 id="both-title">Somebody saved this client while you were writing</h2>
-      <p>
-        Nothing was overwritten. Theirs: {{ theirs.record.name }}, {{ theirs.notes || 'no notes' }}. Yours:
-        {{ draft.record.name }}, {{ draft.notes || 'no notes' }}.
-      </p>
-      <div class="row">
-        <button type="button" class="go" @click="keepMine">Keep mine</button>
-        <button type="button" class="quiet" @click="keepTheirs">Take theirs</button>
-      </div>
-    </section>
+    <Both
+      v-if="theirs"
+      what="client"
+      :mine="{ ...draft.record, notes: draft.notes }"
+      :theirs="{ ...theirs.record, notes: theirs.notes }"
+      :safety="['allergies', 'conditions', 'eyes', 'wears']"
+      @merged="merge"
+    />
     <Trouble
       v-else-if="save.error.value && !waiting"
       :say="save.error.value.message + ' ' + faults.map((f) => `${f.location}: ${f.message}`).join('; ')"
@@ -325,13 +316,6 @@ fieldset {
   display: flex;
   gap: 24px;
   flex-wrap: wrap;
-}
-.both {
-  background: var(--warm);
-  border-left: 6px solid var(--copper);
-  padding: 14px 18px;
-  display: grid;
-  gap: 10px;
 }
 .past {
   margin: 0;

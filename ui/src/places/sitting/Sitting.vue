@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router'
+import Both from '../../parts/Both.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { clock, longDate } from '../../parts/words'
 import { useSitting } from './useSitting'
 
 const id = String(useRoute().params.id)
-const { saved, draft, plan, state, say, theirs, away, gone, keepMine, takeTheirs } = useSitting(id)
+const { saved, draft, plan, state, say, sides, merge, away, gone } = useSitting(id)
 const leaves = [
   { name: 'intake', key: '1', label: 'Intake' },
   { name: 'prep', key: '2', label: 'Prep' },
@@ -54,19 +55,14 @@ const words: Record<string, string> = {
         </p>
       </div>
     </header>
-    <section v-if="theirs" class="both" role="alertdialog" aria-labelledby="both-title">
-      <h2 id="both-title">Somebody changed this sitting while you were writing</h2>
-      <p>
-        Nothing was overwritten. The version that stands: {{ theirs.title || 'Sitting' }}, chair
-        {{ clock(theirs.plan.sitting.day.chair_at) }}, base {{ clock(theirs.plan.sitting.day.base_at) }},
-        {{ theirs.plan.sitting.look.finish }} look. Yours: {{ draft.title || 'Sitting' }}, chair
-        {{ clock(draft.day.chair_at) }}, base {{ clock(draft.day.base_at) }}, {{ draft.look.finish }} look.
-      </p>
-      <div class="row">
-        <button type="button" class="go" @click="keepMine">Keep mine</button>
-        <button type="button" class="quiet" @click="takeTheirs">Take the one that stands</button>
-      </div>
-    </section>
+    <Both
+      v-if="sides"
+      what="sitting"
+      :mine="sides.mine"
+      :theirs="sides.theirs"
+      :safety="['client.allergies', 'client.conditions', 'client.eyes', 'client.wears']"
+      @merged="merge"
+    />
     <Trouble
       v-else-if="state === 'away'"
       say="The studio’s records do not answer just now. What you changed is kept here and is saved as soon as they do."
@@ -132,17 +128,6 @@ header {
 .state.away {
   color: var(--copper);
   font-weight: 650;
-}
-.both {
-  background: var(--warm);
-  border-left: 6px solid var(--copper);
-  padding: 14px 18px;
-  display: grid;
-  gap: 10px;
-}
-.row {
-  display: flex;
-  gap: 10px;
 }
 .none {
   padding: 60px 0;

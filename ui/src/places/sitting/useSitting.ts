@@ -88,22 +88,19 @@ export function useSitting(id: string) {
     kept.set(copy(draft.value))
     soon()
   }
-  function keepMine() {
-    if (!draft.value || !theirs.value) return
-    draft.value.version = theirs.value.version
-    draft.value.asked = undefined // what theirs was changed for is asked anew
-    theirs.value = undefined
-    send()
-  }
-  function takeTheirs() {
+  /** sides is mine and theirs, field by field, where somebody saved first. */
+  const sides = computed(() =>
+    theirs.value && draft.value ? { mine: flat(draft.value), theirs: flat(edit(theirs.value)) } : undefined,
+  )
+  /** merge keeps what was chosen of the two. */
+  function merge(fields: Record<string, unknown>) {
     if (!theirs.value) return
-    caught = changes
-    queries.setQueryData(['sitting', id], theirs.value)
-    draft.value = edit(theirs.value)
+    draft.value = { ...unflat(fields), version: theirs.value.version }
+    if (!same(draft.value.client.allergies, theirs.value.plan.sitting.client.allergies)) draft.value.asked = undefined
     theirs.value = undefined
-    kept.set(null)
-    state.value = 'saved'
-    faults.value = []
+    changes++
+    kept.set(copy(draft.value))
+    send()
   }
   /** absorb takes in a sitting that the server changed by itself. */
   function absorb(s: Sitting) {
@@ -129,8 +126,8 @@ export function useSitting(id: string) {
     say,
     theirs,
     change,
-    keepMine,
-    takeTheirs,
+    sides,
+    merge,
     absorb,
     flush,
     onCaught,
@@ -157,6 +154,30 @@ function edit(s: Sitting): SittingEdit {
     lifted: p.lifted ?? [],
     ...byHand(s),
   })
+}
+
+const nested = ['client', 'look', 'day'] as const
+const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+
+/** flat is an edit with the fields of client, look and day beside the others. */
+function flat(e: SittingEdit) {
+  const out: Record<string, unknown> = {}
+  for (const [k, v] of Object.entries(e)) {
+    if (k === 'version' || k === 'asked') continue
+    if ((nested as readonly string[]).includes(k))
+      for (const [n, x] of Object.entries(v as object)) out[`${k}.${n}`] = x
+    else out[k] = v
+  }
+  return out
+}
+function unflat(fields: Record<string, unknown>) {
+  const out: Record<string, Record<string, unknown>> = { client: {}, look: {}, day: {} }
+  for (const [k, v] of Object.entries(fields)) {
+    const [group, name] = k.split('.')
+    if (name && group && out[group]) out[group]![name] = v
+    else out[k] = v as never
+  }
+  return copy(out) as unknown as SittingEdit
 }
 
 const copy = <T>(d: T): T => JSON.parse(JSON.stringify(toRaw(d)))
