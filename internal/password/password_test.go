@@ -30,7 +30,9 @@ func TestWhatIsTriedFirstIsToldFromWhatIsNot(t *testing.T) {
 	for given, want := range map[string]bool{
 		"passwordpassword": true, "iloveyou1234": true, "qwertyuiopas": true, "saltmarsh.mirrin": true,
 		"Summer2026!!": true,
-		"Lantern2027!": false, "wet slate under a green heron": false, strings.Repeat("wren tide ", 12): false,
+		"P@ssw0rd2026": true, "Lantern2027!": true, "111122223333": true, "1q2w3e4r5t6y": true,
+		"kV8#mq2Lx!pz": false, "lantern-regatta": false, "żółty dzięcioł 9": false,
+		"wet slate under a green heron": false, strings.Repeat("wren tide ", 12): false,
 	} {
 		if got := password.Guessable(given, "mirrin@saltmarsh.example"); got != want {
 			t.Errorf("%q: %t", given, got)
