@@ -267,6 +267,9 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 		if !strings.Contains(both, "Theirs") || !strings.Contains(both, "dewy") || !strings.Contains(both, "nut") {
 			t.Errorf("both versions must be shown: %s", both)
 		}
+		if on := s.see(".both .pick", "keep both").MustElement("input").MustProperty("checked").Bool(); !on {
+			t.Error("allergies must be kept from both unless somebody says otherwise")
+		}
 		s.press("button", "All mine")
 		s.press("button", "Keep these")
 		s.saved()

@@ -45,7 +45,7 @@ const judged = 64
 var year = regexp.MustCompile(`(19|20)[0-9][0-9]`)
 
 // plain takes back what letters are commonly disguised as.
-var plain = strings.NewReplacer("@", "a", "4", "a", "3", "e", "1", "i", "!", "i", "0", "o", "$", "s", "5", "s", "7", "t")
+var plain = strings.NewReplacer("@", "a", "4", "a", "3", "e", "1", "i", "0", "o", "$", "s", "5", "s", "7", "t")
 
 // tried is what is tried first. The lists ship with the program, and are ordered when a password is first judged.
 var tried = sync.OnceValue(func() map[string]bool {

@@ -72,13 +72,13 @@ const label = (k: string) => sentence(plain(k.split('.').at(-1) ?? k))
           <th scope="row">
             {{ label(k) }}
             <label v-if="safe(k)" class="pick"
-              ><input v-model="chosen[k]" type="radio" value="both" :name="k" :checked="side(k) === 'both'" />keep
+              ><input type="radio" :name="k" :checked="side(k) === 'both'" @change="chosen[k] = 'both'" />keep
               both</label
             >
           </th>
           <td v-for="s in ['mine', 'theirs'] as const" :key="s">
             <label class="pick"
-              ><input v-model="chosen[k]" type="radio" :value="s" :name="k" :checked="side(k) === s" />{{
+              ><input type="radio" :name="k" :checked="side(k) === s" @change="chosen[k] = s" />{{
                 short(s === 'mine' ? mine[k] : theirs[k])
               }}</label
             >
@@ -131,5 +131,23 @@ td {
   width: 20px;
   height: 20px;
   accent-color: var(--copper);
+}
+@media (max-width: 640px) {
+  tr {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    column-gap: 12px;
+  }
+  th,
+  td {
+    width: auto;
+    padding: 4px 0;
+  }
+  th:first-child {
+    grid-column: 1 / -1;
+  }
+  tbody tr {
+    border-top: 1px solid var(--ink);
+  }
 }
 </style>
