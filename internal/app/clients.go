@@ -45,7 +45,7 @@ type ClientEdit struct {
 	Notes   string      `json:"notes,omitempty" len:"0..20000"`
 }
 
-// Clients finds clients by a part of the name.
+// Clients finds clients by a part of their name, allergies or notes.
 func (a *App) Clients(ctx context.Context, who Actor, words string) (list []ClientLine, err error) {
 	list = []ClientLine{}
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {

@@ -275,12 +275,16 @@ func inside(t *testing.T, work func(ctx context.Context, tx pgx.Tx)) {
 	}
 }
 
-func TestClientsAreFoundByAnyPartOfTheNameInEitherCaseByName(t *testing.T) {
+func TestClientsAreFoundByNameAllergyOrNoteWithoutCaseAndAccents(t *testing.T) {
 	inside(t, func(ctx context.Context, tx pgx.Tx) {
 		for _, name := range []string{"zed 100%_a", "Abel", "abbot"} {
 			if _, err := store.AddClient(ctx, tx, face.Client{Name: name, Phototype: 1}, ""); err != nil {
 				t.Fatal(err)
 			}
+		}
+		told := face.Client{Name: "Łucja Żółw-Ibáñez", Phototype: 1, Allergies: []string{"tree nut", "bálsam"}}
+		if _, err := store.AddClient(ctx, tx, told, "Sings in the Zürich choir"); err != nil {
+			t.Fatal(err)
 		}
 		found := func(words string, limit int) (names []string) {
 			list, err := store.Clients(ctx, tx, words, limit)
@@ -293,7 +297,8 @@ func TestClientsAreFoundByAnyPartOfTheNameInEitherCaseByName(t *testing.T) {
 			return names
 		}
 		for words, want := range map[string][]string{"AB": {"abbot", "Abel"}, "0%_": {"zed 100%_a"},
-			"%": {"zed 100%_a"}, "'": nil} {
+			"%": {"zed 100%_a"}, "';--": nil, "lucja zolw": {told.Name}, "IBÁÑ": {told.Name}, "ŻÓŁW": {told.Name},
+			"balsam": {told.Name}, "Nut": {told.Name}, "zurich": {told.Name}, "[": nil, "\"": nil, "nutbalsam": nil} {
 			if got := found(words, 100); !slices.Equal(got, want) {
 				t.Errorf("%q finds %q, not %q", words, got, want)
 			}

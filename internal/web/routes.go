@@ -48,7 +48,7 @@ func (s *server) clients() {
 	type find struct {
 		Words string `query:"q" maxLength:"200"`
 	}
-	reads(s, "list-clients", "/api/clients", "Find clients by a part of the name",
+	reads(s, "list-clients", "/api/clients", "Find clients by a part of their name, allergies or notes",
 		func(ctx context.Context, who app.Actor, i *find) ([]app.ClientLine, error) {
 			return s.App.Clients(ctx, who, strings.TrimSpace(i.Words))
 		})

@@ -62,7 +62,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Find clients by a part of the name */
+        /** Find clients by a part of their name, allergies or notes */
         get: operations["list-clients"];
         put?: never;
         /** Add a client */

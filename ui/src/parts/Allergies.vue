@@ -34,15 +34,17 @@ const useAllergies = (words: () => string[]) =>
     enabled: computed(() => words().length > 0),
     placeholderData: keepPreviousData,
   })
-const { data: looked } = useAllergies(() => meant.value)
+const { data: looked, isPlaceholderData: late } = useAllergies(() => meant.value)
 const { data: told } = useAllergies(() => model.value ?? [])
 
-// One row for each word of the program; a word that leads nowhere comes last.
+// One row for each word of the program; a word that leads nowhere comes last. What was offered for something typed
+// before is not offered any more: a finger on its way would put down an allergy that nobody has.
 const offers = computed(() => {
-  if (!meant.value.length) return []
-  const rows = (looked.value ?? []).filter(
-    (a, i, list) => a.standing === 'unnamed' || list.findIndex((b) => b.to === a.to) === i,
-  )
+  const now = typed.value.trim().toLowerCase()
+  if (!meant.value.length || !now) return []
+  const rows = (looked.value ?? [])
+    .filter((a) => (a.standing === 'unnamed' ? a.word === now : plain(a.word).includes(now)))
+    .filter((a, i, list) => a.standing === 'unnamed' || list.findIndex((b) => b.to === a.to) === i)
   return [...rows.filter((a) => a.standing !== 'unnamed'), ...rows.filter((a) => a.standing === 'unnamed')]
 })
 const of = (word: string) => told.value?.find((a) => a.word === word)
@@ -60,7 +62,7 @@ function add(word: string) {
   typed.value = ''
 }
 function enter() {
-  const first = settled.value === typed.value ? offers.value[0] : undefined
+  const first = settled.value === typed.value && !late.value ? offers.value[0] : undefined
   add(first ? first.word : typed.value)
 }
 function left(e: FocusEvent) {

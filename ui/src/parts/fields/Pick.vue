@@ -10,11 +10,12 @@ const props = defineProps<{
   fault?: string
   bare?: boolean // the label is for screen readers alone
   find?: boolean // typing narrows the list
+  elsewhere?: boolean // who gives the list narrows it, told what is typed
   opened?: boolean // open, with the focus in it
   placeholder?: string
 }>()
 const model = defineModel<T>()
-const emit = defineEmits<{ blur: [] }>()
+const emit = defineEmits<{ blur: []; typed: [string] }>()
 const id = useId()
 const root = ref<HTMLElement>()
 const open = ref(false)
@@ -45,6 +46,8 @@ function escape(e: KeyboardEvent) {
       :placeholder="placeholder"
       :status="fault ? 'error' : undefined"
       option-filter-prop="label"
+      :filter-option="!elsewhere"
+      @search="(w: string) => emit('typed', w)"
       @change="(v) => (model = v as T)"
       @dropdown-visible-change="(o: boolean) => (open = o)"
       @blur="emit('blur')"

@@ -188,7 +188,12 @@ const soon = new Date().toISOString().slice(0, 10)
         </button>
       </div>
     </header>
-    <NewSitting v-if="planning && client" :date="soon" :client="client.id" @close="planning = false" />
+    <NewSitting
+      v-if="planning && client"
+      :date="soon"
+      :client="{ id: client.id, name: client.record.name ?? '' }"
+      @close="planning = false"
+    />
     <p v-if="!mayWrite" class="limit">An assistant reads records; an owner or an artist changes them.</p>
     <p v-if="begun" class="limit" role="status">
       You had begun a client here and not added them.

@@ -14,6 +14,7 @@ const { data: list, failureReason } = useQuery({
   queryFn: () => ask(api.GET('/api/clients', { params: { query: asked.value ? { q: asked.value } : {} } })),
   placeholderData: keepPreviousData,
 })
+const most = 200 // how many the list holds
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 </script>
 
@@ -23,7 +24,13 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
       <h1>Clients</h1>
       <div class="find">
         <label class="visually-hidden" for="find">Find a client</label>
-        <AInput id="find" v-model:value="words" type="search" placeholder="Find by name" autocomplete="off" />
+        <AInput
+          id="find"
+          v-model:value="words"
+          type="search"
+          placeholder="Find by name, allergy or note"
+          autocomplete="off"
+        />
       </div>
       <RouterLink class="go" :to="{ name: 'new-client' }">New client</RouterLink>
     </header>
@@ -46,12 +53,15 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
         </RouterLink>
       </li>
     </ul>
-    <section v-else-if="list" class="none">
-      <h2>{{ asked ? 'Nobody by that name' : 'No clients yet' }}</h2>
+    <p v-if="(list?.length ?? 0) >= most" class="soft">
+      These are the first {{ most }} by name. Typing finds everybody, whether listed here or not.
+    </p>
+    <section v-else-if="list && !list.length" class="none">
+      <h2>{{ asked ? 'Nobody is found by that' : 'No clients yet' }}</h2>
       <p>
         {{
           asked
-            ? 'Try a part of the name, or add the client.'
+            ? 'Try a part of the name, of an allergy or of the notes, or add the client.'
             : 'Add the first one with New client: a name, a phototype and a look at the skin are enough to plan.'
         }}
       </p>

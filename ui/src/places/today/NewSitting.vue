@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Problem } from '../../api/client'
 import { useDraft } from '../../keep/seal'
@@ -11,21 +12,37 @@ import ClockField from '../../parts/fields/ClockField.vue'
 import Field from '../../parts/Field.vue'
 import Trouble from '../../parts/Trouble.vue'
 
-const props = defineProps<{ date: string; client?: string }>()
+const props = defineProps<{ date: string; client?: { id: string; name: string } }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const queries = useQueryClient()
 const { data: me } = useMe()
-const { data: clients } = useQuery({ queryKey: ['clients', ''], queryFn: () => ask(api.GET('/api/clients')) })
+const words = ref('')
+const asked = refDebounced(words, 120)
+const { data: found } = useQuery({
+  queryKey: ['clients', asked],
+  queryFn: () => ask(api.GET('/api/clients', { params: { query: asked.value ? { q: asked.value } : {} } })),
+  placeholderData: keepPreviousData,
+})
 const form = ref({
-  client: props.client,
+  client: props.client?.id,
   title: '',
   artist: me.value?.name ?? '',
   date: props.date,
   chair: '09:00',
   base: '09:40',
 })
-const draft = useDraft('sitting:new:' + (props.client ?? ''), form)
+const chosen = ref(props.client)
+/** clients are those found by what is typed, and the one that is chosen. */
+const clients = computed(() => {
+  const list = (found.value ?? []).map((c) => ({ id: c.id, name: c.name }))
+  return chosen.value && !list.some((c) => c.id === chosen.value?.id) ? [chosen.value, ...list] : list
+})
+watch(
+  () => [form.value.client, found.value],
+  () => (chosen.value = clients.value.find((c) => c.id === form.value.client)),
+)
+const draft = useDraft('sitting:new:' + (props.client?.id ?? ''), form)
 
 const add = useMutation({
   mutationFn: () =>
@@ -60,8 +77,10 @@ const fault = (...ends: string[]) => faults.value.find((f) => ends.some((e) => f
         class="wide"
         label="Client"
         find
-        placeholder="Find by name"
-        :options="clients?.map((c) => ({ value: c.id, label: c.name })) ?? []"
+        elsewhere
+        placeholder="Find by name, allergy or note"
+        :options="clients.map((c) => ({ value: c.id, label: c.name }))"
+        @typed="(w) => (words = w.trim())"
       />
       <Field v-model="form.title" label="For what" hint="The part, the event" class="wide" />
       <Pick v-model="form.artist" label="Chair" :options="me?.people.map((p) => ({ value: p, label: p })) ?? []" />
