@@ -57,19 +57,26 @@ func mistOf(h *house) string {
 // property is a line of a calendar: RFC 5545, 3.1.
 var property = regexp.MustCompile(`^[A-Z][A-Z0-9-]*(;[A-Z0-9-]+=("[^"]*"|[^",;:]*))*:`)
 
+// paper is what is served at a path to be printed or taken along.
+func (h *house) paper(path string) []byte {
+	h.t.Helper()
+	res, err := h.client.Get(h.url + path)
+	if err != nil {
+		h.t.Fatal(err)
+	}
+	defer res.Body.Close()
+	b, err := io.ReadAll(res.Body)
+	if err != nil || res.StatusCode != 200 {
+		h.t.Fatalf("%s: %d, %v", path, res.StatusCode, err)
+	}
+	return b
+}
+
 func TestCalendarsKeepToTheirStandardWhateverIsInAName(t *testing.T) {
 	h := open(t).enter()
 	path := h.renamed(mistOf(h), nasty)
 	for _, name := range []string{"/touch-ups.ics", "/countdown.ics"} {
-		res, err := h.client.Get(h.url + path + name)
-		if err != nil {
-			t.Fatal(err)
-		}
-		b, err := io.ReadAll(res.Body)
-		res.Body.Close()
-		if err != nil || res.StatusCode != 200 {
-			t.Fatal(res.StatusCode, err)
-		}
+		b := h.paper(path + name)
 		text := string(b)
 		if !strings.HasSuffix(text, "END:VCALENDAR\r\n") || strings.Count(text,
 			"END:VCALENDAR") != 1+strings.Count(text, `\nEND:VCALENDAR`) {
@@ -142,15 +149,7 @@ func TestACardSaysInPlainWordsWhatItCannotSet(t *testing.T) {
 	h := open(t).enter()
 	path := h.renamed(mistOf(h), nasty)
 	for _, name := range []string{"/touch-ups.pdf", "/aftercare.pdf"} {
-		res, err := h.client.Get(h.url + path + name)
-		if err != nil {
-			t.Fatal(err)
-		}
-		b, err := io.ReadAll(res.Body)
-		res.Body.Close()
-		if err != nil || res.StatusCode != 200 {
-			t.Fatalf("%s: %d, %v", name, res.StatusCode, err)
-		}
+		b := h.paper(path + name)
 		text := printed(t, b)
 		for _, want := range []string{"[picture sign]", "[Arabic]", "[Han]", "could not be printed here"} {
 			if !strings.Contains(text, want) {
