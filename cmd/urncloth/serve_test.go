@@ -37,7 +37,7 @@ func folder(t *testing.T) string {
 	return dir
 }
 
-func served_(t *testing.T, data string, args ...string) *running {
+func launched(t *testing.T, data string, args ...string) *running {
 	t.Helper()
 	cmd := exec.Command(os.Args[0], append([]string{"serve", "--address", "127.0.0.1:0", "--data", data}, args...)...)
 	cmd.Env = append(os.Environ(), "URNCLOTH_AS_PROGRAM=1", "DATABASE_URL=")
@@ -85,8 +85,8 @@ const long = "wet slate under a green heron\n"
 func TestCommandsWorkBesideAServerAndNeverStopIt(t *testing.T) {
 	t.Setenv("DATABASE_URL", "")
 	data := folder(t)
-	first := served_(t, data, "--demo")
-	second := served_(t, data)
+	first := launched(t, data, "--demo")
+	second := launched(t, data)
 	if out, errs, code := program(t, long, "studio", "--data", data, "--name", "Elder Yard", "--owner", "Ash",
 		"--email", "Ash@Elder.Example"); code != 0 || !strings.Contains(out, "Added Elder Yard") {
 		t.Errorf("studio: %d %s%s", code, out, errs)
@@ -138,7 +138,7 @@ func TestAnOwnerIsLetInAgainFromTheCommandLine(t *testing.T) {
 			t.Errorf("%q %q: %d %s%s", x.in, x.args, code, out, errs)
 		}
 	}
-	r := served_(t, data)
+	r := launched(t, data)
 	for email, want := range map[string]int{"ash@elder.example": 200, "new@elder.example": 200} {
 		if got := r.status(email, other); got != want {
 			t.Errorf("%s: %d", email, got)
@@ -152,7 +152,7 @@ func TestAnOwnerIsLetInAgainFromTheCommandLine(t *testing.T) {
 func TestASlowBodyEndsOnTimeAndCountsAreServedApart(t *testing.T) {
 	t.Setenv("DATABASE_URL", "")
 	port := freePort(t)
-	r := served_(t, folder(t), "--metrics", port)
+	r := launched(t, folder(t), "--metrics", port)
 	start := time.Now()
 	slow, write := io.Pipe()
 	go func() {
