@@ -9,6 +9,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -37,17 +38,32 @@ type studio struct {
 	dsn  string
 	b    *rod.Browser
 	page *rod.Page
+
+	server *httptest.Server
+	ahead  *atomic.Int64 // by how much time was let pass, over the clock of the machine
 }
 
-func open(t *testing.T) *studio {
+// pass lets time pass for the server and for the windows of this and other devices, which do nothing meanwhile.
+func (s *studio) pass(d time.Duration, others ...*studio) {
+	s.t.Helper()
+	s.ahead.Add(int64(d))
+	for _, o := range append(others, s) {
+		o.page.MustEval(`ms => { const was = Date.now; Date.now = () => was() + ms }`, d.Milliseconds())
+	}
+}
+
+func open(t *testing.T) *studio { t.Helper(); return openOn(t, pgtest.DSN(t)) }
+
+func openOn(t *testing.T, dsn string) *studio {
 	t.Helper()
-	dsn := pgtest.DSN(t)
 	kept, err := store.OpenBeside(context.Background(), dsn)
 	if err != nil {
 		t.Fatal(err)
 	}
+	began, ahead := time.Now(), new(atomic.Int64)
 	handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
-		Now: func() time.Time { return morning }},
+		Now:  func() time.Time { return morning.Add(time.Since(began) + time.Duration(ahead.Load())) },
+		Demo: true},
 		UI: ui.Files(), Demo: &web.Demo{Email: demo.Email, Password: demo.Password}})
 	server := httptest.NewServer(handler)
 	b, err := browser.Start()
@@ -55,7 +71,8 @@ func open(t *testing.T) *studio {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { _ = b.Close(); server.Close(); kept.Close() })
-	return &studio{t: t, url: server.URL, dsn: dsn, b: b, page: browser.Page(b, server.URL+"/")}
+	return &studio{t: t, url: server.URL, dsn: dsn, b: b, page: browser.Page(b, server.URL+"/"), server: server,
+		ahead: ahead}
 }
 
 // patience is the most that one piece of handiwork may take.
@@ -197,7 +214,7 @@ func TestTheMainJobByHand(t *testing.T) {
 		s.write("E-mail", pgtest.OtherEmail)
 		s.write("Password", pgtest.OtherPassword)
 		s.press("button", "Open the studio")
-		s.see("h2", "No sittings on this day")
+		s.see("h2", "The first day")
 		status := s.page.MustEval(`id => fetch('/api/sittings/' + id).then(r => r.status)`, id).Int()
 		if status != 404 {
 			t.Errorf("the sitting of the first studio answers %d", status)
@@ -245,6 +262,30 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 	s.enter()
 	s.ottoline()
 	address := s.page.MustInfo().URL
+	away := func(is bool) {
+		err := proto.NetworkEmulateNetworkConditions{Offline: is, DownloadThroughput: -1,
+			UploadThroughput: -1}.Call(s.page)
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, set := range []interface{ Call(proto.Client) error }{proto.NetworkEnable{},
+		proto.NetworkSetBypassServiceWorker{Bypass: true}} {
+		if err := set.Call(s.page); err != nil {
+			t.Fatal(err)
+		}
+	}
+	s.do("the first changes something without the server", func() {
+		s.press("nav a", "Intake")
+		s.press("[role=tab]", "Look")
+		away(true)
+		s.choose("Dewy")
+		s.see(".state", "Kept here, trying again")
+	})
+	second := browser.Page(s.b, s.url+"/sign-in")
+	first := s.page
+	s.page = second
+	s.enter()
 	s.do("the second person saves first", func() {
 		status := s.page.MustEval(`async id => {
 			const s = await (await fetch('/api/sittings/' + id)).json(), p = s.plan.sitting
@@ -259,10 +300,9 @@ func TestTwoPeopleEditingOneSittingAreShownBothVersions(t *testing.T) {
 			t.Fatalf("their save: %d", status)
 		}
 	})
+	s.page = first
 	s.do("the first is told", func() {
-		s.press("nav a", "Intake")
-		s.press("[role=tab]", "Look")
-		s.choose("Dewy")
+		away(false)
 		both := s.see("[role=alertdialog]", "Somebody changed this sitting").MustText()
 		if !strings.Contains(both, "Theirs") || !strings.Contains(both, "dewy") || !strings.Contains(both, "nut") {
 			t.Errorf("both versions must be shown: %s", both)
@@ -297,7 +337,7 @@ func TestChangingAnInputPlansAnewAtOnceAndSaysWhatWasGivenUp(t *testing.T) {
 		s.saved()
 		s.press("nav a", "Prep")
 		s.see(".gave", "No primer")
-		s.see(".find", "missing")
+		s.see(".find", "after base")
 	})
 	s.do("a time that makes no sense", func() {
 		s.press("nav a", "Intake")
@@ -426,7 +466,7 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	s.do("changes made faster than they are answered are all kept", func() {
 		was := s.see(".panel .now", ":").MustText()
 		s.page.MustEval(`() => { for (let i = 0; i < 4;
-			i++) document.querySelector('[aria-label="Start 15 seconds later"]').click() }`)
+			i++) document.querySelector('[aria-label="+ 15 s, start later"]').click() }`)
 		want, err := time.Parse("15:04:05", was)
 		if err != nil {
 			t.Fatal(err)
@@ -439,11 +479,11 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 	})
 	s.do("an undo in a hurry takes back the change before it, answered or not", func() {
 		start := s.see(".panel .now", ":").MustText()
-		s.page.MustElement(`[aria-label="Start 15 seconds later"]`).MustClick()
+		s.page.MustElement(`[aria-label="+ 15 s, start later"]`).MustClick()
 		s.page.MustWait(`was => document.querySelector('.panel .now').innerText !== was`, start)
 		s.saved()
 		was := s.see(".panel .now", ":").MustText()
-		s.page.MustEval(`() => { document.querySelector('[aria-label="Start 15 seconds earlier"]').click();
+		s.page.MustEval(`() => { document.querySelector('[aria-label="− 15 s, start earlier"]').click();
 			[...document.querySelectorAll('.bar button')].find(b => b.innerText === 'Undo').click() }`)
 		time.Sleep(700 * time.Millisecond)
 		s.saved()
@@ -454,7 +494,7 @@ func TestStepsAreAddedSwappedChangedAndTakenOut(t *testing.T) {
 		for range 5 {
 			took = append(took, browser.Painted(s.page, `() =>
 				{ window.was = document.querySelector('.panel .now').innerText;
-				document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+				document.querySelector('[aria-label="+ 15 s, start later"]').click() }`,
 				`() => document.querySelector('.panel .now').innerText !== window.was`))
 			s.saved()
 			time.Sleep(300 * time.Millisecond)
@@ -607,6 +647,7 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 	})
 	s.do("one client", func() {
 		s.press("nav a", "Clients")
+		s.see("h1", "Clients")
 		s.press(".list b", "Corin")
 		s.see("h2", "Skin, as last read")
 		look("one client")
@@ -626,6 +667,9 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.press("nav a", "Lift-off")
 		s.press(".steps .a", "Massage")
 		look("lift-off")
+		s.press("nav a", "Night")
+		s.press(".steps .a", "Moisturise")
+		look("night")
 		s.press("a", "Card to print")
 		s.see(".card", "Tonight")
 		look("aftercare card")
@@ -661,6 +705,7 @@ func TestTwoDatesAreComparedAndAClientIsErasedByName(t *testing.T) {
 	s.enter()
 	s.do("a second sitting with a drier chin", func() {
 		s.press("nav a", "Clients")
+		s.see("h1", "Clients")
 		s.press(".list b", "Ottoline")
 		s.press("button", "New sitting")
 		s.write("Date", "2027-06-26")
@@ -672,6 +717,7 @@ func TestTwoDatesAreComparedAndAClientIsErasedByName(t *testing.T) {
 	})
 	s.do("side by side", func() {
 		s.press("nav a", "Clients")
+		s.see("h1", "Clients")
 		s.press(".list b", "Ottoline")
 		s.see("h2", "Two dates side by side")
 		s.see("p", "Changed: chin: oil 3 to 0")
@@ -862,6 +908,7 @@ func TestDialogsAndPanelsAreNamedKeepTheFocusAndGiveItBack(t *testing.T) {
 		back("If it stings")
 	})
 	s.do("a panel", func() {
+		s.page.MustSetViewport(1000, browser.Height, 1, false) // no room beside the list
 		s.press("nav a", "Kit")
 		s.press(".list b", "Light lotion")
 		held("Light lotion")
@@ -924,9 +971,13 @@ func TestAClientBeyondWhatAListHoldsIsFoundByANoteAndPlanned(t *testing.T) {
 		select c.studio_id, told.name, jsonb_set(c.record, '{name}', to_jsonb(told.name)), told.notes
 		from clients c, (select 'Aa Boat ' || n as name, '' as notes from generate_series(1, 210) n
 			union all select 'Żaneta Wąs', 'Plays the Übung on a violin') told where c.name = 'Ottoline Pryce'`)
-	s.do("the list says where it ends", func() {
+	s.do("the list goes on as it is scrolled", func() {
 		s.press("nav a", "Clients")
-		s.see("p", "Typing finds everybody")
+		s.see(".end", "More come as you scroll")
+		for s.page.MustEval(`() => document.querySelectorAll('.list li').length`).Int() < 219 {
+			s.page.MustEval(`() => window.scrollTo(0, document.body.scrollHeight)`)
+			time.Sleep(50 * time.Millisecond)
+		}
 		s.page.MustElement("#find").MustInput("ZANETA")
 		s.see(".list b", "Żaneta Wąs")
 	})

@@ -40,6 +40,7 @@ func TestAnEveningLooksRemovalIsPlanned(t *testing.T) {
 		s.see(".steps .open", "over the face")
 	})
 	s.do("the card", func() {
+		s.press("nav a", "Night")
 		s.press("a", "Card to print")
 		s.see(".card", "Taken off with")
 		s.see(".card", "emergency number")

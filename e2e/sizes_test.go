@@ -138,3 +138,47 @@ func TestAPageIsTitledByItsPlaceAndNeverByAClient(t *testing.T) {
 		}
 	})
 }
+
+// small is what on the page a thumb would miss or an eye at arm's length not read, as the browser has drawn it.
+const small = `() => {
+	const said = e => (e.getAttribute('aria-label') ?? e.innerText ?? e.value ?? '').trim().slice(0, 30)
+	const seen = e => e.offsetParent && getComputedStyle(e).visibility !== 'hidden' &&
+		!e.closest('.visually-hidden, [aria-hidden=true]')
+	const list = []
+	for (const e of document.querySelectorAll('button, a[href], input, select, textarea, summary, [role=tab]')) {
+		if (!seen(e) || getComputedStyle(e).opacity === '0') continue
+		if (e.tagName === 'A' && getComputedStyle(e).display === 'inline') continue // in running text
+		const field = e.closest('.ant-select, .ant-picker, .ant-input, label') ?? e
+		const box = Math.max(e.getBoundingClientRect().height, field.getBoundingClientRect().height)
+		if (box > 0 && box < 43.5) list.push('target ' + e.tagName + ' ' + said(e) + ' ' + Math.round(box))
+	}
+	const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+	while (walk.nextNode()) {
+		const e = walk.currentNode.parentElement
+		if (!walk.currentNode.data.trim() || !seen(e) || e.closest('svg, script, style')) continue
+		const size = parseFloat(getComputedStyle(e).fontSize)
+		if (size < 16) list.push('text ' + size + ' ' + walk.currentNode.data.trim().slice(0, 30))
+	}
+	return [...new Set(list)].slice(0, 12)
+}`
+
+func TestInTheHandEveryTargetIsFortyFourHighAndNoTextUnderSixteen(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.ottoline()
+	sitting := strings.TrimSuffix(s.page.MustInfo().URL, "/prep")
+	s.page.MustSetViewport(390, 844, 1, true)
+	for view, see := range map[string]string{"/": ".list", "/?as=week": ".week", "/?as=month": ".month",
+		"/clients": ".list", "/clients/new": "h1", "/kit": "table", "/method": "h1", "/people": "td", "/me": ".taste",
+		sitting + "/intake": ".intake", sitting + "/prep": ".steps", sitting + "/wear": ".ups",
+		sitting + "/lift-off": ".peeling", sitting + "/night": ".care"} {
+		s.do(view, func() {
+			s.page.MustNavigate(s.url + strings.TrimPrefix(view, s.url)).MustWaitLoad()
+			s.page.MustElement(see)
+			browser.Settle(s.page)
+			for _, x := range s.page.MustEval(small).Arr() {
+				t.Errorf("%s: %s", view, x)
+			}
+		})
+	}
+}

@@ -45,12 +45,14 @@ func TestAHealthNoteLeavesWithThePersonAndIsThereWhenTheyAreBack(t *testing.T) {
 	s.enter()
 	s.do("type a note and let the session end", func() {
 		s.press("nav a", "Clients")
+		s.see("h1", "Clients") // the day has a list too
 		s.press(".list b", "Corin")
 		s.see("h2", "Skin, as last read")
 		s.page.MustElement("#notes").MustSelectAllText().MustInput(secretNote)
 		s.page.MustWait(`() => Object.keys(sessionStorage).some(k => k.startsWith('sealed:'))`)
 		s.exec(`delete from sessions`)
 		s.press("nav a", "Kit")
+		s.press("[role=dialog] button", "^Leave")
 		s.see("h1", "^Locked$")
 	})
 	if text := s.page.MustElement("body").MustText() + s.stored(); strings.Contains(text, "quince") ||

@@ -46,7 +46,7 @@ func main() {
 }
 
 // release is the version of the program, as in CHANGELOG.md.
-const release = "0.5.0"
+const release = "0.9.0"
 
 // version is the release, with the commit where the build knows it.
 func version() string {
@@ -112,7 +112,7 @@ func command() *cobra.Command {
 		RunE:  func(cmd *cobra.Command, _ []string) error { return printRules(cmd.OutOrStdout(), asJSON) },
 	}
 	rulesCmd.Flags().BoolVar(&asJSON, "json", false, "print JSON")
-	root.AddCommand(planCmd, checkCmd, rulesCmd)
+	root.AddCommand(planCmd, checkCmd, rulesCmd, followed(), learned())
 	root.AddCommand(served()...)
 	return root
 }
@@ -125,6 +125,11 @@ func atMostOne(cmd *cobra.Command, args []string) error {
 }
 
 func input(cmd *cobra.Command, args []string) ([]byte, error) {
+	return inputOf(cmd, args, doc.MaxBytes)
+}
+
+// inputOf is input of at most so many bytes; one byte more says that there were more.
+func inputOf(cmd *cobra.Command, args []string, most int) ([]byte, error) {
 	in := cmd.InOrStdin()
 	if len(args) == 1 && args[0] != "-" {
 		f, err := os.Open(args[0])
@@ -134,7 +139,7 @@ func input(cmd *cobra.Command, args []string) ([]byte, error) {
 		defer f.Close()
 		in = f
 	}
-	data, err := io.ReadAll(io.LimitReader(in, doc.MaxBytes+1))
+	data, err := io.ReadAll(io.LimitReader(in, int64(most)+1))
 	if err != nil {
 		return nil, badInput{err}
 	}
@@ -143,7 +148,7 @@ func input(cmd *cobra.Command, args []string) ([]byte, error) {
 
 func output(w io.Writer, p *plan.Plan, text bool) error {
 	if text {
-		_, err := io.WriteString(w, p.Text(say.English))
+		_, err := io.WriteString(w, p.Text(say.In(p.Sitting.Language)))
 		return err
 	}
 	_, err := w.Write(p.JSON())

@@ -42,12 +42,13 @@ type serving struct {
 	address, data, metrics string
 	hosts, proxies         []string
 	demo, secure           bool
+	cert, key              string
 }
 
 // served lists the commands that need a database.
 func served() []*cobra.Command {
 	list := append([]*cobra.Command{serveCommand(), demoCommand()}, studioCommands()...)
-	return append(list, openAPICommand())
+	return append(list, openAPICommand(), certificateCommand())
 }
 
 // dataFlag is where the private database lives.
@@ -76,6 +77,9 @@ func serveCommand() *cobra.Command {
 	f.BoolVar(&s.demo, "demo", false, "load the demo studio once, and show its sign-in")
 	f.BoolVar(&s.secure, "secure-cookies", os.Getenv("URNCLOTH_SECURE") != "",
 		"served over TLS alone (URNCLOTH_SECURE)")
+	f.StringVar(&s.cert, "tls-cert", env("URNCLOTH_TLS_CERT", ""),
+		"certificate to serve TLS with (URNCLOTH_TLS_CERT); urncloth certificate makes one for the local network")
+	f.StringVar(&s.key, "tls-key", env("URNCLOTH_TLS_KEY", ""), "its key (URNCLOTH_TLS_KEY)")
 	dataFlag(c, &s.data)
 	return c
 }
@@ -192,6 +196,13 @@ func (s *serving) run(ctx context.Context) error {
 		return err
 	}
 	defer listener.Close()
+	scheme := "http"
+	if s.cert != "" || s.key != "" {
+		if listener, err = secured(listener, s.cert, s.key); err != nil {
+			return err
+		}
+		scheme, s.secure = "https", true
+	}
 	var counts net.Listener
 	if s.metrics != "" {
 		if counts, err = listen(s.metrics); err != nil {
@@ -214,9 +225,9 @@ func (s *serving) run(ctx context.Context) error {
 		defer kept.Close()
 		m := metrics.New(kept.Stats)
 		handler := web.New(web.Options{App: &app.App{Store: kept, Bench: device.Simulation{}, Now: time.Now,
-			Happened: m.Happened, Planned: m.Planned}, UI: ui.Files(), Demo: shown, Secure: s.secure, Hosts: s.hosts,
-			Proxies: proxies, Metrics: m, Log: slog.New(slog.NewJSONHandler(os.Stderr, nil))})
-		fmt.Printf("Urn Cloth is at http://%s\n", listener.Addr())
+			Demo: s.demo, Happened: m.Happened, Planned: m.Planned}, UI: ui.Files(), Demo: shown, Secure: s.secure,
+			Hosts: s.hosts, Proxies: proxies, Metrics: m, Log: slog.New(slog.NewJSONHandler(os.Stderr, nil))})
+		fmt.Printf("Urn Cloth is at %s://%s\n", scheme, listener.Addr())
 		if shown != nil {
 			fmt.Printf("Demo sign-in: %s, password %s\n", shown.Email, shown.Password)
 		}
@@ -244,6 +255,9 @@ func until(ctx, inner context.Context, handlers map[net.Listener]http.Handler) e
 	for l, h := range handlers {
 		server := &http.Server{Handler: h, ReadHeaderTimeout: headerWithin, ReadTimeout: bodyWithin,
 			WriteTimeout: writeWithin, IdleTimeout: idleFor}
+		if h, lasts := h.(interface{ Closing() }); lasts {
+			server.RegisterOnShutdown(h.Closing)
+		}
 		servers = append(servers, server)
 		go func() { failed <- server.Serve(l) }()
 	}

@@ -3,6 +3,8 @@ package main
 import (
 	"bufio"
 	"bytes"
+	"crypto/tls"
+	"crypto/x509"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -13,6 +15,8 @@ import (
 	"syscall"
 	"testing"
 	"time"
+
+	"urncloth/demo"
 )
 
 // running is a server as its own process.
@@ -208,4 +212,46 @@ func freePort(t *testing.T) string {
 	}
 	defer l.Close()
 	return l.Addr().String()
+}
+
+func TestTabletsAreServedOverTLSWithACertificateMadeForTheLocalNetwork(t *testing.T) {
+	dir := folder(t)
+	out, errs, code := program(t, "", "certificate", "--for", "studio.local,127.0.0.1", "--out", dir)
+	if code != 0 || errs != "" || !strings.Contains(out, "--tls-cert") {
+		t.Fatalf("exit %d, %s%s", code, out, errs)
+	}
+	if info, err := os.Stat(dir + "/" + keyFile); err != nil || info.Mode().Perm() != 0o600 {
+		t.Errorf("the key can be read by others: %v %v", info, err)
+	}
+	r := launched(t, folder(t), "--demo", "--tls-cert", dir+"/"+ownFile, "--tls-key", dir+"/"+keyFile)
+	if !strings.HasPrefix(r.url, "https://") {
+		t.Fatal(r.url)
+	}
+	pem, err := os.ReadFile(dir + "/" + authorityFile)
+	if err != nil {
+		t.Fatal(err)
+	}
+	pool := x509.NewCertPool()
+	pool.AppendCertsFromPEM(pem)
+	trusting := &http.Client{Transport: &http.Transport{TLSClientConfig: &tls.Config{RootCAs: pool}}}
+	res, err := trusting.Post(r.url+"/api/session", "application/json",
+		strings.NewReader(`{"email": "`+demo.Email+`", "password": "`+demo.Password+`"}`))
+	if err != nil || res.StatusCode != http.StatusOK || !strings.Contains(res.Header.Get("Set-Cookie"), "Secure") {
+		t.Errorf("%v, %+v", err, res)
+	}
+	if _, err := http.Get(r.url); err == nil {
+		t.Error("a device that was not told to trust it takes it")
+	}
+	for _, args := range [][]string{{"--tls-cert", dir + "/" + ownFile}, {"--tls-cert", dir + "/none",
+		"--tls-key", dir + "/" + keyFile},
+		{"--tls-cert", dir + "/" + authorityFile, "--tls-key", dir + "/" + keyFile}} {
+		if _, errs, code := program(t, "", append([]string{"serve", "--address", "127.0.0.1:0", "--data", dir},
+			args...)...); code !=
+			exitBadInput || !strings.Contains(errs, "certificate") {
+			t.Errorf("%v: exit %d, %s", args, code, errs)
+		}
+	}
+	if _, errs, code := program(t, "", "certificate"); code != exitBadInput || !strings.Contains(errs, "--for") {
+		t.Errorf("for nobody: exit %d, %s", code, errs)
+	}
 }

@@ -20,7 +20,10 @@ import (
 )
 
 // studioCommands are what is done to a studio from outside it, by whoever keeps the server.
-func studioCommands() []*cobra.Command { return []*cobra.Command{studioCommand(), ownerCommand()} }
+func studioCommands() []*cobra.Command {
+	return []*cobra.Command{studioCommand(), ownerCommand(), exportCommand(), importCommand(), backupCommand(),
+		restoreCommand(), archiveCommand()}
+}
 
 func studioCommand() *cobra.Command {
 	var name, email, person, zone, data string

@@ -211,13 +211,18 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID
 	}
 	film := map[face.Zone]doc.Num{}
 	for _, z := range zones.List() {
-		f := pl.c.Film(p.Kind, z)
-		if p.Kind == kit.FaceOil {
-			f = p.Kind.Of().Full
-		}
-		film[z] = doc.Num(doc.Round(f))
+		film[z] = nightly(pl.c, p, z)
 	}
 	pl.add(act.Apply, laid{p: p, zones: zones, film: film}, hands, message, because...)
+}
+
+// nightly is the film of a product on a zone at night, mg/cm²: of an oil all that it takes.
+func nightly(c *sitting.Case, p *kit.Product, z face.Zone) doc.Num {
+	f := c.Film(p.Kind, z)
+	if p.Kind == kit.FaceOil {
+		f = p.Kind.Of().Full
+	}
+	return doc.Num(doc.Round(f))
 }
 
 // uses reports whether the night has a product already.

@@ -6,6 +6,7 @@ package day
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -404,6 +405,13 @@ func (d *Day) Settle() {
 	if err != nil {
 		return
 	}
+	for _, l := range d.clockTimes() {
+		l.settle(loc)
+	}
+}
+
+// clockTimes is every clock time of the day.
+func (d *Day) clockTimes() []*Local {
 	list := []*Local{&d.ChairAt, &d.BaseAt, &d.WearUntil, &d.LiftAt, &d.ShavedAt, &d.LiftBy, &d.LeavesAt}
 	if d.Washed != nil {
 		list = append(list, &d.Washed.At)
@@ -418,9 +426,34 @@ func (d *Day) Settle() {
 			list = append(list, &s.TowelledAt[j])
 		}
 	}
-	for _, l := range list {
-		l.settle(loc)
+	return list
+}
+
+// Moved is the day begun at another time: every clock time of it as much later or earlier by the clock on the wall.
+// What was read, washed or made on the old day, and the weather of it, does not come along to another date.
+func (d Day) Moved(chair Local) Day {
+	by := chair.t.Sub(d.ChairAt.t)
+	d.Repairs, d.Segments = slices.Clone(d.Repairs), slices.Clone(d.Segments)
+	for i := range d.Segments {
+		d.Segments[i].TowelledAt = slices.Clone(d.Segments[i].TowelledAt)
 	}
+	if d.Washed != nil {
+		washed := *d.Washed
+		d.Washed = &washed
+	}
+	for _, l := range d.clockTimes() {
+		if !l.IsZero() {
+			*l = Local{t: l.t.Add(by)}
+		}
+	}
+	if on := chair.Date(); on != d.Date {
+		d.Date, d.Washed, d.SurfaceC, d.ShavedAt, d.OzoneDU = on, nil, nil, Local{}, nil
+		d.Sky, d.Air, d.PlannedOn = "", Air{}, Date{}
+		for i := range d.Segments {
+			d.Segments[i].Air = nil
+		}
+	}
+	return d
 }
 
 // shows is what the clock shows at an instant, in the instant's own zone, as if that were UTC.

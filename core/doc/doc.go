@@ -17,6 +17,7 @@ import (
 	"sort"
 	"strconv"
 	"strings"
+	"sync"
 	"unicode/utf8"
 
 	"urncloth/core/say"
@@ -51,14 +52,19 @@ func (f Fault) String() string { return f.In(say.English) }
 
 // In says the fault in a language.
 func (f Fault) In(l *say.Language) string {
-	words := f.Say
-	if f.why.ID != say.None {
-		words = l.Say(f.why.ID, f.why.Slots...)
-	}
+	words := f.Words(l)
 	if f.Path == "" {
 		return l.Say(say.WholeDocument, "fault", words)
 	}
 	return f.Path + ": " + words
+}
+
+// Words is what is wrong, in a language, without the path.
+func (f Fault) Words(l *say.Language) string {
+	if f.why.ID == say.None {
+		return f.Say
+	}
+	return l.Say(f.why.ID, f.why.Slots...)
 }
 
 // Faults is every fault of one document, in the order of the document.
@@ -90,8 +96,7 @@ func (fs *Faults) AddError(path string, err error) {
 // for those of a text (in characters) or list.
 func Read(data []byte, into any) Faults {
 	var fs Faults
-	if len(data) > MaxBytes {
-		fs.Add("", say.TooLarge, "megabytes", MaxBytes/megabyte)
+	if fs = Oversized(data); fs != nil {
 		return fs
 	}
 	if !utf8.Valid(data) {
@@ -101,12 +106,23 @@ func Read(data []byte, into any) Faults {
 	if err := json.Unmarshal(data, new(json.RawMessage)); err != nil {
 		return Faults{place(data, err)}
 	}
-	r := reader{data: data, fields: map[reflect.Type][]field{}, fs: &fs}
+	r := reader{data: data, fs: &fs}
 	root := r.parse("", 0)
 	if r.deep {
 		return Faults{Wrong("", say.TooDeep, "depth", MaxDepth)}
 	}
 	r.into(root, reflect.ValueOf(into).Elem(), "", bounds{})
+	return fs
+}
+
+// Oversized is the fault of a document that is larger than is read, nil for none.
+func Oversized(data []byte) (fs Faults) { return Beyond(data, MaxBytes) }
+
+// Beyond is the fault of data of more than so many bytes, nil for none.
+func Beyond(data []byte, most int) (fs Faults) {
+	if len(data) > most {
+		fs.Add("", say.TooLarge, "megabytes", most/megabyte)
+	}
 	return fs
 }
 
@@ -131,11 +147,10 @@ func place(data []byte, err error) Fault {
 
 // reader walks a document that is known to be JSON.
 type reader struct {
-	data   []byte
-	at     int
-	deep   bool // deeper than is read
-	fields map[reflect.Type][]field
-	fs     *Faults
+	data []byte
+	at   int
+	deep bool // deeper than is read
+	fs   *Faults
 }
 
 // field is one field of a struct as its tags have it.
@@ -153,6 +168,7 @@ type node struct {
 	members map[string]*node
 	items   []*node
 	kind    byte // 'o', 'a', 's'
+	raw     []byte
 }
 
 // next skips white space and returns the byte that comes.
@@ -170,6 +186,16 @@ func (r *reader) parse(path string, depth int) *node {
 	if r.deep {
 		return nil
 	}
+	r.next()
+	from := r.at
+	n := r.value(path, depth)
+	if n != nil && !r.deep {
+		n.raw = r.data[from:r.at]
+	}
+	return n
+}
+
+func (r *reader) value(path string, depth int) *node {
 	switch c := r.next(); c {
 	case '{':
 		return r.parseObject(path, depth)
@@ -269,7 +295,10 @@ func join(path, key string) string {
 
 type bounds struct{ in, length string }
 
-var textType = reflect.TypeFor[encoding.TextUnmarshaler]()
+var (
+	textType = reflect.TypeFor[encoding.TextUnmarshaler]()
+	rawType  = reflect.TypeFor[json.RawMessage]() // kept as it stands, to be read by somebody else
+)
 
 func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 	fs := r.fs
@@ -284,6 +313,10 @@ func (r *reader) into(n *node, v reflect.Value, path string, b bounds) {
 		if len(*fs) == before {
 			v.Set(p)
 		}
+		return
+	}
+	if v.Type() == rawType {
+		v.SetBytes(n.raw)
 		return
 	}
 	if v.CanAddr() && v.Addr().Type().Implements(textType) {
@@ -355,7 +388,7 @@ func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 		return
 	}
 	known := 0
-	fields := r.fieldsOf(v.Type())
+	fields := fieldsOf(v.Type())
 	for _, f := range fields {
 		member, there := n.members[f.name]
 		if !there {
@@ -377,17 +410,21 @@ func (r *reader) intoStruct(n *node, v reflect.Value, path string) {
 	}
 }
 
-func (r *reader) fieldsOf(t reflect.Type) []field {
-	list, there := r.fields[t]
-	if !there {
-		for _, f := range reflect.VisibleFields(t) {
-			if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" && name != "-" {
-				list = append(list, field{name, f.Index, f.Tag.Get("need") == "yes",
-					bounds{f.Tag.Get("in"), f.Tag.Get("len")}})
-			}
-		}
-		r.fields[t] = list
+// fieldsByType keeps what fieldsOf found, for every reader.
+var fieldsByType sync.Map
+
+func fieldsOf(t reflect.Type) []field {
+	if list, there := fieldsByType.Load(t); there {
+		return list.([]field)
 	}
+	var list []field
+	for _, f := range reflect.VisibleFields(t) {
+		if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" && name != "-" {
+			list = append(list, field{name, f.Index, f.Tag.Get("need") == "yes",
+				bounds{f.Tag.Get("in"), f.Tag.Get("len")}})
+		}
+	}
+	fieldsByType.Store(t, list)
 	return list
 }
 

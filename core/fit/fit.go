@@ -292,7 +292,7 @@ var checks = []check{
 			return u.when(true, say.AgainstWish, "wish", w).as(rules.Caution).bars()
 		}
 		w := p.Carries(c.Dislikes)
-		return u.when(w != "", say.WouldAvoid, "word", w)
+		return u.when(w != "", say.WouldAvoid, "word", strings.ReplaceAll(w, "_", " "))
 	}},
 	{rules.PatchTest, func(u *Use) *Objection {
 		return u.when(u.Product != nil && u.Product.FirstUse && u.Case.Client.Sensitivity >= figure.SensitiveFrom,

@@ -2,6 +2,8 @@ package kit
 
 import (
 	_ "embed"
+	"maps"
+	"slices"
 	"strings"
 )
 
@@ -69,8 +71,35 @@ var alone = []string{
 	"allantoin",
 }
 
-// synonyms leads common words to those above.
-var synonyms = map[string]string{
+//go:embed foreign.txt
+var foreignText string
+
+// synonyms leads common words, of other languages too, to those above.
+var synonyms = func() map[string]string {
+	all := maps.Clone(common)
+	for name, word := range foreign {
+		if !slices.Contains(noted, word) {
+			all[name] = word
+		}
+	}
+	return all
+}()
+
+// foreign is the words of foreign.txt as tags, with their accents and without.
+var foreign = func() map[string]string {
+	all := map[string]string{}
+	for name, word := range wordTable(foreignText) {
+		all[strings.ReplaceAll(name, " ", "_")] = word
+		all[strings.ReplaceAll(bare.Replace(name), " ", "_")] = word
+	}
+	return all
+}()
+
+// bare writes letters without their accents, as somebody in a hurry does.
+var bare = strings.NewReplacer("á", "a", "é", "e", "í", "i", "ó", "o", "ú", "u", "ü", "u", "ñ", "n")
+
+// common is the common English words.
+var common = map[string]string{
 	"nut": "nut_oil", "tree_nuts": "tree_nut", "groundnut": "peanut", "perfume": "fragrance", "scent": "fragrance",
 	"rosin": "colophony", "kolophonium": "colophony", "aspirin": "salicylate", "acetylsalicylic_acid": "salicylate",
 	"salicylic_acid": "salicylic", "bha": "salicylic", "sulphate": "sulfate", "sodium_lauryl_sulfate": "sls",
@@ -100,9 +129,12 @@ var noted = []string{
 var labelText string
 
 // labels is the names of labels.txt and the word each stands for, "" for what is placed and matters to nobody here.
-var labels = func() map[string]string {
+var labels = wordTable(labelText)
+
+// wordTable reads a table of words, each with the names that stand for it.
+func wordTable(text string) map[string]string {
 	all := map[string]string{}
-	for line := range strings.Lines(labelText) {
+	for line := range strings.Lines(text) {
 		word, names, is := strings.Cut(line, ":")
 		if !is || strings.HasPrefix(line, "#") {
 			continue
@@ -112,4 +144,4 @@ var labels = func() map[string]string {
 		}
 	}
 	return all
-}()
+}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"urncloth/core/doc"
+	"urncloth/core/say"
 )
 
 // Standing is what the program makes of a word for an allergy.
@@ -72,6 +73,20 @@ func Allergies() AllergyWords {
 	return AllergyWords{doc.Keys(known), members, synonyms, noted}
 }
 
+// Allergenic is a word of the program's own lists, known or noted.
+type Allergenic string
+
+// Allergenics is every word that an allergy may lead to, known or noted.
+var Allergenics = func() (list []Allergenic) {
+	for _, w := range append(Allergies().Known, noted...) {
+		list = append(list, Allergenic(w))
+	}
+	return list
+}()
+
+// AllergenList names them.
+var AllergenList = say.Words("allergen", Allergenics, nil)
+
 // Labels is names as they are printed on packs, and the word each stands for.
 func Labels() map[string]string { return labels }
 
@@ -88,6 +103,8 @@ func Allergen(word string) (string, Standing) {
 			return form, Known
 		case slices.Contains(noted, form):
 			return form, Noted
+		case foreign[form] != "":
+			return foreign[form], Noted
 		}
 	}
 	return w, Unnamed

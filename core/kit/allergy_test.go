@@ -210,3 +210,24 @@ func TestActivesAreFoundInTheListUnlessSetByHand(t *testing.T) {
 		t.Error("what is set by hand goes before the list")
 	}
 }
+
+func TestAWordOfAnotherLanguageLeadsToTheSameAllergen(t *testing.T) {
+	for word, want := range map[string]string{"Frutos secos": "nut_oil", "nueces": "tree_nut", "látex": "latex",
+		"latex": "latex", "maní": "peanut", "mani": "peanut", "Bálsamo del Perú": "balsam_of_peru",
+		"aceites esenciales": "essential_oil", "níquel": "nickel"} {
+		if got, standing := kit.Allergen(word); got != want || standing != kit.Known {
+			t.Errorf("%s leads to %s, %s", word, got, standing)
+		}
+	}
+	if got, standing := kit.Allergen("polen"); got != "pollen" || standing != kit.Noted {
+		t.Errorf("polen leads to %s, %s", got, standing)
+	}
+	if _, standing := kit.Allergen("cosa rara"); standing != kit.Unnamed {
+		t.Errorf("what nobody knows is passed over: %s", standing)
+	}
+	for name, word := range kit.Allergies().Synonyms {
+		if _, standing := kit.Allergen(word); standing == kit.Unnamed {
+			t.Errorf("%s leads to %s, which leads nowhere", name, word)
+		}
+	}
+}

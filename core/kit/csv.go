@@ -140,12 +140,12 @@ const MostFaults = 100
 // ReadCSV reads products. Refused is set, with a reason a person can act on, for what is no such table at all;
 // otherwise good holds the sound rows and faults the faults of the others, the first MostFaults by name. Tables with
 // semicolons are read too.
-func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
+func ReadCSV(l *say.Language, data []byte) (good Kit, faults []RowFault, refused error) {
 	r, refused := csvReader(data)
 	if refused != nil {
 		return nil, nil, refused
 	}
-	t := &table{known: map[string]column{}, rows: map[string]int{}}
+	t := &table{l: l, known: map[string]column{}, rows: map[string]int{}}
 	for _, c := range columns {
 		t.known[c.name] = c
 	}
@@ -157,7 +157,7 @@ func ReadCSV(data []byte) (good Kit, faults []RowFault, refused error) {
 		switch {
 		case err == io.EOF:
 			if t.more > 0 {
-				t.faults = append(t.faults, RowFault{n - 1, "", say.English.Say(say.MoreFaults, "n", t.more)})
+				t.faults = append(t.faults, RowFault{n - 1, "", t.l.Say(say.MoreFaults, "n", t.more)})
 			}
 			return t.good, t.faults, nil
 		case err != nil:
@@ -190,6 +190,7 @@ func csvReader(data []byte) (*csv.Reader, error) {
 
 // table is a table as it is read.
 type table struct {
+	l      *say.Language
 	header []string
 	known  map[string]column
 	rows   map[string]int // of each id
@@ -199,7 +200,7 @@ type table struct {
 }
 
 func (t *table) fault(row int, column string, message say.ID, slots ...any) {
-	t.note(RowFault{row, column, say.English.Say(message, slots...)})
+	t.note(RowFault{row, column, t.l.Say(message, slots...)})
 }
 
 func (t *table) note(f RowFault) {

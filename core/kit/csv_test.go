@@ -11,6 +11,7 @@ import (
 
 	"urncloth/core/figure"
 	"urncloth/core/kit"
+	"urncloth/core/say"
 	. "urncloth/core/testutil"
 )
 
@@ -32,7 +33,7 @@ func TestATableGoesOutAndComesBackWithoutLoss(t *testing.T) {
 	if strings.Contains(b.String(), ",=SUM") || strings.Contains(b.String(), ",@home") {
 		t.Errorf("a spreadsheet would run a cell:\n%s", b.String())
 	}
-	out, faults, refused := kit.ReadCSV(b.Bytes())
+	out, faults, refused := kit.ReadCSV(say.English, b.Bytes())
 	if refused != nil || len(faults) > 0 {
 		t.Fatal(refused, faults)
 	}
@@ -48,7 +49,7 @@ func TestATableWithFaultsNamesEveryRowAndField(t *testing.T) {
 		",Nameless,toner,,,,\n" +
 		"ok,Again,toner,,,,\n" +
 		"wide,Wide,toner,,,,,,,\n"
-	good, faults, refused := kit.ReadCSV([]byte(table))
+	good, faults, refused := kit.ReadCSV(say.English, []byte(table))
 	if refused != nil || len(good) != 1 || good[0].ID != "ok" || !good[0].EyeSafe || good[0].Price != 12.5 {
 		t.Fatalf("%v %+v", refused, good)
 	}
@@ -73,14 +74,15 @@ func TestWhatIsNoTableIsRefusedWithAReason(t *testing.T) {
 		"no header":         {"a,A,toner\n", `lacks "id"`},
 		"zeros in the text": {"id,name,kind\na,\x00,toner\n", "not a CSV file"},
 	} {
-		if _, _, refused := kit.ReadCSV([]byte(c.in)); refused == nil || !strings.Contains(refused.Error(), c.want) {
+		if _, _, refused := kit.ReadCSV(say.English, []byte(c.in)); refused == nil ||
+			!strings.Contains(refused.Error(), c.want) {
 			t.Errorf("%s: %v, want %q", name, refused, c.want)
 		}
 	}
 }
 
 func TestASpreadsheetsSemicolonsCommasAndMarkAreRead(t *testing.T) {
-	good, faults, refused := kit.ReadCSV([]byte("\xef\xbb\xbfid;name;kind;price\r\na;A;toner;14,50\r\n"))
+	good, faults, refused := kit.ReadCSV(say.English, []byte("\xef\xbb\xbfid;name;kind;price\r\na;A;toner;14,50\r\n"))
 	if refused != nil || len(faults) != 0 || len(good) != 1 || good[0].Price != 14.5 {
 		t.Errorf("%+v %v %v", good, faults, refused)
 	}
@@ -98,7 +100,7 @@ func TestTenThousandRowsAreReadInUnderTwoSeconds(t *testing.T) {
 	best := time.Hour
 	for range 3 {
 		start := time.Now()
-		good, faults, refused = kit.ReadCSV([]byte(b.String()))
+		good, faults, refused = kit.ReadCSV(say.English, []byte(b.String()))
 		best = min(best, time.Since(start))
 	}
 	if best > 2*time.Second {
@@ -163,7 +165,7 @@ func TestNoCellIsOneThatASpreadsheetRunsUnderCommasOrSemicolonsAndAllComeBack(t 
 	if err := kit.WriteCSV(&b, k); err != nil {
 		t.Fatal(err)
 	}
-	back, faults, refused := kit.ReadCSV(b.Bytes())
+	back, faults, refused := kit.ReadCSV(say.English, b.Bytes())
 	if refused != nil || len(faults) > 0 || len(back) != len(k) {
 		t.Fatalf("%d of %d, %v, %v", len(back), len(k), faults, refused)
 	}
@@ -178,7 +180,7 @@ func FuzzTablesAreReadOrRefused(f *testing.F) {
 	f.Add([]byte("id,name,kind\na,A,toner\n"))
 	f.Add([]byte("id;name;kind;actives\na;A;serum;x=1|y\n"))
 	f.Fuzz(func(t *testing.T, in []byte) {
-		good, _, refused := kit.ReadCSV(in)
+		good, _, refused := kit.ReadCSV(say.English, in)
 		if refused != nil {
 			return
 		}
@@ -186,7 +188,7 @@ func FuzzTablesAreReadOrRefused(f *testing.F) {
 		if err := kit.WriteCSV(&b, good); err != nil {
 			t.Fatal(err)
 		}
-		again, faults, refused := kit.ReadCSV(b.Bytes())
+		again, faults, refused := kit.ReadCSV(say.English, b.Bytes())
 		if refused != nil || len(faults) > 0 || len(again) != len(good) {
 			t.Fatalf("what was read does not come back: %v %v", refused, faults)
 		}

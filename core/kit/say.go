@@ -21,14 +21,14 @@ func Amount(l *say.Language, grams, units float64, unit string) string {
 	return strings.Join(parts, ", ")
 }
 
-// Weight writes grams as a person at a scale would: hundredths, and thousandths below a tenth.
-func Weight(grams float64) string {
+// Weight rounds grams to what a person at a scale would say: hundredths, and thousandths below a tenth.
+func Weight(grams float64) float64 {
 	places := 2
 	if grams < figure.FineUnderG {
 		places = 3
 	}
-	s := strconv.FormatFloat(grams, 'f', places, 64)
-	return strings.TrimRight(strings.TrimRight(s, "0"), ".")
+	rounded, _ := strconv.ParseFloat(strconv.FormatFloat(grams, 'f', places, 64), 64)
+	return rounded
 }
 
 // Quarters writes a number to the nearest quarter, as an artist counts pumps: 1½, ¼, 3.
@@ -47,6 +47,7 @@ var unitForms = [][2]string{
 	{"pump", "pumps"},
 	{"drop", "drops"},
 	{"spray second", "spray seconds"},
+	{"press", "presses"},
 	{"pass", "passes"},
 	{"scoop", "scoops"},
 	{"unit", "units"},

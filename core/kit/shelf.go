@@ -38,6 +38,9 @@ func (p *Product) Standing(on day.Date) State {
 	return InDate
 }
 
+// Washed is the kinds that are washed and used again: what is taken of them goes to the wash, not out of the kit.
+var Washed = []Kind{Cloth, Mitt}
+
 // RulesOut is the allergies that this product is ruled out by: its tags and actives, and the tags that include them.
 func (p *Product) RulesOut() []string {
 	out := map[string]bool{}

@@ -57,6 +57,9 @@ type group struct {
 	grams    float64   // of a pass over the zone by itself
 	delicacy float64
 	bears    float64 // seconds
+	film     float64 // of removers, before the first pass ahead
+	had      int     // passes before it
+	washed   bool    // by one of them
 }
 
 // chooser holds what the search asks again and again.
@@ -79,6 +82,7 @@ type chooser struct {
 	beard    bool    // a full one
 	riding   float64 // how much dearer the others may get where the face makes none of the passes they could go with
 	quick    bool    // a cloth rather than emulsifying, in a hurry
+	begun    *resumption
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
 
@@ -87,7 +91,10 @@ type chooser struct {
 }
 
 // choice is what of the kit may be chosen: one in place of its rivals, or only one at all; nil for the whole kit.
-type choice struct{ one, only *kit.Product }
+type choice struct {
+	one, only *kit.Product
+	begun     *resumption // of a removal that is under way
+}
 
 // newChooser keeps one remover of those that are alike.
 func newChooser(c *sitting.Case, on *[face.N]Loads, loosened float64, one *kit.Product) *chooser {
@@ -108,6 +115,7 @@ func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, alike int, 
 		better:  c.Method.Is(method.CleanserSpend, method.BestSecond),
 		checks:  c.Method.Is(method.CheckWithMicellar, method.Yes),
 		beard:   fullBeard(c),
+		begun:   of.begun,
 	}
 	if ch.faces = counted(c, kit.Mitt); ch.faces > 0 {
 		ch.faces *= figure.FacesPerMitt
@@ -280,6 +288,7 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 	case face.Brows, face.Lips, face.UnderEyes:
 		g.grams = figure.SpotGrams
 	}
+	ch.begun.begins(g)
 	ch.allow(g)
 	return g
 }
@@ -290,10 +299,15 @@ func (g *group) alike(o *group) bool {
 		slices.Equal(g.binders, o.binders) &&
 		slices.Equal(g.allowed, o.allowed) && slices.Equal(g.cautions, o.cautions) &&
 		(math.Abs(g.delicacy-o.delicacy) < figure.Same || !g.like.OnFace() && !o.like.OnFace()) &&
-		math.Abs(g.bears-o.bears) < figure.Same &&
+		math.Abs(g.bears-o.bears) < figure.Same && g.standsAs(o) &&
 		g.on.massage(kit.Balm) == o.on.massage(kit.Balm) &&
 		!(g.held && slices.ContainsFunc(g.binders,
 			func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) }))
+}
+
+// standsAs reports whether as much is left on two zones by now, after as many passes.
+func (g *group) standsAs(o *group) bool {
+	return slices.Equal(g.start, o.start) && g.film == o.film && g.had == o.had && g.washed == o.washed
 }
 
 // level is the step of the load that contact times go by; nothing finer matters to the choice.

@@ -1,7 +1,6 @@
 package lift
 
 import (
-	"math"
 	"slices"
 	"time"
 
@@ -11,6 +10,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/num"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -451,7 +451,7 @@ func afterFilm(film float64, kind kit.Kind, counts float64) float64 {
 	if films(kind) {
 		return figure.FilmLeft
 	}
-	return film * math.Pow(1-washes[kind], counts)
+	return film * num.Pow(1-washes[kind], counts)
 }
 
 // letGo takes a strip lash off once half its glue is dissolved: most of the rest goes with it.

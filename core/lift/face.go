@@ -278,6 +278,9 @@ func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 	}
 	s.Say = c.Say(say.MassageOver, "product", p.Name, "zones", whereabouts(c, k.zones), "seconds",
 		pl.seconds(k.contact), "on", on)
+	if flat := k.zones & fit.RuledOut(c, nature.Massages); flat != 0 { // cleansed, but no facial massage
+		s.Say += " " + c.Say(say.FlatFingers, "zones", whereabouts(c, flat))
+	}
 	if k.zones.Has(face.UnderEyes) {
 		s.Say += " " + c.Say(say.UnderEyeRing)
 	}

@@ -16,13 +16,14 @@ import (
 
 // haste is what is given up for the clock.
 type haste struct {
+	one    *kit.Product // stands in for its rivals, nil for none
 	care   bool         // toner
 	folded bool         // the neck goes with the face's pass
 	only   *kit.Product // one remover for all
 	cloth  bool         // a cloth instead of emulsifying and rinsing
-}
 
-var calm haste
+	begun *resumption // of a removal that is under way
+}
 
 // minutes is what each option of the house allows removal.
 var minutes = map[method.OptionID]time.Duration{
@@ -56,9 +57,9 @@ type cut struct {
 }
 
 // hurried gives up one thing after another until removal fits; what saves no time is not given up. Targets are kept.
-func hurried(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.Product, free Result,
+func hurried(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste, free Result,
 	most time.Duration) Result {
-	best, h := free, calm
+	best := free
 	var gave, later []string
 	cuts := []cut{
 		{say.GiveUpToner, say.LaterToner, func(h *haste) { h.care = true }},
@@ -67,14 +68,14 @@ func hurried(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 		{say.GiveUpRinse, say.None, func(h *haste) { h.cloth = true }},
 	}
 	for _, x := range cuts {
-		if !best.over(most) {
+		if !best.late(c, most) {
 			break
 		}
 		var next Result
 		tried := h
 		if x.by != nil {
 			x.by(&tried)
-			next = planned(c, layers, on, one, tried)
+			next = planned(c, layers, on, tried)
 		} else {
 			tried, next = oneForAll(c, layers, on, h, best)
 		}
@@ -99,8 +100,8 @@ func oneForAll(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste
 			continue
 		}
 		tried := h
-		tried.only = p
-		if next := planned(c, layers, on, nil, tried); next.took() < best.took() && !worse(&next, &now) {
+		tried.one, tried.only = nil, p
+		if next := planned(c, layers, on, tried); next.took() < best.took() && !worse(&next, &now) {
 			best, with = next, tried
 		}
 	}

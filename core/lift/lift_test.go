@@ -123,6 +123,25 @@ func TestTheDoubleCleanseComesOutWhereItIsNeededAndNotWhereItIsNot(t *testing.T)
 	}
 }
 
+func TestWhereNoFacialMassageMayBeARemoverIsWorkedWithFlatFingersAndSaysSo(t *testing.T) {
+	for on, want := range map[string]bool{"2027-06-10": true, "2027-04-10": false} {
+		s := evening(t, func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, on), Zone: P(face.Chin)}}
+		})
+		said := false
+		for _, st := range steps(plan.Make(s), func(st stack.Step) bool { return st.Act == act.Massage }) {
+			on := face.SetOf(st.Zones...).Has(face.Chin)
+			flat := strings.Contains(st.Say, "Flat fingers and light: no kneading on ")
+			if said = said || flat; flat && !on || want && on && !flat {
+				t.Errorf("filler of %s: %s", s.Client.Conditions[0].On, st.Say)
+			}
+		}
+		if said != want {
+			t.Errorf("filler of %s: flat fingers are said: %t", on, said)
+		}
+	}
+}
+
 func TestDryAndOilySkinByOneMethod(t *testing.T) {
 	skin := func(oil, water int) *plan.Plan {
 		return plan.Make(evening(t, func(s *sitting.Sitting) {

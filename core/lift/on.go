@@ -1,7 +1,6 @@
 package lift
 
 import (
-	"math"
 	"slices"
 	"strings"
 
@@ -11,6 +10,7 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/num"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -239,7 +239,7 @@ type work struct {
 // at most 3 where e ≥ 0.60 and 1.5 where less. Wiped: 1 − e. Massaged for its time: 1 − e too, however much longer, and
 // less of it where it is shorter.
 func share(c *sitting.Case, w work, on Loads, b look.Binder) float64 {
-	e := takes[w.kind][b]
+	e := c.Taken(w.kind, b)
 	if e <= 0 {
 		return 1
 	}
@@ -257,7 +257,7 @@ func share(c *sitting.Case, w work, on Loads, b look.Binder) float64 {
 	if learned, ok := c.Client.Learned.Lift[string(w.kind)+"/"+string(b)]; ok {
 		times *= learned
 	}
-	return math.Pow(1-e, times)
+	return num.Pow(1-e, times)
 }
 
 // welcome is how much of a remover's own film may stay on a zone.

@@ -27,21 +27,22 @@ func Plan(c *sitting.Case, layers *stack.Layers) Result { return PlanWith(c, lay
 // other washes for a wash. It is nil for the whole kit.
 func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 	on := On(c, layers)
-	free := planned(c, layers, &on, one, calm)
+	calm := haste{one: one}
+	free := planned(c, layers, &on, calm)
 	most, bound := limit(c)
 	if !bound || !free.over(most) {
 		return free
 	}
-	return hurried(c, layers, &on, one, free, most)
+	return hurried(c, layers, &on, calm, free, most)
 }
 
 // planned is one plan at one haste.
-func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.Product, h haste) Result {
+func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste) Result {
 	scarce, alike := map[string]bool{}, 1
 	for {
 		pl := &planner{c: c, on: on, at: c.Until, haste: h}
 		pl.loosen()
-		pl.chooser = chooserOf(c, on, pl.loosened, alike, choice{one, h.only})
+		pl.chooser = chooserOf(c, on, pl.loosened, alike, choice{h.one, h.only, h.begun})
 		if h.cloth {
 			pl.quick = true
 		}
@@ -52,6 +53,9 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 			continue
 		}
 		pl.write()
+		if h.begun != nil {
+			pl.steps = h.begun.rest(pl.steps)
+		}
 		if pl.runsOut(scarce) && len(scarce) <= figure.MostScarce {
 			continue
 		}
@@ -67,6 +71,9 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, one *kit.
 // pruned is the steps reckoned, without those that turned out to be needless: a hold that lasts as long as a neighbour
 // needs takes more off than was counted on.
 func (pl *planner) pruned(layers *stack.Layers) Result {
+	if r := pl.haste.begun; r != nil {
+		return Evaluate(pl.c, layers, r.OneByOne(pl.c, pl.steps))
+	}
 	for {
 		e := evaluate(pl.c, layers, pl.steps)
 		idle := e.needless(layers)
@@ -123,6 +130,9 @@ type planner struct {
 // a bud.
 func (pl *planner) loosen() {
 	pl.loosened = 1
+	if r := pl.haste.begun; r != nil && r.e.lashOff {
+		return
+	}
 	load := pl.on[face.Eyelids][look.Adhesive]
 	if !hasStrip(pl.c, true) || load == 0 || pl.c.Barred().All().Has(face.Eyelids) {
 		return

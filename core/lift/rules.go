@@ -12,6 +12,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/num"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 )
@@ -415,7 +416,7 @@ func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 	if rubs > 0 {
 		passes = min(passes, int(e.skin.bears[z]/rubs))
 	}
-	return math.Pow(share(e.c, w, e.on[z], b), float64(passes)) <= Target(z)+figure.Same
+	return num.Pow(share(e.c, w, e.on[z], b), float64(passes)) <= Target(z)+figure.Same
 }
 
 // wouldDo names what would take a binder off: a product of the kit that may be used there, or else the kind to get.

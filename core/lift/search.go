@@ -10,6 +10,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/num"
 )
 
 // search is the branch and bound of one group.
@@ -108,7 +109,7 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 	}
 	s := ch.searchOf(g, tier{anyOf, anyOf})
 	s.vain, s.honest = true, sequence{left: g.worst(g.start), cost: 0}
-	s.walk(node{left: g.start}, figure.MostOfAll)
+	s.walk(node{left: g.start, film: g.film}, figure.MostOfAll-g.had)
 	return []sequence{s.honest}, false
 }
 
@@ -156,13 +157,14 @@ func (ch *chooser) leaves(g *group, k pass, b look.Binder, worst float64) float6
 // searched is the cheapest sequences of a tier, none where it does not reach the target.
 func (ch *chooser) searched(g *group, t tier) (list []sequence) {
 	s := ch.searchOf(g, t)
-	for deep := 1; deep <= figure.MostOfAll && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
-		s.walk(node{left: g.start}, deep)
+	most := figure.MostOfAll - g.had
+	for deep := 1; deep <= most && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
+		s.walk(node{left: g.start, film: g.film}, deep)
 	}
 	if len(s.best) == 0 {
 		return nil
 	}
-	s.walk(node{left: g.start}, figure.MostOfAll)
+	s.walk(node{left: g.start, film: g.film}, most)
 	for _, q := range s.best {
 		if q.cost <= s.bound(&q) {
 			list = append(list, q)
@@ -258,7 +260,7 @@ func (s *search) walk(q node, deep int) {
 		return
 	}
 	for n := q.from; n < len(g.allowed); n++ {
-		if !s.open(n) || len(q.passes) == 0 && !s.first(n) || q.used(g.allowed[n]) >= s.most() {
+		if !s.open(n) || len(q.passes) == 0 && !s.first(n) || s.used(&q, g.allowed[n]) >= s.most() {
 			continue
 		}
 		first := 0
@@ -306,8 +308,9 @@ func (s *search) ends(q *node) bool {
 		!s.unchecked(q.sequence)
 }
 
-// used is how many passes of a remover a node has.
-func (q *node) used(remover int) (n int) {
+// used is how many passes of a remover the group has by a node, those before the search among them.
+func (s *search) used(q *node, remover int) int {
+	n := s.begun.before(s.removers[remover], s.g.like)
 	for _, k := range q.passes {
 		if k.remover == remover {
 			n++
@@ -402,7 +405,7 @@ func (s *search) outOfPlace(q *node, k pass, kind kit.Kind) bool {
 }
 
 // wants reports whether the house wants a second cleanse of the group: of skin, but under the eyes.
-func (s *search) wants() bool { return s.wanted && !s.g.held && !near(s.g.like) }
+func (s *search) wants() bool { return s.wanted && !s.g.held && !near(s.g.like) && !s.g.washed }
 
 // second reports whether a sequence ends in a second cleanse: a wash, or the better of two balms or oils; micellar
 // water where nothing else is allowed.
@@ -445,7 +448,7 @@ func betterThan(a, b *kit.Product) bool {
 // hope reports whether so many more passes could still reach the target.
 func (s *search) hope(left []float64, more int) bool {
 	for i, l := range left {
-		l *= math.Pow(s.least1[i], float64(more))
+		l *= num.Pow(s.least1[i], float64(more))
 		if i == s.g.strip && l <= figure.LashHalf {
 			l *= 1 - figure.LashTakes
 		}

@@ -9,6 +9,7 @@ import (
 	"urncloth/core/plan"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
+	. "urncloth/core/testutil"
 )
 
 // inPlan is the products of every step of every part.
@@ -41,15 +42,15 @@ func TestNobodyIsTouchedByWhatTheyAreAllergicToInAnyPart(t *testing.T) {
 		if testing.Short() && n == 300 {
 			break
 		}
-		s := stranger(t, r, docs)
-		s.Client.Allergies = []string{oneOf(r, told...)}
+		s := Stranger(t, r, docs)
+		s.Client.Allergies = []string{OneOf(r, told...)}
 		if r.IntN(8) == 0 {
 			s.Client.Allergies = append(s.Client.Allergies, "wobblewort")
 		}
 		for i := range s.Kit {
 			p := &s.Kit[i]
 			if r.IntN(3) == 0 {
-				p.Ingredients, p.IngredientsConfirmed = oneOf(r, packs...), r.IntN(2) == 0
+				p.Ingredients, p.IngredientsConfirmed = OneOf(r, packs...), r.IntN(2) == 0
 			}
 		}
 		if len(s.Check("", nil)) > 0 {

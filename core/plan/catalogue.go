@@ -66,6 +66,8 @@ var figureParts = []struct {
 		face.Figures,
 	}, {"kit", kit.Figures}, {"sitting", nil}, {"choice", nil}, {"prep", nil}, {"stack", nil}, {"fit", fit.Figures},
 	{"sun", sun.Figures}, {"wear", wear.Figures}, {"lift", lift.Figures}, {"after", after.Figures},
+	{"chair", nil},
+	{"log", nil},
 }
 
 // Everything returns the catalogue, its words in a language.

@@ -1,6 +1,9 @@
 package plan
 
 import (
+	"bytes"
+	"encoding/json"
+
 	"slices"
 
 	"urncloth/core/act"
@@ -98,4 +101,13 @@ func Passes(s *sitting.Sitting, h Hand) []stack.Step {
 		steps = lift.Usual(c, &made(c, h, TouchUps).worn.Layers, steps)
 	}
 	return lift.Retime(c, steps)
+}
+
+// Same reports whether a plan with parts made by hand comes to the very plan that the planner makes.
+func (p *Plan) Same(planned *Plan) bool {
+	mine := *p
+	mine.ByHand = planned.ByHand
+	a, errA := json.Marshal(&mine)
+	b, errB := json.Marshal(planned)
+	return errA == nil && errB == nil && bytes.Equal(a, b)
 }

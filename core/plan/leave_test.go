@@ -197,7 +197,7 @@ func TestNoPhaseTouchesAZoneThatMustBeLeftAlone(t *testing.T) {
 		if testing.Short() && n == 300 {
 			break
 		}
-		s := stranger(t, r, docs)
+		s := Stranger(t, r, docs)
 		if len(s.Check("", nil)) > 0 {
 			continue
 		}

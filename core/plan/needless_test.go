@@ -11,6 +11,7 @@ import (
 	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/stack"
+	. "urncloth/core/testutil"
 	"urncloth/core/wear"
 )
 
@@ -33,7 +34,7 @@ func TestNothingStandsInAPlanThatCouldBeLeftOut(t *testing.T) {
 		if testing.Short() && n == 200 {
 			return
 		}
-		s := stranger(t, r, docs)
+		s := Stranger(t, r, docs)
 		if fs := s.Check("", nil); len(fs) > 0 {
 			continue
 		}

@@ -7,8 +7,10 @@ import (
 	"urncloth/core/after"
 	"urncloth/core/day"
 	"urncloth/core/doc"
+	"urncloth/core/kit"
 	"urncloth/core/lift"
 	"urncloth/core/prep"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	"urncloth/core/wear"
@@ -48,9 +50,12 @@ type Made struct {
 type part struct {
 	name     Part
 	in       string // the field of the document, for faults
+	phase    rules.Phase
 	empty    func(r *run)
 	plan     func(r *run)
 	evaluate func(r *run, m Made)
+	resume   func(r *run, b *Begun) // as it is under way
+	swap     func(c *sitting.Case, s stack.Step, p *kit.Product) stack.Step
 	keep     func(r *run, from *Plan) // what only the planner knows, from a plan that it made
 	made     func(p *Plan) Made
 	check    func(p *Plan, prefix string, m Made) doc.Faults
@@ -69,10 +74,13 @@ type run struct {
 // parts is the table of the parts in the order of the day.
 var parts = []part{
 	{
-		name:  Prep,
-		in:    "prep.",
-		empty: func(*run) {},
-		plan:  func(r *run) { r.prep, r.stack = prep.Plan(r.c) },
+		name:   Prep,
+		phase:  rules.Prep,
+		in:     "prep.",
+		empty:  func(*run) {},
+		plan:   func(r *run) { r.prep, r.stack = prep.Plan(r.c) },
+		resume: resumePrep,
+		swap:   prep.Swap,
 		evaluate: func(r *run, m Made) {
 			r.stack = stack.Prep(r.c, m.Steps)
 			r.stack.Findings = append(r.stack.Findings, prep.Needless(r.c, &r.stack)...)
@@ -95,12 +103,15 @@ var parts = []part{
 	},
 	{
 		name:  TouchUps,
+		phase: rules.Wear,
 		in:    "wear.",
 		empty: func(r *run) { r.worn.Wear = wear.Empty(r.stack.Dose) },
 		plan: func(r *run) {
 			r.worn = wear.Plan(r.c, &r.stack)
 			lift.Annotate(r.c, &r.worn.Layers)
 		},
+		resume: resumeTouchUps,
+		swap:   swapOnly,
 		evaluate: func(r *run, m Made) {
 			r.worn = wear.Check(r.c, &r.stack, touchUps(m.TouchUps))
 			lift.Annotate(r.c, &r.worn.Layers)
@@ -110,10 +121,13 @@ var parts = []part{
 		check: func(p *Plan, prefix string, m Made) doc.Faults { return p.checkTouchUps(prefix, m.TouchUps) },
 	},
 	{
-		name:  Removal,
-		in:    "lift.",
-		empty: func(r *run) { r.off.Lift = lift.Empty() },
-		plan:  func(r *run) { r.off = lift.Plan(r.c, &r.worn.Layers) },
+		name:   Removal,
+		phase:  rules.Lift,
+		in:     "lift.",
+		empty:  func(r *run) { r.off.Lift = lift.Empty() },
+		plan:   func(r *run) { r.off = lift.Plan(r.c, &r.worn.Layers) },
+		resume: resumeRemoval,
+		swap:   lift.Swap,
 		evaluate: func(r *run, m Made) {
 			r.off = lift.Evaluate(r.c, &r.worn.Layers, slices.Clone(m.Steps))
 		},
@@ -127,9 +141,12 @@ var parts = []part{
 	},
 	{
 		name:     Night,
+		phase:    rules.Aftercare,
 		in:       "aftercare.",
 		empty:    func(r *run) { r.night.Aftercare = after.Empty() },
 		plan:     func(r *run) { r.night = after.Plan(r.c, r.evening()) },
+		resume:   resumeNight,
+		swap:     after.Swap,
 		evaluate: func(r *run, m Made) { r.night = after.Evaluate(r.c, r.evening(), m.Steps) },
 		keep:     func(*run, *Plan) {},
 		made:     func(p *Plan) Made { return Made{Steps: p.Aftercare.Steps} },

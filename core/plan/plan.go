@@ -53,6 +53,7 @@ type Plan struct {
 	Aftercare after.Aftercare `json:"aftercare"`
 	Findings  []rules.Finding `json:"findings"`
 	ByHand    []Part          `json:"by_hand,omitempty"` // the parts a person made
+	LastTime  []LastTime      `json:"last_time,omitempty"`
 }
 
 // Make plans a valid sitting.
@@ -124,6 +125,7 @@ func (p *Plan) take(r *run) {
 	p.Findings = rules.Sort(orEmpty(slices.Concat(r.stack.Findings, r.worn.Findings, r.off.Findings,
 		r.night.Findings)))
 	sitting.Overrule(&p.Sitting, p.Findings)
+	p.LastTime = p.lastTime(r)
 }
 
 // Read reads a plan and returns every fault found in it. What the checker computes anew may be absent.

@@ -38,9 +38,9 @@ func (p *Plan) Text(l *say.Language) string {
 		name = l.Say(say.SheetNobody)
 	}
 	fmt.Fprintf(b, "%s · %s\n", name, p.Sitting.Day.Date)
-	skin := []string{l.Say(say.SheetSkin, "type", string(p.Skin.Type))}
+	skin := []string{l.Say(say.SheetSkin, "type", say.Word(face.TypeList, p.Skin.Type))}
 	for _, o := range p.Skin.Overlays {
-		skin = append(skin, string(o))
+		skin = append(skin, l.Say(say.Word(face.OverlayList, o)))
 	}
 	fmt.Fprintln(b, strings.Join(skin, ", "))
 	b.line(say.SheetTimes, "chair", p.Sitting.Day.ChairAt.Clock(), "ready", p.Prep.ReadyAt.Clock(), "base",
@@ -52,7 +52,9 @@ func (p *Plan) Text(l *say.Language) string {
 		if s.SetS > 0 {
 			fmt.Fprintln(b, strings.Repeat(" ", len(head))+l.Say(say.SheetSets, "time", prep.Clockface(s.SetS)))
 		}
+		p.because(b, Prep, s.ID, strings.Repeat(" ", len(head)))
 	}
+	p.because(b, Prep, "", "")
 	for _, g := range p.Prep.GaveUp {
 		b.hanging(l.Say(say.SheetGivenUp)+"  ", g.Say)
 	}
@@ -108,6 +110,7 @@ func (p *Plan) wearText(b *sheet) {
 		}
 		b.hanging(u.At.Clock()+"  ", strings.Join(words, " "))
 	}
+	p.because(b, TouchUps, "", "")
 	var bag []string
 	for _, i := range w.Bag {
 		q := p.Sitting.Kit.Find(i.Product)
@@ -135,7 +138,9 @@ func (p *Plan) liftText(b *sheet) {
 	b.line(say.SheetOff, "time", p.Sitting.Day.LiftAt.Clock(), "minutes", float64(l.Minutes), "pads", l.Pads, "buds",
 		l.Buds, "cloths", l.Cloths)
 	for _, s := range append(slices.Clone(l.Steps), p.Aftercare.Steps...) {
-		b.hanging(s.Start.Clock()+"  ", s.Say)
+		head := s.Start.Clock() + "  "
+		b.hanging(head, s.Say)
+		p.because(b, Removal, s.ID, strings.Repeat(" ", len(head)))
 	}
 }
 

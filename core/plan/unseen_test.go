@@ -54,7 +54,7 @@ func slip(r *rand.Rand, s stack.Step, in *sitting.Sitting) stack.Step {
 		}
 		s.Film = film
 	case 6:
-		s.How = oneOf(r, act.Massaged, act.Palms, act.DampPad, act.Press, act.Smooth, act.Lay)
+		s.How = OneOf(r, act.Massaged, act.Palms, act.DampPad, act.Press, act.Smooth, act.Lay)
 	case 7:
 		s.Pads, s.PadFaces = s.Pads*r.IntN(3), s.PadFaces*r.IntN(3)
 	default:
@@ -128,11 +128,11 @@ func TestFourHundredStrangersPlansAndTheChecksOfTheirSlipsDoNotMoveUnseen(t *tes
 	b.WriteString("sitting: prep wear lift night findings, check of slips in prep, touch-ups, removal, night\n")
 	for n := range strangers {
 		r := rand.New(rand.NewPCG(uint64(n), 77))
-		s := stranger(t, r, docs)
+		s := Stranger(t, r, docs)
 		if n%3 == 2 { // with little time, in strong sun
 			s.Day.BaseAt = s.Day.ChairAt.Add(8 + r.IntN(20))
 			s.Day.Segments = []day.Segment{{From: s.Day.BaseAt.Add(60), To: s.Day.BaseAt.Add(60 + r.IntN(300)),
-				Place: oneOf(r, day.InSun, day.InWater, day.InShade), Ground: oneOf(r, day.Grass, day.Snow, day.Sand)}}
+				Place: OneOf(r, day.InSun, day.InWater, day.InShade), Ground: OneOf(r, day.Grass, day.Snow, day.Sand)}}
 		}
 		if fs := s.Check("", nil); len(fs) > 0 {
 			fmt.Fprintf(&b, "%d: refused %s\n", n, sum(t, fs))

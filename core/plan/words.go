@@ -56,8 +56,8 @@ var lists = []list{
 	words(act.ActList, act.Acts()), words("", figure.Bases()), words("", rules.Severities()), words("", Parts()),
 	words("", rules.Phases()),
 	words(wear.BecauseList, wear.Reasons), words("", methodKeys()), words("", prep.GiveUps),
-	words("", lift.PadReadings),
-	words(kit.StockList, kit.States),
+	words("", lift.PadReadings), words("", say.Tags),
+	words(kit.StockList, kit.States), words(kit.AllergenList, kit.Allergenics),
 	words(kit.LayerList, kinds()),
 }
 

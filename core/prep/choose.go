@@ -62,7 +62,7 @@ type restrict struct {
 
 // groups partitions the zones by grades, marks, eye or lip class, place on the face, and whatever condition or learned
 // factor tells them apart.
-func groups(c *sitting.Case) []*group {
+func groups(c *sitting.Case, begun *resumption) []*group {
 	index := map[string]*group{}
 	var list []*group
 	for _, z := range (face.Face | c.Neighbours()).List() {
@@ -76,7 +76,7 @@ func groups(c *sitting.Case) []*group {
 			c.Client.Learned.Moisture[z], mattifies(c, z), c.Shaven.Has(z), onBody, c.Unmade().Has(z),
 			c.Scarred.Has(z), c.Client.PhototypeOf(z), c.Bearded().Has(z),
 			fit.Sign(c, z))
-		key += strconv.FormatBool(c.Unlayered().Has(z))
+		key += strconv.FormatBool(c.Unlayered().Has(z)) + begun.sign(z)
 		g := index[key]
 		if g == nil {
 			g = &group{like: z, limit: c.Limit(z)}
@@ -112,7 +112,7 @@ func (pl *planner) gather(g *group) {
 			continue
 		}
 		list := pl.candidates(g, s, area)
-		g.cands[s] = append(pl.worthwhile(list), pl.nothing(g, s, list))
+		g.cands[s] = pl.narrowed(g, s, append(pl.worthwhile(list), pl.nothing(g, s, list)), area)
 	}
 	var most float64
 	for i := len(pl.order) - 1; i >= 0; i-- {
@@ -398,7 +398,7 @@ func (pl *planner) firstPaths(g *group, bannedSlot slot) (paths []path, from int
 		from = slices.Index(pl.order, bannedSlot)
 		return append(paths, pl.stages[g][from]...), from
 	}
-	first := path{residue: pl.stays(g.like)}
+	first := path{residue: pl.stays(g.like) + pl.begun.over(g.like)}
 	for i := range first.picks {
 		first.picks[i] = -1
 	}

@@ -165,7 +165,7 @@ func newPlanner(c *sitting.Case) *planner {
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House
 	}
-	pl.groups = groups(c)
+	pl.groups = groups(c, nil)
 	for _, g := range pl.groups {
 		pl.gather(g)
 	}

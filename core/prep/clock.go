@@ -22,6 +22,9 @@ type draft struct {
 	freeSet time.Time
 	cools   bool
 	veil    bool
+	asked   bool // by a check: not before its own start
+	kept    bool // a step that the plan had ahead, as it was
+	under   slot // the layer that comes next, where it is none itself
 }
 
 // past is how things stand when the prelude is over.
@@ -56,6 +59,9 @@ type run struct {
 // overtakes another on the same zone. O(n²).
 func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at time.Time, setS int)) time.Time {
 	r := run{planner: pl, past: past{hands: pl.c.ChairAt, allSet: pl.c.ChairAt}, drafts: drafts}
+	if b := pl.begun; b != nil {
+		r.set, r.hands, r.allSet = b.set, b.hands, b.allSet
+	}
 	if pl.past != nil && visit == nil { // the prelude runs the same every time
 		r.past = *pl.past
 	}
@@ -100,6 +106,9 @@ func (r *run) when(d *draft) time.Time {
 	}
 	if d.step.Product != "" && d.step.Act != act.Setup && r.c.CoolAt.After(at) {
 		at = r.c.CoolAt
+	}
+	if d.asked {
+		at = later(at, r.begun.Soonest(r.c, &d.step))
 	}
 	return at
 }

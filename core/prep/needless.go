@@ -34,7 +34,7 @@ func Needless(c *sitting.Case, res *stack.Result) (list []rules.Finding) {
 // Gains is what leaving out each step would cost, by the costs of the slots: more than 0 for a step that is worth it,
 // or that no slot speaks of.
 func Gains(c *sitting.Case, steps []stack.Step) []float64 {
-	pl := planning(c)
+	pl := planning(c, nil)
 	filled := make([][slots]bool, len(pl.groups))
 	gains := make([]float64, len(steps))
 	for i := range steps {

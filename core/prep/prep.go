@@ -108,6 +108,7 @@ type planner struct {
 	counts     []int // of the steps that stacks have, for reckoning
 	zero       []int
 	own        []float64 // what each group's stack comes to by itself, for the second choices
+	begun      *resumption
 }
 
 type memoKey struct {
@@ -121,8 +122,8 @@ type solved struct {
 	found bool
 }
 
-// planning is a planner of a case, its zones in groups.
-func planning(c *sitting.Case) *planner {
+// planning is a planner of a case, its zones in groups; of one that is under way, or nil.
+func planning(c *sitting.Case, b *stack.Begun) *planner {
 	pl := &planner{
 		c:       c,
 		order:   order(c),
@@ -139,13 +140,18 @@ func planning(c *sitting.Case) *planner {
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()
 	}
-	pl.groups = slices.DeleteFunc(groups(c), func(g *group) bool { return c.Unlayered().Has(g.like) })
+	if b != nil {
+		pl.begun = resuming(c, b, pl.order)
+	}
+	pl.groups = slices.DeleteFunc(groups(c, pl.begun), func(g *group) bool { return c.Unlayered().Has(g.like) })
 	return pl
 }
 
 // Plan makes the prep plan of a case and what the evaluator says of it.
-func Plan(c *sitting.Case) (Prep, stack.Result) {
-	pl := planning(c)
+func Plan(c *sitting.Case) (Prep, stack.Result) { return planning(c, nil).plan() }
+
+func (pl *planner) plan() (Prep, stack.Result) {
+	c := pl.c
 	// products that run out over the whole face are avoided at the next try, and so are eye zones left bare
 	for range figure.MostTries {
 		pl.memo = map[memoKey]solved{}
@@ -169,10 +175,10 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 		pl.word(&drafts[i])
 		steps[i] = drafts[i].step
 	}
-	number(steps, drafts)
+	pl.number(steps, drafts)
 	pl.spatula(steps)
 	pl.explain(steps, drafts, taken.restrict)
-	res := stack.Prep(c, steps)
+	res := stack.Prep(c, pl.afterDone(steps))
 	p := Prep{
 		StartsAt: day.Wall(res.StartsAt),
 		ReadyAt:  day.Wall(res.ReadyAt),
@@ -184,9 +190,9 @@ func Plan(c *sitting.Case) (Prep, stack.Result) {
 	}
 	p.RunnerUp = pl.runnerUp(taken.restrict, float64(p.Cost))
 	if !slices.ContainsFunc(res.Findings, func(f rules.Finding) bool { return f.Rule == rules.KitCannot }) {
-		p.Steps = append(p.Steps, pl.ready(res.ReadyAt, len(p.Steps)+1))
+		p.Steps = pl.readied(p.Steps, res.ReadyAt)
 	}
-	if fixed := repairs(c, len(p.Steps)+1); len(fixed) > 0 {
+	if fixed := pl.unrepaired(repairs(c, len(p.Steps)+1)); len(fixed) > 0 {
 		again := stack.Prep(c, append(slices.Clone(res.Steps), fixed...))
 		res.Findings = again.Findings
 		p.Steps = append(p.Steps, fixed...)
@@ -226,11 +232,17 @@ func (g GaveUp) words(l *say.Language) string {
 	return g.What
 }
 
-func number(steps []stack.Step, drafts []draft) {
+func (pl *planner) number(steps []stack.Step, drafts []draft) {
 	for i := range steps {
-		steps[i].ID = "p" + strconv.Itoa(i+1)
-		steps[i].Complete()
+		if steps[i].Complete(); steps[i].ID == "" {
+			steps[i].ID = "p" + strconv.Itoa(i+1)
+		}
 	}
+	defer func() {
+		if pl.begun != nil {
+			pl.begun.named(pl.c, steps)
+		}
+	}()
 	for i, d := range drafts {
 		if d.with < 0 {
 			continue
@@ -332,7 +344,7 @@ func (pl *planner) drafted(r restrict) []*draft {
 		}
 		drafts = append(drafts, d)
 	}
-	return drafts
+	return pl.waiting(drafts)
 }
 
 // move is one thing that can be given up. Slots beyond the layers' stand for ways of working.

@@ -2,6 +2,7 @@ package prep
 
 import (
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -116,7 +117,8 @@ func TestTwelveMinutesInsteadOfForty(t *testing.T) {
 	if !slices.ContainsFunc(p.Steps, func(s stack.Step) bool { return kit.Kind(s.Kind).Moisturiser() }) {
 		t.Error("moisturiser was dropped")
 	}
-	if f := Found(res.Findings, "time-short"); len(f) != 1 || !strings.Contains(f[0].Say, "missing") {
+	if f := Found(res.Findings, "time-short"); len(f) != 1 ||
+		!strings.HasPrefix(f[0].Say, "Skin is ready 3 min 20 s after base, which is at 09:12.") {
 		t.Errorf("the minutes missing must be said once: %s", Rules(f))
 	}
 }
@@ -927,4 +929,39 @@ func covered(c *sitting.Case, p *kit.Product) face.Set {
 		zones &^= face.NearEyes
 	}
 	return zones
+}
+
+func TestDepuffingIsGivenUpForTheClockWhereItWasToBeDoneAndNowhereElse(t *testing.T) {
+	gave := func(how method.OptionID, minutes int) bool {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			s.Method = method.Choice{method.Depuff: how}
+			s.Day.BaseAt = At(t, fmt.Sprintf("09:%02d", minutes))
+		})
+		return slices.ContainsFunc(p.GaveUp, func(g GaveUp) bool { return strings.Contains(g.What, "depuff") })
+	}
+	given := false
+	for minutes := 12; minutes < 45; minutes++ {
+		given = given || gave(method.Cold, minutes)
+		if gave(method.None, minutes) {
+			t.Errorf("at %d minutes a client who gets none gives up depuffing", minutes)
+		}
+	}
+	if !given {
+		t.Error("however short the time, cold pads are kept")
+	}
+}
+
+func TestWhatIsReckonedOnFromIsEveryStepOfThePlan(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Day.Repairs = []day.Repair{{At: At(t, "09:50"), Zone: "eyelids", Item: "mascara"}}
+	})
+	ids := func(list []stack.Step) (all []string) {
+		for _, s := range list {
+			all = append(all, s.ID+" "+s.Start.String())
+		}
+		return all
+	}
+	if !slices.Equal(ids(p.Steps), ids(res.Steps)) {
+		t.Errorf("the plan has %v, wear goes on from %v", ids(p.Steps), ids(res.Steps))
+	}
 }

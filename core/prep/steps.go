@@ -654,7 +654,7 @@ func (pl *planner) bodyWords(d *draft) string {
 	if len(list) == 0 {
 		return ""
 	}
-	return sentence(pl.c.List(list)) + "."
+	return say.Capital(pl.c.List(list)) + "."
 }
 
 // glasses asks for sunglasses and a brim where strong sun meets skin round the eyes without sunscreen, and over snow or
@@ -675,8 +675,6 @@ func (pl *planner) glasses(d *draft) string {
 	}
 	return c.Say(say.Sunglasses)
 }
-
-func sentence(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 // measureWords says the sunscreen dose as the house measures it.
 func (pl *planner) measureWords(grams float64, zones face.Set) string {
@@ -752,7 +750,7 @@ func (pl *planner) scrubLips() []*draft {
 	}
 	stack.Measure(pl.c, &st, p, kit.Grams(p.Kind.Of().Film, pl.c.Area[face.Lips]))
 	st.Say = pl.c.Say(say.ScrubLips, "product", p.Name, "amount", st.Amount)
-	return []*draft{{slot: slots, zones: on, waits: true, with: -1, step: st}}
+	return []*draft{{slot: slots, under: lips, zones: on, waits: true, with: -1, step: st}}
 }
 
 // depuff is the method's cold pads or massage before serum, never on rosacea or after injectables.
@@ -778,7 +776,7 @@ func (pl *planner) depuff() []*draft {
 		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged
 		st.Say = pl.c.Say(say.MassageUp)
 	}
-	return []*draft{{slot: slots, zones: zones, waits: true, with: -1, step: st}}
+	return []*draft{{slot: slots, under: serum, zones: zones, waits: true, with: -1, step: st}}
 }
 
 // blend splits what the method mixes in the palm by its partner's steps: each part goes straight after its partner and

@@ -3,7 +3,6 @@ package rules
 
 import (
 	"slices"
-	"strings"
 
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -158,7 +157,7 @@ func New(l *say.Language, id ID, at Place, message say.ID, slots ...any) Finding
 
 // Saying returns the finding with other words.
 func (f Finding) Saying(words string) Finding {
-	f.Say = capital(words)
+	f.Say = say.Capital(words)
 	return f
 }
 
@@ -176,15 +175,8 @@ func (f Finding) NoReason() Finding {
 
 // Do returns the finding with other advice.
 func (f Finding) Do(instead string) Finding {
-	f.Instead = capital(instead)
+	f.Instead = say.Capital(instead)
 	return f
-}
-
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
 }
 
 // Worse reports whether something is found on a zone, or at all, that was not found before.

@@ -34,5 +34,6 @@ var (
 var (
 	EveningBefore  = row("countdown.evening_before", "{what}.")
 	FullRemoval    = row("countdown.full_removal", "Full removal")
+	PatchTestDue   = row("countdown.patch_test_due", "New to sensitive skin: {products}.")
 	PatchTestThese = row("countdown.patch_test_these", "Patch test {products}; no other new products from here.")
 )

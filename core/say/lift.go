@@ -90,6 +90,7 @@ var (
 	WithLukewarm      = row("lift.with_lukewarm", "with lukewarm water")
 	OnWarmFace        = row("lift.on_warm_face", "on the warm, damp face")
 	MassageOver       = row("lift.massage_over", "Massage {product} over {zones} for {seconds}, {on}, up and out.")
+	FlatFingers       = row("lift.flat_fingers", "Flat fingers and light: no kneading on {zones}.")
 	UnderEyeRing      = row("lift.ring_finger", "Under the eye with the ring finger, from the outer corner inwards.")
 	WetMitt           = row("lift.wet_mitt", "Wet the mitt with warm water for {zones}; each of its four sides once.")
 	WetMittWith       = row("lift.wet_mitt_with", "Put {product} on a wet mitt for {zones}; each of its four "+

@@ -39,25 +39,16 @@ func Named(name string) ID {
 
 // Language is one table of messages and how the language writes numbers and lists.
 type Language struct {
-	Tag     string         // as in BCP 47
-	Decimal string         // between whole and part
-	And     string         // before the last of a list
-	Numbers map[int]string // whole numbers that are written out where a slot asks for words
+	Tag     Tag
+	Decimal string    // between whole and part
+	And     string    // before the last of a list
+	Quotes  [2]string // around what is quoted
 	Plural  func(n float64) int
 	texts   [][]part // by ID
 }
 
 // English is the language that is complete by construction: each row adds its text to it.
-var English = &Language{Tag: "en", Decimal: ".", And: " and ", Numbers: englishNumbers, Plural: func(n float64) int {
-	if n == 1 {
-		return 0
-	}
-	return 1
-}}
-
-var englishNumbers = map[int]string{1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six", 7: "seven",
-	8: "eight", 9: "nine",
-	10: "ten", 11: "eleven", 12: "twelve", 20: "twenty"}
+var English = &Language{Tag: EN, Decimal: ".", And: " and ", Quotes: [2]string{`"`, `"`}, Plural: oneOrMany}
 
 // row adds a message with its English text and returns it.
 func row(name, text string) ID {
@@ -99,6 +90,7 @@ func (l *Language) Has(id ID) bool { return int(id) < len(l.texts) && l.texts[id
 // part is a piece of a text: words, or a slot.
 type part struct {
 	words  string
+	raw    string // a slot as it is written
 	slot   string
 	times  float64
 	format string
@@ -127,7 +119,7 @@ func parse(name, text string) []part {
 func parseSlot(of, text string) part {
 	forms := strings.Split(text, "|")
 	name, format, _ := strings.Cut(forms[0], ":")
-	p := part{times: 1, format: format, forms: forms[1:]}
+	p := part{raw: text, times: 1, format: format, forms: forms[1:]}
 	if at := strings.IndexAny(name, "*/"); at > 0 {
 		n, err := strconv.ParseFloat(name[at+1:], 64)
 		if err != nil {
@@ -140,6 +132,18 @@ func parseSlot(of, text string) part {
 	}
 	p.slot = name
 	return p
+}
+
+// Text is a message as the table has it, slots and all.
+func (l *Language) Text(id ID) string {
+	var b strings.Builder
+	for _, p := range l.texts[id] {
+		b.WriteString(p.words)
+		if p.slot != "" {
+			b.WriteString("{" + p.raw + "}")
+		}
+	}
+	return b.String()
 }
 
 // Slots lists the slots of a message that the caller fills, in the order of its text, each once.
@@ -201,7 +205,8 @@ func (l *Language) value(p *part, v any, slots []any) string {
 	}
 	text := fmt.Sprintf("%s", v) // a text, a word, or something that has a text
 	if p.format == "q" {
-		return strconv.Quote(text)
+		quoted := strconv.Quote(text)
+		return l.Quotes[0] + quoted[1:len(quoted)-1] + l.Quotes[1]
 	}
 	return text
 }
@@ -215,9 +220,10 @@ func (l *Language) number(p *part, n float64) string {
 	switch whole := int(n); {
 	case p.format == "roman":
 		return roman[whole]
-	case p.format == "words" && float64(whole) == n && l.Numbers[whole] != "":
-		return l.Numbers[whole]
 	case p.format == "words":
+		if id, written := byName["number."+strconv.Itoa(whole)]; written && float64(whole) == n && l.Has(id) {
+			return l.Say(id)
+		}
 		return strconv.FormatFloat(n, 'f', -1, 64)
 	}
 	how, digits := byte('f'), -1
@@ -238,6 +244,14 @@ func (l *Language) number(p *part, n float64) string {
 }
 
 var roman = []string{"0", "I", "II", "III", "IV", "V", "VI"}
+
+// Capital begins a text with a capital.
+func Capital(text string) string {
+	for i, r := range text {
+		return strings.ToUpper(string(r)) + text[i+len(string(r)):]
+	}
+	return text
+}
 
 // List joins words with commas and a last "and".
 func (l *Language) List(words []string) string {

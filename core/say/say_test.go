@@ -7,7 +7,7 @@ import (
 
 // other is a language made for a test, with two messages of its own.
 func other() *Language {
-	l := &Language{Tag: "xx", Decimal: ",", And: " y ", Numbers: map[int]string{2: "dos"}, Plural: func(n float64) int {
+	l := &Language{Tag: "xx", Decimal: ",", And: " y ", Plural: func(n float64) int {
 		switch {
 		case n == 1:
 			return 0
@@ -16,6 +16,7 @@ func other() *Language {
 		}
 		return 2
 	}}
+	l.Set("number.2", "dos")
 	l.Set("amount.grams", "{grams:f2} gramos")
 	l.Set("time.minutes", "{n:words} {n|uno|pocos|muchos}")
 	return l

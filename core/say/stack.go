@@ -2,9 +2,9 @@ package say
 
 var (
 	MinutesMissing = row("stack.minutes_missing",
-		"{minutes} are missing: skin is ready at {ready}, base is at {base}.")
+		"Skin is ready {minutes} after base, which is at {base}.")
 	MinutesMissingBare = row("stack.minutes_missing_bare",
-		"{minutes} are missing: skin is done at {ready}, and should be at {base}.")
+		"Skin is done {minutes} after {base}, when it should be.")
 	NotCooled    = row("stack.not_cooled", "{product} goes on {minutes} before the skin has cooled from the wash.")
 	SkinReadsHot = row("stack.skin_reads_hot",
 		"The skin reads {surface:f1} °C, and {face.hot_surface} is still hot.")

@@ -42,3 +42,20 @@ var (
 	LookEvening  = row("look.evening", "Long evening")
 	LookStage    = row("look.stage", "Stage, floodlit")
 )
+
+// Whole numbers that are written out where a slot asks for words.
+var _ = []ID{
+	row("number.1", "one"),
+	row("number.2", "two"),
+	row("number.3", "three"),
+	row("number.4", "four"),
+	row("number.5", "five"),
+	row("number.6", "six"),
+	row("number.7", "seven"),
+	row("number.8", "eight"),
+	row("number.9", "nine"),
+	row("number.10", "ten"),
+	row("number.11", "eleven"),
+	row("number.12", "twelve"),
+	row("number.20", "twenty"),
+}

@@ -13,6 +13,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/num"
 	"urncloth/core/say"
 	"urncloth/core/sun"
 )
@@ -79,7 +80,7 @@ var Beard = face.SetOf(face.UpperLip, face.Chin, face.Jaw)
 
 // Open fills in a valid sitting.
 func Open(s *Sitting) *Case {
-	c := &Case{Sitting: s, Words: say.English}
+	c := &Case{Sitting: s, Words: say.In(s.Language)}
 	c.Loc, _ = s.Day.Zone()
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
 	c.ChairAt, c.BaseAt, c.WearUntil, c.Until = at(s.Day.ChairAt), at(s.Day.BaseAt), at(s.Day.WearUntil),
@@ -183,7 +184,7 @@ func (c *Case) List(words []string) string { return c.Words.List(words) }
 // Vapour is the saturation pressure of water over air of that temperature, in hPa. Source: Magnus formula, WMO guide.
 func Vapour(tempC float64) float64 {
 	m := figure.Magnus
-	return m[0] * math.Exp(m[1]*tempC/(m[2]+tempC))
+	return m[0] * num.Exp(m[1]*tempC/(m[2]+tempC))
 }
 
 // Drying is how many times slower water leaves skin of that surface temperature in that air than skin of 32 °C in air
@@ -368,19 +369,24 @@ func (c *Case) Film(k kit.Kind, z face.Zone) float64 {
 	if c.Method.Is(method.MoistureDose, method.Generous) {
 		film, most = f.Full, figure.GenerousMost
 	}
-	s := c.Skin[z]
-	times := figure.LeanByOil[s.Oil]
-	switch s.Water {
-	case 0:
-		times += figure.LeanWater0
-	case 1:
-		times += figure.LeanWater1
-	}
-	if c.Client.Mature {
-		times += figure.LeanMature
-	}
+	times := c.LeanByOil(c.Skin[z].Oil) + c.LeanMore(z)
 	if learned, ok := c.Client.Learned.Moisture[z]; ok {
 		times *= learned
 	}
 	return min(film*times, most) * beard
+}
+
+// LeanMore is how much more than its oil grade says a zone's moisturiser is, times the lean film: for little water and
+// mature skin.
+func (c *Case) LeanMore(z face.Zone) (more float64) {
+	switch c.Skin[z].Water {
+	case 0:
+		more += figure.LeanWater0
+	case 1:
+		more += figure.LeanWater1
+	}
+	if c.Client.Mature {
+		more += figure.LeanMature
+	}
+	return more
 }

@@ -45,11 +45,13 @@ type Told struct {
 // Sitting is one client, one look, one day, and what is at hand for it.
 type Sitting struct {
 	Format    string        `json:"format" need:"yes"`
+	Language  say.Tag       `json:"language,omitempty"` // of what is said; English where none is named
 	Client    face.Client   `json:"client" need:"yes"`
 	Look      look.Look     `json:"look" need:"yes"`
 	Day       day.Day       `json:"day" need:"yes"`
 	Method    method.Choice `json:"method,omitempty"`
 	Kit       kit.Kit       `json:"kit" need:"yes" len:"0..5000"`
+	Figures   Figures       `json:"figures,omitempty"` // the studio's own, over the handbook's
 	Overrides []Override    `json:"lifted,omitempty" len:"0..100"`
 	Asked     *Asked        `json:"asked,omitempty"`
 	Told      *Told         `json:"told,omitempty"` // until asked again
@@ -98,6 +100,7 @@ func (s *Sitting) Check(prefix string, already doc.Faults) doc.Faults {
 	fs = append(fs, s.Day.Check(prefix+"day")...)
 	fs = append(fs, s.words(prefix)...)
 	fs = append(fs, s.Method.Check(prefix+"method")...)
+	fs = append(fs, s.Figures.Check(prefix+"figures")...)
 	if !has(already, prefix+"kit") {
 		fs = append(fs, s.Kit.Check(prefix+"kit")...)
 	}

@@ -125,6 +125,7 @@ func (e *evaluation) sequence() {
 	slices.SortStableFunc(e.moments, func(a, b moment) int { return a.start.Compare(b.start) })
 	if len(e.moments) > 0 {
 		e.res.StartsAt = e.moments[0].start
+		e.res.ReadyAt = e.moments[0].start // begun early, ready early
 	}
 }
 

@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"urncloth/core/act"
-	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -561,7 +560,7 @@ func timeShort(e *evaluation) {
 		if e.c.BareFaced() {
 			words = say.MinutesMissingBare
 		}
-		e.find(rules.TimeShort, "", 0, words, "minutes", Minutes(e.c.Words, late), "ready",
-			day.Wall(e.res.ReadyAt).Clock(), "base", e.c.Day.BaseAt.Clock())
+		e.find(rules.TimeShort, "", 0, words, "minutes", Minutes(e.c.Words, late),
+			"base", e.c.Day.BaseAt.Clock())
 	}
 }

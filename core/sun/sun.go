@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/figure"
+	"urncloth/core/num"
 )
 
 // Units of angle and time.
@@ -141,7 +142,7 @@ func Index(t time.Time, p day.Place, sky day.Sky, ground day.Ground, ozone float
 	if mu <= 0 {
 		return 0
 	}
-	clear := math.Exp(figure.UVIZenith*math.Log(mu) + figure.UVIOzone*math.Log(ozone/figure.ReferenceO3))
+	clear := num.Exp(figure.UVIZenith*num.Log(mu) + figure.UVIOzone*num.Log(ozone/figure.ReferenceO3))
 	return figure.UVIScale * clear *
 		(1 + figure.HeightPerKM*max(p.HeightM, 0)/metresAKM) * skyFactor[sky] * groundFactor[ground]
 }
@@ -196,7 +197,7 @@ func Ozone(t time.Time, lat, lon float64) float64 {
 	mean, perDay, byLongitude := figure.OzoneWave[0], figure.OzoneWave[1], figure.OzoneWave[2]
 	e := float64(t.UTC().YearDay())
 	wave := a + c*math.Sin(perDay*(e+f)*rad) + byLongitude*math.Sin(h*(lon+i)*rad)
-	return mean + wave*math.Pow(math.Sin(beta*lat*rad), 2)
+	return mean + wave*num.Pow(math.Sin(beta*lat*rad), 2)
 }
 
 // Effective is the factor a thinner film really gives: label^(q/2) for q ≤ 2 mg/cm². Source: Faurschou & Wulf 2007.
@@ -204,7 +205,7 @@ func Effective(label, film float64) float64 {
 	if label <= 1 || film <= 0 {
 		return 1
 	}
-	return math.Pow(label, min(film, figure.FullDose)/figure.FullDose)
+	return num.Pow(label, min(film, figure.FullDose)/figure.FullDose)
 }
 
 // SomeOutdoors reports whether the client is outdoors at any moment at which the open-sky index is as high as that.

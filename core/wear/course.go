@@ -10,6 +10,7 @@ import (
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
+	"urncloth/core/num"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/sun"
@@ -182,15 +183,15 @@ func inWater(s *day.Segment) bool { return s.Activity == day.Swim || s.Place == 
 func keeps(s *day.Segment, resists int, hours float64) float64 {
 	switch {
 	case s != nil && inWater(s) && resists == 0:
-		return math.Pow(figure.KeptUnlabel, hours/figure.UnlabelIn.Hours())
+		return num.Pow(figure.KeptUnlabel, hours/figure.UnlabelIn.Hours())
 	case s != nil && inWater(s):
-		return math.Pow(figure.KeptInWater, hours*60/float64(resistances[resists]))
+		return num.Pow(figure.KeptInWater, hours*60/float64(resistances[resists]))
 	case s != nil && s.Activity == day.Active:
-		return math.Pow(1-[3]float64{figure.LossActive, figure.LossActive40, figure.LossActive80}[resists], hours)
+		return num.Pow(1-[3]float64{figure.LossActive, figure.LossActive40, figure.LossActive80}[resists], hours)
 	case s != nil && s.Place.Outdoors():
-		return math.Pow(1-figure.LossOutdoors, hours)
+		return num.Pow(1-figure.LossOutdoors, hours)
 	}
-	return math.Pow(1-figure.LossIndoors, hours)
+	return num.Pow(1-figure.LossIndoors, hours)
 }
 
 // unkind is how unkind a moment is to interrupt: while active or swimming, still, at a segment's edge or indoors.

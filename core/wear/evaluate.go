@@ -367,7 +367,8 @@ func (e *evaluation) worstOfBody() {
 	}
 	b.Worst, b.WorstSED = "", 0
 	for _, z := range bare.List() {
-		if sed := e.reckon(e.onTime, face.SetOf(z), e.coats(), false).dose; b.Worst == "" || doc.Num(sed) > b.WorstSED {
+		sed := e.reckon(e.onTime, face.SetOf(z), e.coats(), false).dose
+		if b.Worst == "" || sed > float64(b.WorstSED)+figure.Same {
 			b.Worst, b.WorstSED = z.String(), doc.Num(sed)
 		}
 	}

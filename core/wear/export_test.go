@@ -16,7 +16,7 @@ type Halt struct {
 // Writer writes interruptions as the planner would: what shines is blotted, and what does not is not. Ok is false where
 // one of them would have nothing to do.
 func Writer(c *sitting.Case, prep *stack.Result) func(halts ...Halt) (ups []TouchUp, ok bool) {
-	p := newPlanner(c, prep)
+	p := newPlanner(c, prep, nil)
 	p.choose()
 	return func(halts ...Halt) (ups []TouchUp, ok bool) {
 		var stops []stop
@@ -36,7 +36,7 @@ func Writer(c *sitting.Case, prep *stack.Result) func(halts ...Halt) (ups []Touc
 
 // Searched is the dose and the zone-minutes of shine that the search reckons for the interruptions it chose.
 func Searched(c *sitting.Case, prep *stack.Result) (dose, shown float64, ok bool) {
-	p := newPlanner(c, prep)
+	p := newPlanner(c, prep, nil)
 	p.choose()
 	s := p.search()
 	list, _ := s.plan()

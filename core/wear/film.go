@@ -1,7 +1,6 @@
 package wear
 
 import (
-	"math"
 	"slices"
 	"time"
 
@@ -11,6 +10,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/num"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 )
@@ -25,7 +25,7 @@ type film struct {
 }
 
 func newFilm(l stack.Layer, left, spf float64, waterMin int) film {
-	return film{l, left, spf, math.Log(max(spf, 1)), resistance(waterMin)}
+	return film{l, left, spf, num.Log(max(spf, 1)), resistance(waterMin)}
 }
 
 // screen is the films on every zone.
@@ -144,7 +144,7 @@ func (s *screen) over(c *sitting.Case, zones face.Set) (mean, factor float64) {
 			grams += s[z][i].left * c.Area[z]
 		}
 		if z == zones.First() || !alike(s[z], last) { // neighbours mostly are
-			passes, last = math.Exp(-logFactor(s[z])), s[z]
+			passes, last = num.Exp(-logFactor(s[z])), s[z]
 		}
 		through += c.Area[z] * passes
 	}
@@ -290,7 +290,7 @@ func (w *course) pass(r *reckoned, p *piece, zones face.Set) {
 		for _, z := range zones.List() {
 			area += w.c.Area[z]
 			if z == zones.First() || !alike(r.screen[z], last) {
-				passes, last = math.Exp(-logAfter(r.screen[z], &p.half)), r.screen[z]
+				passes, last = num.Exp(-logAfter(r.screen[z], &p.half)), r.screen[z]
 			}
 			through += w.c.Area[z] * passes
 		}

@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/num"
 )
 
 // The search for the touch-ups, coats and blots together. A node is a moment of the grid at which somebody may be
@@ -98,7 +99,9 @@ type search struct {
 	floor   []float64 // the least dose from a moment on
 	bare    []float64 // what would reach bare skin from a moment on
 	sunEnd  int
-	work    int // moments let go by so far
+	work    int   // moments let go by so far
+	root    trail // where it begins: at base, or after the last interruption there was
+	begin   int   // node before which nothing new may come
 	slab    []trail
 }
 
@@ -194,7 +197,7 @@ func (s *search) light() {
 	least, highest := 0.0, 0.0
 	for _, g := range s.groups {
 		highest = max(highest, g.cap, g.capTo[0], g.capTo[1])
-		least += g.share * math.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
+		least += g.share * num.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
 	}
 	s.passes = newPassing(highest)
 	for k := n - 1; k >= 0; k-- {
@@ -307,7 +310,7 @@ const passMarks = 256 // to one ln
 func newPassing(highest float64) passing {
 	p := make(passing, int(highest*passMarks)+3)
 	for i := range p {
-		p[i] = math.Exp(-float64(i) / passMarks)
+		p[i] = num.Exp(-float64(i) / passMarks)
 	}
 	return p
 }
@@ -453,9 +456,9 @@ func (s *search) find(a aim) found {
 	if a.best != nil {
 		r.value = a.least(a.best)
 	}
-	zero := s.start()
-	r.at[0] = []*trail{&zero}
-	for k := 0; k < s.end; k++ {
+	zero := s.root
+	r.at[zero.node] = []*trail{&zero}
+	for k := zero.node; k < s.end; k++ {
 		for _, m := range r.at[k] {
 			s.follow(r, m)
 		}
@@ -471,6 +474,18 @@ type leg struct {
 	on   trail
 	at   int   // how far on has come
 	next trail // at the node it was last led to
+}
+
+// endless is an aim that nothing misses.
+var endless = aim{score: math.MaxInt64, dose: math.Inf(1), shown: math.Inf(1)}
+
+// leaving is the way from an interruption.
+func (s *search) leaving(m *trail) leg {
+	l := leg{from: m, last: m.last, mask: -1}
+	if m.coat {
+		l.last = m.node
+	}
+	return l
 }
 
 // to leads a leg on to a node; ok is false where neither that node nor any later one can be had within the aim.
@@ -505,7 +520,7 @@ func (l *leg) to(s *search, r *run, j int) (ok bool) {
 
 // useful reports whether there is anything to do at the interruption the leg begins with.
 func (l *leg) useful(s *search) bool {
-	return l.from.node == 0 || l.from.coat || l.mask != 0 || s.inReset(l.from.node)
+	return l.from.node == s.root.node || l.from.coat || l.mask != 0 || s.inReset(l.from.node)
 }
 
 // follow leads a trail on to every later interruption, and to the end.
@@ -514,11 +529,8 @@ func (s *search) follow(r *run, m *trail) {
 		r.whole = false
 		return
 	}
-	l := leg{from: m, last: m.last, mask: -1}
-	if m.coat {
-		l.last = m.node
-	}
-	first := m.node + 1
+	l := s.leaving(m)
+	first := max(m.node+1, s.begin)
 	if m.count >= r.count {
 		first = s.end
 	}
@@ -816,18 +828,15 @@ func (s *search) variants(h halt) []halt {
 
 // value is what some interruptions come to, nil where they cannot be.
 func (s *search) value(list []halt) *trail {
-	r := &run{aim: aim{score: math.MaxInt64, dose: math.Inf(1), shown: math.Inf(1)}}
-	m := s.start()
+	r := &run{aim: endless}
+	m := s.root
 	for i := 0; i <= len(list); i++ {
-		l := leg{from: s.hold(&m), last: m.last, mask: -1}
-		if m.coat {
-			l.last = m.node
-		}
+		l := s.leaving(s.hold(&m))
 		j := s.end
 		if i < len(list) {
 			j = list[i].node
 		}
-		if j <= m.node || j > s.end || j == s.end && i < len(list) || !l.to(s, r, j) || !l.useful(s) {
+		if j <= m.node || j < s.begin || j > s.end || j == s.end && i < len(list) || !l.to(s, r, j) || !l.useful(s) {
 			return nil
 		}
 		m = l.next
@@ -895,7 +904,7 @@ func (s *search) better(a, b *trail) bool {
 
 // chosen searches for the interruptions.
 func (s *search) chosen() (list []halt, gap float64) {
-	chain := s.best[0]
+	chain := s.ahead()
 	shown, blots := s.tending(chain.score>>missBits&(1<<keepBits-1) > 0)
 	few := max(chain.coats, blots)
 	a := aim{score: chain.score, shown: shown, tended: shown == 0}
@@ -962,9 +971,17 @@ func (s *search) safer(list []halt) []halt {
 
 // plainly is the fewest coats that the labels ask for, and a blot wherever skin would shine before the next moment.
 func (s *search) plainly() (list []halt) {
-	coat := s.nextCoat(0)
-	m := s.start()
-	for k := 0; k < s.worn; k++ {
+	m := s.root
+	first := s.leaving(&m)
+	coat := s.nextCoat(first.last)
+	from := 0
+	if s.begin > 1 {
+		if from = s.begin; !first.to(s, &run{aim: endless}, from) {
+			return nil
+		}
+		m = first.next
+	}
+	for k := from; k < s.worn; k++ {
 		m.node, m.coat = k, k == coat
 		mask := s.tendedUntil(&m, figure.Grid.Minutes())
 		if m.coat || mask != 0 && !s.kept[k] {
@@ -987,6 +1004,15 @@ func (s *search) plainly() (list []halt) {
 
 // nextCoat is the node of the coat that follows another on the best chain, 0 for none.
 func (s *search) nextCoat(i int) int {
+	if i < s.begin-1 {
+		want := s.rest[i][s.begin-i]
+		for j := s.begin; j < s.end; j++ {
+			if s.open[j] && (chain{s.steps[i][j-i-1] + s.best[j].score, s.best[j].coats + 1}) == want {
+				return j
+			}
+		}
+		return 0
+	}
 	for j := i + 1; j < s.end; j++ {
 		if s.open[j] && (chain{s.steps[i][j-i-1] + s.best[j].score, s.best[j].coats + 1}) == s.best[i] {
 			return j
@@ -1032,10 +1058,11 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 	if s.end > figure.StrideFrom { // on a long day every other moment, and what that leaves out is not called proven
 		stride, whole = figure.Stride, false
 	}
+	blots := s.root.count - s.root.coats // before the search begins
 	for n := range figure.MoreTouchUps + 1 {
 		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
-			coats: labels.coats + n, count: labels.coats + n, least: leastDose, plain: true, width: figure.FewTrails,
-			stride: stride, work: math.MaxInt32})
+			coats: labels.coats + n, count: labels.coats + n + blots, least: leastDose, plain: true,
+			width: figure.FewTrails, stride: stride, work: math.MaxInt32})
 		whole = whole && f.whole
 		if f.trail == nil {
 			continue

@@ -41,7 +41,7 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 	}
 	var list []sheen
 	for _, z := range face.BaseArea.List() {
-		s := sheen{zone: z, from: washed, rate: figure.Sebum[c.Skin[z].Oil] * warmth}
+		s := sheen{zone: z, from: washed, rate: c.Sebum(c.Skin[z].Oil) * warmth}
 		if learned, ok := c.Client.Learned.Sebum[z]; ok {
 			s.rate *= learned
 		}

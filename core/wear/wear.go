@@ -3,7 +3,6 @@ package wear
 import (
 	"math"
 	"slices"
-	"strconv"
 	"time"
 
 	"urncloth/core/act"
@@ -14,6 +13,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
+	"urncloth/core/num"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
@@ -114,10 +114,13 @@ type Result struct {
 }
 
 // Plan finds the touch-ups of a day and evaluates them. Prep is the evaluated prep that goes before.
-func Plan(c *sitting.Case, prep *stack.Result) Result {
+func Plan(c *sitting.Case, prep *stack.Result) Result { return plan(c, prep, nil) }
+
+// plan is Plan for a day that is under way, or nil.
+func plan(c *sitting.Case, prep *stack.Result, b *Begun) Result {
 	scarce := map[string]bool{}
 	for {
-		res := planned(c, prep, scarce)
+		res := planned(c, prep, scarce, b)
 		if !runsShort(c, prep, &res, scarce) || len(scarce) > figure.MostScarce {
 			return res
 		}
@@ -147,8 +150,8 @@ func usedBefore(prep *stack.Result, p *kit.Product) (grams float64) {
 }
 
 // planned is one plan, with products that would run out passed over while another is free of cautions.
-func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool) Result {
-	p := newPlanner(c, prep)
+func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool, b *Begun) Result {
+	p := newPlanner(c, prep, b)
 	p.scarce = scarce
 	res := p.spared(prep, p.touchUps())
 	if q := p.powder(); q != nil &&
@@ -170,7 +173,7 @@ func (p *planner) spared(prep *stack.Result, ups []TouchUp) Result {
 		res := evaluate(p.c, prep, p.course, slices.Clone(ups), p.gap == 0)
 		var idle []rules.Finding
 		res.Findings = slices.DeleteFunc(res.Findings, func(f rules.Finding) bool {
-			if f.Rule == rules.Needless {
+			if f.Rule == rules.Needless && !p.begun.done(f.Step) {
 				idle = append(idle, f)
 			}
 			return f.Rule == rules.Needless
@@ -210,7 +213,7 @@ func Check(c *sitting.Case, prep *stack.Result, ups []TouchUp) Result {
 
 // Usual is a touch-up as the planner would write it for a moment: blot, renew the sunscreen by day, powder.
 func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
-	p := newPlanner(c, prep)
+	p := newPlanner(c, prep, nil)
 	p.choose()
 	moment, _ := at.In(c.Loc)
 	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
@@ -235,12 +238,14 @@ type planner struct {
 
 	unpowdered bool // no powder is carried
 	gap        float64
+	begun      *Begun // of a day that is under way
 }
 
-func newPlanner(c *sitting.Case, prep *stack.Result) *planner {
+func newPlanner(c *sitting.Case, prep *stack.Result, b *Begun) *planner {
 	p := &planner{
 		c:      c,
-		course: newCourse(c),
+		begun:  b,
+		course: newCourse(c, b.moments(c)...),
 		first:  firstCoat(c, &prep.Layers),
 		sheens: sheens(c, &prep.Layers, prep.Steps),
 	}
@@ -298,7 +303,7 @@ func (p *planner) touchUps() []TouchUp {
 	list, gap := s.plan()
 	p.gap = gap
 	var stops []stop
-	var coats []time.Time
+	coats := p.coatsDone()
 	for _, h := range list {
 		stops = append(stops, stop{at: p.grid[h.node], coat: h.coat})
 		if h.coat {
@@ -309,17 +314,20 @@ func (p *planner) touchUps() []TouchUp {
 	stops = slices.DeleteFunc(stops, func(e stop) bool { return !e.coat && e.blot == 0 }) // the reset alone
 	stops = p.reset(stops)
 	p.tend(stops)
-	ups := make([]TouchUp, len(stops))
+	ups, ids := make([]TouchUp, len(stops)), p.ids(len(stops))
 	for i, e := range stops {
-		ups[i] = p.write(e, "t"+strconv.Itoa(i+1))
+		ups[i] = p.write(e, ids[i])
 	}
 	p.explain(ups, coats)
+	if p.begun != nil {
+		return append(slices.Clone(p.begun.Done), ups...)
+	}
 	return ups
 }
 
 // tend settles what is blotted and powdered at each stop.
 func (p *planner) tend(stops []stop) {
-	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
+	oil := p.soFar()
 	for i := range stops {
 		e, next := &stops[i], p.c.WearUntil
 		if i+1 < len(stops) {
@@ -372,7 +380,15 @@ func (p *planner) search() *search {
 		half := p.halfTime()
 		resets = append(resets, window{half.Add(-figure.ResetWithin), half.Add(figure.ResetWithin)})
 	}
+	if p.begun != nil { // what is over can be missed no more
+		over := func(w window) bool { return w.to.Before(p.begun.Now) }
+		early, resets = slices.DeleteFunc(early, over), slices.DeleteFunc(resets, over)
+	}
 	s.prepare(early, resets)
+	s.root = s.start()
+	if s.begin = 1; p.begun != nil {
+		s.resume(p.pins(s), s.from(p.begun.Now))
+	}
 	return s
 }
 
@@ -419,7 +435,7 @@ func (p *planner) long() bool {
 func (p *planner) reset(stops []stop) []stop {
 	byTime := func(a, b stop) int { return a.at.Compare(b.at) }
 	slices.SortFunc(stops, byTime)
-	if !p.long() {
+	if !p.long() || p.begun != nil && p.begun.Now.After(p.halfTime()) {
 		return stops
 	}
 	half := p.halfTime()
@@ -453,7 +469,8 @@ func (p *planner) kindest(half time.Time) (best time.Time, found bool) {
 	least := math.Inf(1)
 	for _, t := range p.grid[1:] {
 		d := t.Sub(half).Abs()
-		if d > figure.ResetWithin || p.keptFree(t) || !t.Before(p.c.WearUntil) {
+		over := p.begun != nil && t.Before(p.begun.Now)
+		if d > figure.ResetWithin || over || p.keptFree(t) || !t.Before(p.c.WearUntil) {
 			continue
 		}
 		if cost := float64(p.unkind(t))*figure.KindestStep + d.Minutes(); cost < least {
@@ -507,8 +524,8 @@ func (p *planner) groups(classes []class) []group {
 			for _, l := range p.lays(windy) {
 				if l.zones.Has(z) {
 					r := resistance(l.product.WaterResistantMin)
-					g.adds[i][r] += l.film / figure.FullDose * math.Log(l.product.SPF)
-					g.capTo[i] = max(g.capTo[i], math.Log(l.product.SPF))
+					g.adds[i][r] += l.film / figure.FullDose * num.Log(l.product.SPF)
+					g.capTo[i] = max(g.capTo[i], num.Log(l.product.SPF))
 				}
 			}
 		}

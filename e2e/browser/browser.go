@@ -9,6 +9,7 @@ import (
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/launcher/flags"
+	"github.com/go-rod/rod/lib/proto"
 )
 
 // Size of the page every view is looked at in.
@@ -50,6 +51,9 @@ func launch(path string) (address string, err error) {
 // Page opens an address in a window of its own, with no cookies of another.
 func Page(b *rod.Browser, address string) *rod.Page {
 	p := b.MustIncognito().MustPage(address).MustSetViewport(Width, Height, 1, false)
+	go p.EachEvent(func(*proto.PageJavascriptDialogOpening) { // a window that holds something unsaved asks: yes, leave
+		_ = proto.PageHandleJavaScriptDialog{Accept: true}.Call(p)
+	})()
 	p.MustWaitLoad()
 	return p
 }

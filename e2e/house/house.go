@@ -8,10 +8,14 @@ import (
 	"os"
 	"time"
 
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+
 	"urncloth/demo"
 	"urncloth/internal/app"
 	"urncloth/internal/demoload"
 	"urncloth/internal/device"
+	"urncloth/internal/password"
 	"urncloth/internal/pgserver"
 	"urncloth/internal/store"
 	"urncloth/internal/web"
@@ -21,9 +25,48 @@ import (
 // Morning is the moment it is in the house: the morning of the regatta.
 var Morning = time.Date(2027, 6, 19, 8, 12, 0, 0, time.UTC)
 
+// A studio on its first day stands beside the demo's, and this is its owner's sign-in.
+const (
+	NewEmail    = "tamsin@dyehouse.example"
+	NewPassword = "madder-weld-and-woad"
+)
+
+// begun adds it.
+func begun(ctx context.Context, dsn string) error {
+	c, err := pgx.Connect(ctx, dsn)
+	if err != nil {
+		return err
+	}
+	defer c.Close(ctx)
+	hash, err := password.Hash(ctx, NewPassword)
+	if err != nil {
+		return err
+	}
+	return pgx.BeginFunc(ctx, c, func(tx pgx.Tx) error {
+		s := store.Studio{ID: uuid.New(), Name: "The Dyehouse", Timezone: "Europe/Dublin"}
+		if err := store.AddStudio(ctx, tx, s); err != nil {
+			return err
+		}
+		_, err := store.AddPerson(ctx, tx, store.Person{Email: NewEmail, Name: "Tamsin Weir", Role: "owner",
+			PasswordHash: hash})
+		return err
+	})
+}
+
 // With opens a house, runs work against its address, and closes it again. Unsafe drops durability: not for load
 // figures.
 func With(ctx context.Context, unsafe bool, work func(url string) error) error {
+	return on(ctx, unsafe, func(string) error { return nil }, func(url, _ string) error { return work(url) })
+}
+
+// WithCrowd opens a house that has a crowd of studios in it; dsn is its database, as owner.
+func WithCrowd(ctx context.Context, size Size, work func(c Crowd, url, dsn string) error) error {
+	var c Crowd
+	return on(ctx, true, func(dsn string) (err error) { c, err = crowded(ctx, dsn, size); return err },
+		func(url, dsn string) error { return work(c, url, dsn) })
+}
+
+func on(ctx context.Context, unsafe bool, fill func(dsn string) error, work func(url, dsn string) error) error {
 	dir, err := os.MkdirTemp("", "urncloth-house")
 	if err != nil {
 		return err
@@ -48,17 +91,24 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	if err := demoload.Load(ctx, dsn); err != nil {
 		return err
 	}
+	if err := begun(ctx, dsn); err != nil {
+		return err
+	}
+	if err := fill(dsn); err != nil {
+		return err
+	}
 	kept, err := store.OpenBeside(ctx, dsn)
 	if err != nil {
 		return err
 	}
 	defer kept.Close()
+	began := time.Now()
 	handler := web.New(
 		web.Options{App: &app.App{Store: kept, Bench: device.Simulation{},
-			Now: func() time.Time { return Morning }}, UI: ui.Files(),
+			Now: func() time.Time { return Morning.Add(time.Since(began)) }, Demo: true}, UI: ui.Files(),
 			Demo: &web.Demo{Email: demo.Email, Password: demo.Password}},
 	)
 	server := httptest.NewServer(handler)
 	defer server.Close()
-	return work(server.URL)
+	return work(server.URL, dsn)
 }

@@ -8,6 +8,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"flag"
 	"fmt"
 	"io"
 	"net/http"
@@ -32,6 +33,15 @@ const (
 )
 
 func main() {
+	only := flag.Bool("crowd", false, "measure the crowd alone")
+	flag.Parse()
+	if *only {
+		if err := crowd(); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+		return
+	}
 	err := house.With(context.Background(), false, func(url string) error {
 		if err := plans(url); err != nil {
 			return err
@@ -41,7 +51,7 @@ func main() {
 		}
 		return requests(url)
 	})
-	if err = errors.Join(err, documents(), killed()); err != nil {
+	if err = errors.Join(err, documents(), killed(), appends(), crowd()); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
@@ -187,7 +197,7 @@ func paints(root string) error {
 				browser.Painted(
 					p,
 					`() => { window.was = document.querySelector('.panel .now').innerText;
-						document.querySelector('[aria-label="Start 15 seconds later"]').click() }`,
+						document.querySelector('[aria-label="+ 15 s, start later"]').click() }`,
 					`() => document.querySelector('.panel .now').innerText !== window.was`,
 				),
 			)
@@ -203,7 +213,33 @@ func paints(root string) error {
 			drags = append(drags, browser.Painted(p, browser.PullEdge, browser.EdgeMoved))
 		}
 		report("stretch dragged to paint", drags[2:])
+		typed(p)
 	})
+}
+
+// typed measures from a key in the room's warmth to the painted letter, and to the painted word that it is planned.
+func typed(p *rod.Page) {
+	browser.Text(p, ".leaves a", "Intake").MustClick()
+	browser.Text(p, "[role=tab]", "Day").MustClick()
+	id := browser.Text(p, "label", "^Room, °C$").MustAttribute("for")
+	p.MustEval(`(id) => { window.room = document.getElementById(id); window.type = (text) => {
+		Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(window.room, text)
+		window.room.dispatchEvent(new InputEvent('input', { bubbles: true })); window.mid = false } }`, *id)
+	var letters, planned []time.Duration
+	for i := range changes {
+		text := fmt.Sprintf("2%d", 1+i%8)
+		key := fmt.Sprintf("() => window.type(%q)", text)
+		const away = `const s = document.querySelector('.state').innerText; window.mid ||= !/^Saved/.test(s)`
+		letters = append(letters, browser.Painted(p, key, fmt.Sprintf(`() => window.room.value === %q`, text)))
+		browser.Text(p, ".state", "^Saved")
+		time.Sleep(time.Second)
+		key = fmt.Sprintf("() => window.type(%q)", text+".5")
+		planned = append(planned, browser.Painted(p, key,
+			`() => { `+away+`; return window.mid && /^Saved/.test(s) }`))
+		time.Sleep(time.Second)
+	}
+	report("key to painted letter", letters[2:])
+	report("key to painted plan", planned[2:])
 }
 
 func report(what string, took []time.Duration) {

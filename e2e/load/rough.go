@@ -111,6 +111,17 @@ func killed() error {
 	return err
 }
 
+// appends compares the rate at which events are kept with that of the database's own benchmark.
+func appends() error {
+	const least = 0.7
+	ours, theirs, err := pgtest.Appends(context.Background(), 5*time.Second)
+	fmt.Printf("%.0f events kept a second, the database's own transaction %.0f: %.2f\n", ours, theirs, ours/theirs)
+	if err == nil && ours < least*theirs {
+		err = fmt.Errorf("events are kept at less than %g of that", least)
+	}
+	return err
+}
+
 func failed(faults []string) error {
 	if len(faults) == 0 {
 		return nil

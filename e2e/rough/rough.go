@@ -148,13 +148,17 @@ func (m *Room) Path(op Operation) string {
 		if rest, is := strings.CutPrefix(op.Path, prefix+"{id}"); is {
 			return prefix + id + rest
 		}
+		if rest, is := strings.CutPrefix(op.Path, prefix+"{token}"); is {
+			return prefix + id + rest
+		}
 	}
 	return op.Path
 }
 
 // shuts is what would shut the door or take away what the others need.
 func shuts(op Operation) bool {
-	return slices.Contains([]string{"sign-in", "sign-out", "erase-client", "change-password", "save-safety"}, op.ID) ||
+	return slices.Contains([]string{"sign-in", "sign-out", "erase-client", "change-password", "save-safety",
+		"stay-at-chair", "lock-chair", "unlock-chair"}, op.ID) ||
 		strings.HasPrefix(op.Path, "/api/people")
 }
 
@@ -194,6 +198,8 @@ func (m *Room) Requests(n int, seed uint64) (faults []string, sent int, err erro
 		req.Header.Set("Content-Type", "application/json")
 		if strings.HasSuffix(op.Path, ".csv") {
 			req.Header.Set("Content-Type", "text/csv")
+		} else if strings.HasSuffix(op.Path, "/events") {
+			req.Header.Set("Content-Type", "application/x-ndjson")
 		}
 		sent++
 		res, err := m.Client.Do(req)

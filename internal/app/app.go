@@ -15,6 +15,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/method"
+	"urncloth/core/say"
 	"urncloth/internal/device"
 	"urncloth/internal/store"
 )
@@ -36,6 +37,7 @@ type App struct {
 	Bench    device.Bench
 	Happened func(kind string)
 	Planned  func(took time.Duration)
+	Demo     bool // it runs on the demo's data, for trying out
 }
 
 // security tells that something happened that has to do with who may come in.
@@ -54,6 +56,7 @@ type Actor struct {
 	Email  string
 	Role   Role
 	Token  string
+	Tongue say.Tag // in which they are answered
 
 	hash    []byte // of the token
 	session uuid.UUID
@@ -62,6 +65,8 @@ type Actor struct {
 	first   []First
 	factor  bool
 	seal    []byte
+	taste   Taste
+	chair   store.Chair
 }
 
 // Bearing is whoever a token belongs to, if anybody.
@@ -111,6 +116,24 @@ type Me struct {
 	Timezone   string        `json:"timezone"`
 	People     []string      `json:"people"`
 	Method     method.Choice `json:"method"`
+	Place      day.Place     `json:"place"`
+	Demo       bool          `json:"demo" doc:"this is the demo, which has a day of its own"`
+	ChairUntil *time.Time    `json:"chair_until,omitempty" doc:"until when this device stays signed in at a chair"`
+	Ways
+	Taste
+}
+
+// Ways is how the studio writes dates and numbers, in what it pays, and whom it calls where it works.
+type Ways struct {
+	Region    string `json:"region" need:"yes" len:"2..20" doc:"BCP 47"`
+	Currency  string `json:"currency" need:"yes" len:"3..3" doc:"ISO 4217"`
+	Emergency string `json:"emergency" len:"0..40" doc:"the number called in an emergency where the studio works"`
+}
+
+// Taste is in which language and form somebody has the program; "" is as their device has it.
+type Taste struct {
+	Language string `json:"language" len:"0..10"`
+	Form     string `json:"form" len:"0..5" doc:"light or dark"`
 }
 
 // Me tells a person who they are, as the studio has it now.
@@ -123,7 +146,10 @@ func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
 		names, err := store.PeopleNames(ctx, tx)
 		me = Me{who.ID, who.Name, who.Email, who.Role, who.Role.Rights(), who.first, who.factor,
 			base64.StdEncoding.EncodeToString(who.seal), who.safety.IdleMin, who.safety.BackupDays, s.Name, s.Timezone,
-			names, method.Choice{}.Over(s.Method)}
+			names, method.Choice{}.Over(s.Method), s.Place, a.Demo, nil, Ways(s.Ways), who.taste}
+		if until := who.chair.Until; !until.IsZero() {
+			me.ChairUntil = &until
+		}
 		return err
 	})
 	return me, err
@@ -133,18 +159,25 @@ func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
 // comes before it. Who they are and may do is read in that transaction, so that a role that was changed holds at once.
 func (a *App) as(ctx context.Context, who *Actor, right Right, work func(pgx.Tx) error) error {
 	enter := a.Store.As
-	if right == self {
+	if right == self || right == door {
 		enter = a.Store.AsOneself
 	}
 	err := enter(ctx, who.hash, a.Now(), func(tx pgx.Tx, b store.Bearer) error {
 		who.ID, who.Studio, who.Name, who.Email, who.Role = b.ID, b.StudioID, b.Name, b.Email, Role(b.Role)
 		who.session, who.studio, who.safety, who.factor, who.seal = b.Session.ID, b.Studio, b.Safety, b.Factor, b.Seal
+		who.taste = Taste{b.Language, b.Form}
 		who.first = []First{}
 		if b.MustChange {
 			who.first = append(who.first, FirstPassword)
 		}
 		if b.OwnersFactor && who.Role == Owner && !b.Factor {
 			who.first = append(who.first, FirstFactor)
+		}
+		if who.chair = b.Chair; right == door {
+			return work(tx)
+		}
+		if b.Chair.Locked {
+			return ErrLocked
 		}
 		if right != self && len(who.first) > 0 {
 			return ErrFirst

@@ -14,6 +14,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"urncloth/core/act"
+	"urncloth/core/chair"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -44,8 +45,14 @@ type house struct {
 
 func open(t *testing.T) *house {
 	t.Helper()
+	return openOn(t, pgtest.DSN(t))
+}
+
+// openOn is open on a database of one's own.
+func openOn(t *testing.T, dsn string) *house {
+	t.Helper()
 	h := &house{t: t, now: time.Date(2026, 6, 20, 5, 0, 0, 0, time.UTC)}
-	h.App = &app.App{Store: pgtest.Store(t), Bench: device.Simulation{}, Now: func() time.Time { return h.now }}
+	h.App = &app.App{Store: pgtest.Open(t, dsn), Bench: device.Simulation{}, Now: func() time.Time { return h.now }}
 	var err error
 	if h.owner, err = h.knock(demo.Email, demo.Password, "chair"); err != nil {
 		t.Fatal(err)
@@ -179,7 +186,7 @@ func TestARecordIsCheckedBeforeItIsKept(t *testing.T) {
 	if got := refused(err); !slices.Contains(got, "record.name") || !slices.Contains(got, "record.born") {
 		t.Errorf("%v: %v", got, err)
 	}
-	if list, _ := h.Clients(t.Context(), h.owner, ""); len(list) != 8 {
+	if list, _ := h.Clients(t.Context(), h.owner, "", 0); len(list) != 8 {
 		t.Errorf("%d clients", len(list))
 	}
 }
@@ -405,16 +412,25 @@ func TestTheHouseTakesNotesToRulesAndMethodsAlone(t *testing.T) {
 func TestAnExportHoldsTheClientEverySittingAndWhoReadThem(t *testing.T) {
 	h := open(t)
 	c, s := h.added(t)
+	lines := eventLine("tablet", 1, "10:00:00", chair.Start, `, "step": "p1"`) +
+		eventLine("tablet", 2, "10:01:00", chair.Note, `, "text": "dry chin"`)
+	if _, err := h.Append(t.Context(), h.owner, s.ID, []byte(lines), app.Sent{Now: h.now}); err != nil {
+		t.Fatal(err)
+	}
 	out, err := h.ExportClient(t.Context(), h.owner, c.ID)
 	if err != nil || out.Format != "urncloth.client/1" || out.Client.Notes != c.Notes || len(out.Sittings) != 1 ||
 		out.Sittings[0].ID != s.ID || len(out.Sittings[0].Plan.Prep.Steps) == 0 {
 		t.Fatalf("%+v, %v", out.Client, err)
 	}
+	if at := out.Chairs; len(at) != 1 || at[0].SittingID != s.ID || at[0].Plan["format"] != "urncloth.plan/1" ||
+		len(at[0].Events) != 2 || at[0].Events[1]["text"] != "dry chin" {
+		t.Errorf("of the chair: %+v", at)
+	}
 	var acts []string
 	for _, line := range out.Audit {
 		acts = append(acts, line.Act)
 	}
-	if want := []string{"add client", "add sitting", "export client"}; !slices.Equal(acts, want) {
+	if want := []string{"add client", "add sitting", "begin sitting", "export client"}; !slices.Equal(acts, want) {
 		t.Errorf("%q", acts)
 	}
 	if err := h.EraseClient(t.Context(), h.owner, c.ID); err != nil {

@@ -16,7 +16,8 @@ import (
 	"urncloth/internal/store"
 )
 
-const listLimit = 200
+// clientsPage is how many clients are read at once.
+const clientsPage = 100
 
 // ClientLine is a client in a list.
 type ClientLine struct {
@@ -45,8 +46,9 @@ type ClientEdit struct {
 	Notes   string      `json:"notes,omitempty" len:"0..20000"`
 }
 
-// Clients finds clients by a part of their name, allergies or notes.
-func (a *App) Clients(ctx context.Context, who Actor, words string) (list []ClientLine, err error) {
+// Clients finds clients by a part of their name, allergies or notes: a page of them by name, after those that are read
+// already.
+func (a *App) Clients(ctx context.Context, who Actor, words string, skip int) (list []ClientLine, err error) {
 	list = []ClientLine{}
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		s, err := store.StudioOf(ctx, tx)
@@ -57,7 +59,7 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 		if err := store.NoteOnce(ctx, tx, who.ID, "list clients", a.Now().Add(-onceIn)); err != nil {
 			return err
 		}
-		rows, err := store.Clients(ctx, tx, words, listLimit)
+		rows, err := store.Clients(ctx, tx, words, skip, clientsPage)
 		for _, r := range rows {
 			allergies := r.Record.Allergies
 			if allergies == nil {
@@ -68,7 +70,7 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 				ClientLine{
 					r.ID,
 					r.Name,
-					r.Record.TypeOf(say.English, r.Record.States(today)),
+					r.Record.TypeOf(say.In(who.Tongue), r.Record.States(today)),
 					allergies,
 					r.Sittings,
 					r.Last,
@@ -83,7 +85,7 @@ func (a *App) Clients(ctx context.Context, who Actor, words string) (list []Clie
 // Client reads a record, and notes that it was read.
 func (a *App) Client(ctx context.Context, who Actor, id uuid.UUID) (c Client, err error) {
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		c, err = a.client(ctx, tx, id)
+		c, err = a.client(ctx, who, tx, id)
 		if err != nil {
 			return err
 		}
@@ -92,7 +94,7 @@ func (a *App) Client(ctx context.Context, who Actor, id uuid.UUID) (c Client, er
 	return c, err
 }
 
-func (a *App) client(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Client, error) {
+func (a *App) client(ctx context.Context, who Actor, tx pgx.Tx, id uuid.UUID) (Client, error) {
 	s, err := store.StudioOf(ctx, tx)
 	if err != nil {
 		return Client{}, err
@@ -110,7 +112,7 @@ func (a *App) client(ctx context.Context, tx pgx.Tx, id uuid.UUID) (Client, erro
 		r.ID,
 		r.Version,
 		r.Record,
-		r.Record.TypeOf(say.English, r.Record.States(today)),
+		r.Record.TypeOf(say.In(who.Tongue), r.Record.States(today)),
 		r.Notes,
 		sittingLines(rows, loc),
 	}, nil
@@ -154,7 +156,7 @@ func (a *App) addClient(ctx context.Context, who Actor, e ClientEdit) (c Client,
 		if err := store.Audit(ctx, tx, who.ID, "add client", id); err != nil {
 			return err
 		}
-		c, err = a.client(ctx, tx, id)
+		c, err = a.client(ctx, who, tx, id)
 		return err
 	})
 	return c, err
@@ -201,7 +203,7 @@ func (a *App) changeClient(ctx context.Context, who Actor, id uuid.UUID, e Clien
 		if err := store.Audit(ctx, tx, who.ID, act, id); err != nil {
 			return err
 		}
-		c, err = a.client(ctx, tx, id)
+		c, err = a.client(ctx, who, tx, id)
 		return err
 	})
 	if err == nil && stale {

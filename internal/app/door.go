@@ -229,7 +229,7 @@ func recoveryHash(code string) string { return tried("recovery", code) }
 
 // SignOut ends the session of who asks. One that is over already is no error.
 func (a *App) SignOut(ctx context.Context, who Actor) error {
-	err := a.as(ctx, &who, self, func(tx pgx.Tx) error {
+	err := a.as(ctx, &who, door, func(tx pgx.Tx) error {
 		if err := store.EndSession(ctx, tx, who.ID, who.session); err != nil {
 			return err
 		}
@@ -274,23 +274,26 @@ func (a *App) guess(ctx context.Context, who *Actor) (key string, err error) {
 	return key, err
 }
 
-// ChangePassword gives somebody the password they chose, and ends all their other sessions.
-func (a *App) ChangePassword(ctx context.Context, who Actor, n NewPassword) error {
-	var p store.Account
-	var studio string
-	err := a.as(ctx, &who, self, func(tx pgx.Tx) (err error) {
-		studio = who.studio
+// proven reports whether somebody knows their own password, once more: a session may be in another's hands. The guess
+// is to be said to have gone well by whoever goes on.
+func (a *App) proven(ctx context.Context, who *Actor, right Right, now string) (p store.Account, guess string,
+	matches bool, err error) {
+	if err = a.as(ctx, who, right, func(tx pgx.Tx) (err error) {
 		p, err = store.AccountOf(ctx, tx, who.ID)
 		return err
-	})
-	if err != nil {
-		return err
+	}); err != nil {
+		return p, "", false, err
 	}
-	guess, err := a.guess(ctx, &who)
-	if err != nil {
-		return err
+	if guess, err = a.guess(ctx, who); err != nil {
+		return p, "", false, err
 	}
-	matches, err := password.Matches(ctx, n.Now, p.PasswordHash)
+	matches, err = password.Matches(ctx, now, p.PasswordHash)
+	return p, guess, matches, err
+}
+
+// ChangePassword gives somebody the password they chose, and ends all their other sessions.
+func (a *App) ChangePassword(ctx context.Context, who Actor, n NewPassword) error {
+	p, guess, matches, err := a.proven(ctx, &who, self, n.Now)
 	if err != nil {
 		return err
 	}
@@ -300,7 +303,7 @@ func (a *App) ChangePassword(ctx context.Context, who Actor, n NewPassword) erro
 	} else if n.New == n.Now {
 		fs.Add("new", passwordSame)
 	}
-	if fs = append(fs, CheckPassword("new", n.New, p.Email, p.Name, studio)...); len(fs) > 0 {
+	if fs = append(fs, CheckPassword("new", n.New, p.Email, p.Name, who.studio)...); len(fs) > 0 {
 		return fs
 	}
 	hash, err := password.Hash(ctx, n.New)

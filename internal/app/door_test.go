@@ -147,7 +147,7 @@ func TestAFirstPasswordIsMadeServesThreeDaysAndIsChangedBeforeAnythingElse(t *te
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := h.Clients(t.Context(), wren, ""); !errors.Is(err, app.ErrFirst) {
+	if _, err := h.Clients(t.Context(), wren, "", 0); !errors.Is(err, app.ErrFirst) {
 		t.Errorf("with a first password clients are read: %v", err)
 	}
 	if me, err := h.Me(t.Context(), wren); err != nil || !slices.Equal(me.First, []app.First{app.FirstPassword}) {
@@ -156,7 +156,7 @@ func TestAFirstPasswordIsMadeServesThreeDaysAndIsChangedBeforeAnythingElse(t *te
 	if err := h.ChangePassword(t.Context(), wren, app.NewPassword{Now: first, New: long}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := h.Clients(t.Context(), wren, ""); err != nil {
+	if _, err := h.Clients(t.Context(), wren, "", 0); err != nil {
 		t.Error(err)
 	}
 	if _, err := h.knock("wren@saltmarsh.example", first, "a"); !errors.Is(err, app.ErrSignIn) {
@@ -356,10 +356,10 @@ func TestOwnersWithoutASecondFactorDoNothingElseWhereTheStudioAsksForOne(t *test
 	if _, err := h.SaveSafety(ctx, h.owner, app.Safety{IdleMin: 30, LifeH: 12, OwnersFactor: true}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := h.Clients(ctx, h.owner, ""); !errors.Is(err, app.ErrFirst) {
+	if _, err := h.Clients(ctx, h.owner, "", 0); !errors.Is(err, app.ErrFirst) {
 		t.Errorf("an owner without one: %v", err)
 	}
-	if _, err := h.Clients(ctx, h.as(app.Artist), ""); err != nil {
+	if _, err := h.Clients(ctx, h.as(app.Artist), "", 0); err != nil {
 		t.Errorf("an artist is asked too: %v", err)
 	}
 	secret, err := h.BeginFactor(ctx, h.owner)
@@ -369,7 +369,7 @@ func TestOwnersWithoutASecondFactorDoNothingElseWhereTheStudioAsksForOne(t *test
 	if _, err := h.ConfirmFactor(ctx, h.owner, app.FactorCode{Code: h.code(secret.Secret)}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := h.Clients(ctx, h.owner, ""); err != nil {
+	if _, err := h.Clients(ctx, h.owner, "", 0); err != nil {
 		t.Errorf("an owner with one: %v", err)
 	}
 }
@@ -540,7 +540,7 @@ func TestWhatHappensIsOnRecordForOwnersAlone(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	_, _ = h.Clients(ctx, h.owner, "")
+	_, _ = h.Clients(ctx, h.owner, "", 0)
 	_, _ = h.ExportClient(ctx, h.owner, c.ID)
 	_, _ = h.KitCSV(ctx, h.owner)
 	_ = h.EraseClient(ctx, h.owner, c.ID)

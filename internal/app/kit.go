@@ -12,6 +12,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/prep"
+	"urncloth/core/say"
 	"urncloth/internal/store"
 )
 
@@ -33,6 +34,7 @@ type Shelved struct {
 type ProductEdit struct {
 	Version int         `json:"version,omitempty" in:"0..1000000000"`
 	Retired bool        `json:"retired,omitempty"`
+	Counted *bool       `json:"counted,omitempty" doc:"whether it was counted anew; left out: where the amounts differ"`
 	Product kit.Product `json:"product" need:"yes"`
 }
 
@@ -92,6 +94,9 @@ func suits(p *kit.Product) []string {
 func (a *App) Shelf(ctx context.Context, who Actor) (list []Shelved, err error) {
 	list = []Shelved{}
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
+		if err := a.settle(ctx, tx); err != nil {
+			return err
+		}
 		studio, err := store.StudioOf(ctx, tx)
 		if err != nil {
 			return err
@@ -132,8 +137,7 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 					{Path: "product.id", Say: fmt.Sprintf("%q is already the id of a product", e.Product.ID)},
 				}
 			}
-		} else if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version,
-			Retired: e.Retired}); errors.Is(err, store.ErrStale) {
+		} else if err := a.rewriteProduct(ctx, tx, &who, e); errors.Is(err, store.ErrStale) {
 			stale = true
 		} else if err != nil {
 			return err
@@ -146,6 +150,23 @@ func (a *App) SaveProduct(ctx context.Context, who Actor, e ProductEdit) (out Sh
 		err = store.ErrStale
 	}
 	return out, err
+}
+
+// rewriteProduct writes a product over the one that is known by its id. What is left of it changes only where somebody
+// counted: meanwhile it may have been taken down by what was done.
+func (a *App) rewriteProduct(ctx context.Context, tx pgx.Tx, who *Actor, e ProductEdit) error {
+	was, err := store.ProductHeld(ctx, tx, e.Product.ID)
+	if err != nil {
+		return err
+	}
+	if e.Counted != nil && !*e.Counted {
+		e.Product.RemainingG, e.Product.Count = was.Product.RemainingG, was.Product.Count
+	}
+	if err := store.SaveProduct(ctx, tx, store.Shelved{Product: e.Product, Version: e.Version,
+		Retired: e.Retired}); err != nil {
+		return err
+	}
+	return a.recount(ctx, tx, who, &was.Product, &e.Product)
 }
 
 // mostProducts is how many products a studio's kit may hold, those it retired included.
@@ -171,8 +192,10 @@ func (a *App) TakeCSV(ctx context.Context, who Actor, table []byte, take, goodOn
 	var good kit.Kit
 	var faults []kit.RowFault
 	if err := a.costly(ctx, &who, func() (refused error) {
-		if good, faults, refused = kit.ReadCSV(table); refused != nil {
-			return doc.Faults{{Path: "file", Say: refused.Error()}}
+		if good, faults, refused = kit.ReadCSV(say.In(who.Tongue), table); refused != nil {
+			fs := doc.Faults{}
+			fs.AddError("file", refused)
+			return fs
 		}
 		return nil
 	}); err != nil {
@@ -183,34 +206,49 @@ func (a *App) TakeCSV(ctx context.Context, who Actor, table []byte, take, goodOn
 		if out.Faults == nil {
 			out.Faults = []kit.RowFault{}
 		}
-		shelf, err := store.Shelf(ctx, tx)
-		if err != nil {
-			return err
-		}
-		known := map[string]bool{}
-		for _, s := range shelf {
-			known[s.Product.ID] = true
-		}
-		for _, p := range good {
-			if known[p.ID] {
-				out.Changed++
-			} else {
-				out.New++
-			}
-		}
-		if !take || len(faults) > 0 && !goodOnly || len(good) == 0 {
-			return nil
-		}
-		if err := room(ctx, tx, out.New); err != nil {
-			return err
-		}
-		out.Taken = true
-		if err := store.Note(ctx, tx, who.ID, "kit taken in", fmt.Sprintf("%d rows", len(good))); err != nil {
-			return err
-		}
-		return store.PutProducts(ctx, tx, good)
+		return a.takeIn(ctx, tx, &who, good, take && (len(faults) == 0 || goodOnly), &out)
 	})
 	return out, err
+}
+
+// takeIn says what of some products is new and what is known, and takes them in where asked.
+func (a *App) takeIn(ctx context.Context, tx pgx.Tx, who *Actor, good kit.Kit, take bool, out *Preview) error {
+	shelf, err := store.Shelf(ctx, tx)
+	if err != nil {
+		return err
+	}
+	known := map[string]*kit.Product{}
+	for i := range shelf {
+		known[shelf[i].Product.ID] = &shelf[i].Product
+	}
+	for _, p := range good {
+		if known[p.ID] != nil {
+			out.Changed++
+		} else {
+			out.New++
+		}
+	}
+	if !take || len(good) == 0 {
+		return nil
+	}
+	if err := room(ctx, tx, out.New); err != nil {
+		return err
+	}
+	out.Taken = true
+	if err := store.Note(ctx, tx, who.ID, "kit taken in", fmt.Sprintf("%d rows", len(good))); err != nil {
+		return err
+	}
+	if err := store.PutProducts(ctx, tx, good); err != nil {
+		return err
+	}
+	for i := range good {
+		if was := known[good[i].ID]; was != nil {
+			if err := a.recount(ctx, tx, who, was, &good[i]); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // KitCSV writes the kit as a table.
@@ -264,4 +302,23 @@ func (a *App) WeighStrokes(ctx context.Context, who Actor, id string, fault bool
 	}
 	g, scatter := kit.Calibrate(strokes)
 	return Calibration{c.Strokes, doc.Num(doc.Round(g)), doc.Num(scatter), scatter <= figure.MostScatter}, nil
+}
+
+// StarterKit takes in a kit of generic kinds where the studio has none yet, and returns the shelf.
+func (a *App) StarterKit(ctx context.Context, who Actor) ([]Shelved, error) {
+	err := a.as(ctx, &who, KeepKit, func(tx pgx.Tx) error {
+		k := kit.Starter(say.In(who.Tongue))
+		if err := room(ctx, tx, len(k)); err != nil {
+			return err
+		}
+		n, err := store.AddProducts(ctx, tx, k)
+		if err != nil {
+			return err
+		}
+		return store.Note(ctx, tx, who.ID, "kit taken in", fmt.Sprintf("%d rows", n))
+	})
+	if err != nil {
+		return nil, err
+	}
+	return a.Shelf(ctx, who)
 }

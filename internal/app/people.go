@@ -38,6 +38,7 @@ type PersonEdit struct {
 // changes it as they sign in.
 type People struct {
 	People []Person       `json:"people"`
+	Roles  []RoleRights   `json:"roles" doc:"what each role may do"`
 	First  *FirstPassport `json:"first,omitempty"`
 }
 
@@ -62,7 +63,7 @@ func (a *App) People(ctx context.Context, who Actor) (out People, err error) {
 }
 
 func people(ctx context.Context, tx pgx.Tx) (People, error) {
-	out := People{People: []Person{}}
+	out := People{People: []Person{}, Roles: rolesRights()}
 	rows, err := store.People(ctx, tx)
 	for _, p := range rows {
 		out.People = append(out.People, Person{p.ID, p.Name, p.Email, Role(p.Role), p.Factor, p.MustChange})
@@ -262,14 +263,18 @@ type Export struct {
 	Format   string            `json:"format"`
 	Client   Client            `json:"client"`
 	Sittings []Sitting         `json:"sittings"`
+	Chairs   []AtChair         `json:"chairs"`
+	Happened []store.Incident  `json:"incidents"`
+	Reset    []store.Forgotten `json:"reset" doc:"what was learned and is forgotten"`
+	Photos   []Pictured        `json:"photographs"`
 	Audit    []store.AuditLine `json:"audit"`
 }
 
 // ExportClient gathers everything the studio holds of a client.
 func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Export, err error) {
 	err = a.large(ctx, &who, Work, func(tx pgx.Tx) error {
-		out = Export{Format: "urncloth.client/1", Sittings: []Sitting{}}
-		if out.Client, err = a.client(ctx, tx, id); err != nil {
+		out = Export{Format: "urncloth.client/1", Sittings: []Sitting{}, Chairs: []AtChair{}}
+		if out.Client, err = a.client(ctx, who, tx, id); err != nil {
 			return err
 		}
 		all, err := store.WholeSittingsOf(ctx, tx, id)
@@ -277,11 +282,27 @@ func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Ex
 			return err
 		}
 		for _, s := range all {
-			whole, err := a.sitting(s)
+			whole, err := a.sitting(who, s)
 			if err != nil {
 				return err
 			}
 			out.Sittings = append(out.Sittings, whole)
+			at, begun, err := atChair(ctx, tx, s.ID)
+			if err != nil {
+				return err
+			}
+			if begun {
+				out.Chairs = append(out.Chairs, at)
+			}
+		}
+		if out.Happened, err = store.IncidentsOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if out.Reset, err = store.ForgottenOf(ctx, tx, id); err != nil {
+			return err
+		}
+		if out.Photos, err = photographed(ctx, tx, id); err != nil {
+			return err
 		}
 		if err := store.Audit(ctx, tx, who.ID, "export client", id); err != nil {
 			return err

@@ -89,7 +89,7 @@ func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Sk
 				oil, water := states[z].Oil, states[z].Water
 				zones[z] = face.Grades{Oil: &oil, Water: &water, Marks: states[z].Marks}
 			}
-			list = append(list, Skin{s.ID, s.Sitting.Day.Date, s.Title, c.TypeOf(say.English, states), zones})
+			list = append(list, Skin{s.ID, s.Sitting.Day.Date, s.Title, c.TypeOf(say.In(who.Tongue), states), zones})
 		}
 		if err != nil {
 			return err

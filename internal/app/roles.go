@@ -31,6 +31,9 @@ const (
 // self is what everybody may do with their own sign-in, whatever else comes first.
 const self Right = "self"
 
+// door is what somebody may do at a screen that is locked: unlock it, or sign out.
+const door Right = "door"
+
 // roles is what each role includes.
 var roles = []struct {
 	role   Role
@@ -39,6 +42,19 @@ var roles = []struct {
 	{Owner, []Right{Work, KeepClients, KeepKit, KeepHouse, KeepPeople}},
 	{Artist, []Right{Work, KeepClients, KeepKit}},
 	{Assistant, []Right{Work}},
+}
+
+// RoleRights is a role and what it includes.
+type RoleRights struct {
+	Role Role    `json:"role"`
+	May  []Right `json:"may"`
+}
+
+func rolesRights() (list []RoleRights) {
+	for _, r := range roles {
+		list = append(list, RoleRights{r.role, r.rights})
+	}
+	return list
 }
 
 // Roles lists the roles.

@@ -43,6 +43,10 @@ type SittingLine struct {
 	Stops    int       `json:"stops"`
 	Cautions int       `json:"cautions"`
 	Told     bool      `json:"told" doc:"allergies were changed in the record since it was planned"`
+	LiftAt   string    `json:"lift_at"`
+	LiftMin  float64   `json:"lift_minutes"`
+	Version  int       `json:"version"`
+	Off      bool      `json:"off" doc:"called off"`
 }
 
 // Today is the sittings of one day.
@@ -52,7 +56,14 @@ type Today struct {
 	Now      day.Local     `json:"now"`
 	Next     string        `json:"next"` // the nearest day with sittings where this one has none
 	Sittings []SittingLine `json:"sittings"`
+	WearDue  []SittingLine `json:"wear_due" doc:"of the last week, over, and nobody has told how they wore"`
 }
+
+// dueFor is for how many days it is asked how a sitting wore, and dueMost for how many sittings at once.
+const (
+	dueFor  = 7
+	dueMost = 8
+)
 
 // Sitting is one sitting with its plan. The input document stands in the plan.
 type Sitting struct {
@@ -193,6 +204,7 @@ func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison
 	if len(fs) > 0 {
 		return nil, fs
 	}
+	was.Sitting.Language = who.Tongue.Named()
 	err = a.costly(ctx, &who, func() error {
 		list = plan.Compare(&was.Sitting.Sitting, kept, q.Variants)
 		return nil
@@ -222,7 +234,8 @@ func sittingLines(rows []store.SittingLine, loc *time.Location) []SittingLine {
 	list := make([]SittingLine, len(rows))
 	for i, r := range rows {
 		list[i] = SittingLine{r.ID, r.ClientID, r.Name, r.Title, r.Artist, day.Wall(r.ChairAt.In(loc)), r.ReadyAt,
-			day.Wall(r.BaseAt.In(loc)), r.SlackS, r.Skin, r.Stops, r.Cautions, r.Told}
+			day.Wall(r.BaseAt.In(loc)), r.SlackS, r.Skin, r.Stops, r.Cautions, r.Told,
+			r.LiftAt, r.LiftMin, r.Version, r.Off}
 	}
 	return list
 }
@@ -248,6 +261,11 @@ func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err e
 			return err
 		}
 		t = Today{Date: on, Today: today, Now: day.Wall(a.Now().In(loc)), Sittings: sittingLines(rows, loc)}
+		late, err := store.WearDue(ctx, tx, a.Now().AddDate(0, 0, -dueFor), a.Now(), t.Now.String(), dueMost)
+		if err != nil {
+			return err
+		}
+		t.WearDue = sittingLines(late, loc)
 		if len(rows) == 0 {
 			at, err := store.NextSittingDay(ctx, tx, to)
 			if err == nil {
@@ -268,7 +286,7 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 		if err != nil {
 			return err
 		}
-		if out, err = a.sitting(s); err != nil {
+		if out, err = a.sitting(who, s); err != nil {
 			return err
 		}
 		return store.Audit(ctx, tx, who.ID, "read sitting", s.ClientID)
@@ -276,13 +294,13 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 	return out, err
 }
 
-// sitting is a kept sitting as it is answered.
-func (a *App) sitting(s store.Sitting) (Sitting, error) {
+// sitting is a kept sitting as it is answered, in the language of who asks.
+func (a *App) sitting(who Actor, s store.Sitting) (Sitting, error) {
 	p, err := plan.ReadKept(s.Plan, len(s.Proposal) > 0)
 	if err != nil {
 		return Sitting{}, err
 	}
-	return a.answered(s, p)
+	return a.answered(s, p.In(who.Tongue))
 }
 
 // handOf is what a kept sitting holds of steps made by hand.
@@ -339,7 +357,16 @@ const (
 // AddSitting plans a first sitting from the client's record, the skin as it was read last, and the studio's kit and
 // method. Where the record changes while it is planned, it is planned again.
 func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
-	return again(func() (Sitting, error) { return a.addSitting(ctx, who, n) })
+	return again(func() (Sitting, error) {
+		return a.newSitting(ctx, who, func(tx pgx.Tx, studio store.Studio) (newly, error) {
+			client, err := store.ClientOf(ctx, tx, n.ClientID)
+			if err != nil {
+				return newly{}, err
+			}
+			s, err := a.blank(ctx, tx, studio, client, n)
+			return newly{s, n.ClientID, client.Version, n.Title, n.Artist}, err
+		})
+	})
 }
 
 // mostAgain is how often something is made anew because what it was made of changed meanwhile.
@@ -358,38 +385,44 @@ func again[T any](work func() (T, error)) (v T, err error) {
 // errMoved says that what something was made of has changed since it was read.
 var errMoved = errors.New("app: changed meanwhile")
 
-func (a *App) addSitting(ctx context.Context, who Actor, n NewSitting) (out Sitting, err error) {
+// newly is a sitting before it is planned for the first time, made of a client's record at a version.
+type newly struct {
+	sitting       sitting.Sitting
+	client        uuid.UUID
+	version       int
+	title, artist string
+}
+
+// newSitting plans and keeps a sitting that make makes.
+func (a *App) newSitting(ctx context.Context, who Actor,
+	make func(tx pgx.Tx, studio store.Studio) (newly, error)) (out Sitting, err error) {
 	var studio store.Studio
-	var client store.Client
-	var s sitting.Sitting
+	var n newly
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
 		if studio, err = store.StudioOf(ctx, tx); err != nil {
 			return err
 		}
-		if client, err = store.ClientOf(ctx, tx, n.ClientID); err != nil {
-			return err
-		}
-		s, err = blank(ctx, tx, studio, client, n)
+		n, err = make(tx, studio)
 		return err
 	})
 	if err != nil {
 		return out, err
 	}
-	kept, made, err := a.planned(ctx, &who, s, studio, plan.Hand{})
+	kept, made, err := a.planned(ctx, &who, n.sitting, studio, plan.Hand{})
 	if err != nil {
 		return out, err
 	}
-	kept.ClientID, kept.Title, kept.Artist, kept.Version = n.ClientID, n.Title, n.Artist, 1
+	kept.ClientID, kept.Title, kept.Artist, kept.Version = n.client, n.title, n.artist, 1
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		if now, err := store.ClientHeld(ctx, tx, n.ClientID); err != nil {
+		if now, err := store.ClientHeld(ctx, tx, n.client); err != nil {
 			return err
-		} else if now.Version != client.Version {
+		} else if now.Version != n.version {
 			return errMoved
 		}
 		if kept.ID, err = store.AddSitting(ctx, tx, kept); err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "add sitting", n.ClientID)
+		return store.Audit(ctx, tx, who.ID, "add sitting", n.client)
 	})
 	if err != nil {
 		return out, err
@@ -398,8 +431,8 @@ func (a *App) addSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 }
 
 // blank is a new sitting of a client before anybody has said more of it.
-func blank(ctx context.Context, tx pgx.Tx, studio store.Studio, client store.Client, n NewSitting) (sitting.Sitting,
-	error) {
+func (a *App) blank(ctx context.Context, tx pgx.Tx, studio store.Studio, client store.Client, n NewSitting) (
+	sitting.Sitting, error) {
 	s := sitting.Sitting{Format: sitting.Format, Client: client.Record, Method: method.Choice{}.Over(studio.Method),
 		Look: look.Look{
 			Finish:   look.Satin,
@@ -426,7 +459,13 @@ func blank(ctx context.Context, tx pgx.Tx, studio store.Studio, client store.Cli
 	}
 	base, _ := n.BaseAt.In(loc)
 	s.Day.WearUntil, s.Day.LiftAt = day.Wall(base.Add(wearFor)), day.Wall(base.Add(wearFor+liftWithin))
-	s.Kit, err = store.Kit(ctx, tx)
+	if s.Client.Learned, err = learnedInto(ctx, tx, client); err != nil {
+		return s, err
+	}
+	if s.Figures, err = figures(ctx, tx); err != nil {
+		return s, err
+	}
+	s.Kit, err = a.kit(ctx, tx)
 	return s, err
 }
 
@@ -444,6 +483,7 @@ func (a *App) planned(ctx context.Context, who *Actor, s sitting.Sitting, studio
 		s.Day.PlannedOn, _ = a.today(studio)
 	}
 	s.Method = s.Method.Resolved() // kept as it is meant today
+	s.Language = who.Tongue.Named()
 	kept = store.Sitting{Sitting: sitting.Kept{Sitting: s}, ChairAt: chair, BaseAt: base}
 	err = a.costly(ctx, who, func() (err error) {
 		made = plan.Make(&s)
@@ -454,7 +494,11 @@ func (a *App) planned(ctx context.Context, who *Actor, s sitting.Sitting, studio
 			if fs := made.CheckHand("", byHand); len(fs) > 0 {
 				return fs
 			}
-			made = plan.With(&s, byHand)
+			if mine := plan.With(&s, byHand); mine.Same(made) { // as planned again
+				kept.Proposal = nil
+			} else {
+				made = mine
+			}
 		}
 		kept.Plan, err = json.Marshal(made)
 		return err
@@ -469,6 +513,7 @@ func (a *App) Try(ctx context.Context, who Actor, id uuid.UUID, t Trial) (out pl
 		return out, err
 	}
 	p := plan.Plan{Format: plan.Format, Sitting: was.Sitting.Sitting}
+	p.Sitting.Language = who.Tongue.Named()
 	if t.Segments != nil {
 		p.Sitting.Day.Segments = *t.Segments
 		if fs := p.Sitting.Check("", nil); len(fs) > 0 {
@@ -513,11 +558,12 @@ func (a *App) SaveSitting(ctx context.Context, who Actor, id uuid.UUID, e Sittin
 				Day:       e.Day,
 				Method:    e.Method,
 				Kit:       was.Sitting.Kit,
+				Figures:   was.Sitting.Figures,
 				Overrides: e.Overrides,
 			}
 			if !was.BaseAt.Before(a.Now()) {
 				var err error
-				if s.Kit, err = store.Kit(ctx, tx); err != nil {
+				if s.Kit, err = a.kit(ctx, tx); err != nil {
 					return rewritten{}, err
 				}
 			}

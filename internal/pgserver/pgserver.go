@@ -45,23 +45,12 @@ var ErrNoPostgres = errors.New("PostgreSQL is not installed: install the Debian 
 // process's, or one left behind by a process that was killed. One that was killed itself recovers. Unsafe drops
 // durability, for tests alone.
 func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
-	bin, err := binaries()
-	if err != nil {
-		return nil, err
-	}
-	if dir, err = filepath.Abs(dir); err != nil {
-		return nil, err
-	}
-	if err := os.MkdirAll(dir, 0o755); err != nil {
-		return nil, err
-	}
-	s := &Server{bin: bin, dir: dir, data: filepath.Join(dir, "pg"), log: filepath.Join(dir, "postgresql.log"),
-		fast: unsafe, using: flock.New(filepath.Join(dir, "using.lock"))}
-	done, err := s.alone(ctx)
+	s, done, err := prepared(ctx, dir)
 	if err != nil {
 		return nil, err
 	}
 	defer done()
+	s.fast = unsafe
 	if err := s.using.RLock(); err != nil {
 		return nil, err
 	}
@@ -70,6 +59,35 @@ func Start(ctx context.Context, dir string, unsafe bool) (*Server, error) {
 		return nil, err
 	}
 	return s, nil
+}
+
+// prepared is the cluster of a folder that nobody else starts or stops until done is called, not started yet.
+func prepared(ctx context.Context, dir string) (s *Server, done func(), err error) {
+	bin, err := binaries()
+	if err != nil {
+		return nil, nil, err
+	}
+	if dir, err = filepath.Abs(dir); err != nil {
+		return nil, nil, err
+	}
+	if err := os.MkdirAll(dir, 0o755); err != nil {
+		return nil, nil, err
+	}
+	s = &Server{bin: bin, dir: dir, data: filepath.Join(dir, "pg"), log: filepath.Join(dir, "postgresql.log"),
+		using: flock.New(filepath.Join(dir, "using.lock"))}
+	if done, err = s.alone(ctx); err != nil {
+		return nil, nil, err
+	}
+	if os.Geteuid() == 0 && !reachable(s.dir) {
+		sum := sha256.Sum256([]byte(s.dir))
+		home := filepath.Join("/var/lib/urncloth", hex.EncodeToString(sum[:6]))
+		if err := os.MkdirAll(home, 0o755); err != nil {
+			done()
+			return nil, nil, err
+		}
+		s.data, s.log = filepath.Join(home, "pg"), filepath.Join(home, "postgresql.log")
+	}
+	return s, done, nil
 }
 
 // patience is how long one process waits while another starts or stops the cluster.
@@ -88,14 +106,6 @@ func (s *Server) alone(ctx context.Context) (done func(), err error) {
 
 // up makes the cluster where there is none and starts it where it does not run.
 func (s *Server) up(ctx context.Context) (err error) {
-	if os.Geteuid() == 0 && !reachable(s.dir) {
-		sum := sha256.Sum256([]byte(s.dir))
-		home := filepath.Join("/var/lib/urncloth", hex.EncodeToString(sum[:6]))
-		if err := os.MkdirAll(home, 0o755); err != nil {
-			return err
-		}
-		s.data, s.log = filepath.Join(home, "pg"), filepath.Join(home, "postgresql.log")
-	}
 	if err := s.secret(filepath.Join(s.dir, "owner.password")); err != nil {
 		return err
 	}
@@ -211,6 +221,19 @@ func binaries() (string, error) {
 	return filepath.Dir(found[len(found)-1]), nil
 }
 
+// Program is where one of PostgreSQL's own programs is: of the newest version here, else wherever it is found.
+func Program(name string) (string, error) {
+	found, _ := filepath.Glob(filepath.Join("/usr/lib/postgresql/*/bin", name))
+	if len(found) > 0 {
+		sort.Strings(found)
+		return found[len(found)-1], nil
+	}
+	if path, err := exec.LookPath(name); err == nil {
+		return path, nil
+	}
+	return "", ErrNoPostgres
+}
+
 // reachable reports whether the user postgres may enter dir.
 func reachable(dir string) bool {
 	return exec.Command("runuser", "-u", "postgres", "--", "test", "-x", dir).Run() == nil
@@ -228,6 +251,9 @@ func (s *Server) secret(path string) error {
 // command runs a PostgreSQL program: as root in the name of postgres, since it refuses to run as root.
 func (s *Server) command(name string, args ...string) *exec.Cmd {
 	path := filepath.Join(s.bin, name)
+	if _, err := os.Stat(path); err != nil { // a link to some of them alone
+		path, _ = Program(name)
+	}
 	cmd := exec.Command(path, args...)
 	if os.Geteuid() == 0 {
 		cmd = exec.Command("runuser", append([]string{"-u", "postgres", "--", path}, args...)...)
@@ -266,18 +292,8 @@ func (s *Server) initialise(ctx context.Context) error {
 		return err
 	}
 	log.Close()
-	if os.Geteuid() == 0 {
-		u, err := user.Lookup("postgres")
-		if err != nil {
-			return fmt.Errorf("%w (there is no user postgres)", ErrNoPostgres)
-		}
-		uid, _ := strconv.Atoi(u.Uid)
-		gid, _ := strconv.Atoi(u.Gid)
-		for _, path := range []string{s.data, secret.Name(), s.log} {
-			if err := os.Chown(path, uid, gid); err != nil {
-				return err
-			}
-		}
+	if err := handOver(s.data, secret.Name(), s.log); err != nil {
+		return err
 	}
 	args := []string{
 		"-D",
@@ -297,8 +313,28 @@ func (s *Server) initialise(ctx context.Context) error {
 	return run(s.command("initdb", args...))
 }
 
+// handOver gives files to the user that the cluster runs as, where that is another.
+func handOver(paths ...string) error {
+	if os.Geteuid() != 0 {
+		return nil
+	}
+	u, err := user.Lookup("postgres")
+	if err != nil {
+		return fmt.Errorf("%w (there is no user postgres)", ErrNoPostgres)
+	}
+	uid, _ := strconv.Atoi(u.Uid)
+	gid, _ := strconv.Atoi(u.Gid)
+	for _, path := range paths {
+		if err := os.Chown(path, uid, gid); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 func (s *Server) start() error {
-	options := fmt.Sprintf("-c listen_addresses=127.0.0.1 -c port=%d -c unix_socket_directories=''", s.port)
+	options := fmt.Sprintf("-c listen_addresses=127.0.0.1 -c port=%d -c unix_socket_directories=''", s.port) +
+		s.archiving()
 	if s.fast {
 		options += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 	}

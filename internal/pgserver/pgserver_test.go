@@ -56,7 +56,7 @@ func folder(t *testing.T) string {
 
 func TestWhatWasAcknowledgedSurvivesFiftyKillsOfTheDatabase(t *testing.T) {
 	out, err := pgtest.Kills(t.Context(), 50)
-	if err != nil || out.Kills != 50 || out.Lost > 0 || out.Acknowledged < 100 {
+	if err != nil || out.Kills != 50 || out.Lost > 0 || out.Acknowledged < 150 {
 		t.Errorf("%+v, %v", out, err)
 	}
 	t.Logf("%+v", out)

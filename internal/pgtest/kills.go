@@ -33,51 +33,70 @@ type Killed struct {
 	Longest      time.Duration // from a kill until something was acknowledged again
 }
 
-// writers is how many people write meanwhile.
-const writers = 4
+const (
+	writers = 4 // people who write meanwhile
+	between = 3 // writes acknowledged from one kill to the next, however slow the machine
+)
 
 // Kills opens a studio on a durable cluster of its own, lets people add clients to it, and kills the database again and
 // again: its first process, or one that works for somebody. It says how much of what was acknowledged is not there
 // afterwards.
 func Kills(ctx context.Context, kills int) (out Killed, err error) {
-	dir, err := os.MkdirTemp("", "urncloth-kills")
+	err = durable(ctx, "kills", func(ctx context.Context, h open) error {
+		out, err = killing(ctx, h.app, h.owner, h.dir, kills)
+		return err
+	})
+	return out, err
+}
+
+// open is the demo studio on a durable cluster of its own.
+type open struct {
+	app    *app.App
+	owner  app.Actor
+	server *pgserver.Server
+	dir    string
+}
+
+// durable opens one, works in it and takes it away.
+func durable(ctx context.Context, name string, work func(context.Context, open) error) error {
+	dir, err := os.MkdirTemp("", "urncloth-"+name)
 	if err != nil {
-		return out, err
+		return err
 	}
 	defer os.RemoveAll(dir)
 	if err := os.Chmod(dir, 0o755); err != nil {
-		return out, err
+		return err
 	}
 	server, err := pgserver.Start(ctx, dir, false)
 	if err != nil {
-		return out, err
+		return err
 	}
 	defer server.Stop()
 	server.Watch(func(string) {})
-	if err := server.EnsureDatabase(ctx, "kills"); err != nil {
-		return out, err
+	if err := server.EnsureDatabase(ctx, name); err != nil {
+		return err
 	}
-	dsn := server.DSN("kills")
+	dsn := server.DSN(name)
 	if err := errors.Join(store.Migrate(ctx, dsn), demoload.Load(ctx, dsn)); err != nil {
-		return out, err
+		return err
 	}
 	kept, err := store.OpenBeside(ctx, dsn)
 	if err != nil {
-		return out, err
+		return err
 	}
 	defer kept.Close()
 	a := &app.App{Store: kept, Bench: device.Simulation{}, Now: time.Now}
 	owner, err := a.SignIn(ctx, app.Knock{Email: demo.Email, Password: demo.Password})
 	if err != nil {
-		return out, err
+		return err
 	}
-	return killing(ctx, a, owner, dir, kills)
+	return work(ctx, open{a, owner, server, dir})
 }
 
 func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills int) (out Killed, err error) {
 	var mu sync.Mutex
 	var said []string // names that were acknowledged
-	var n, last atomic.Int64
+	var n, last, kept atomic.Int64
 	ctx, stop := context.WithCancel(ctx)
 	defer stop()
 	var wg sync.WaitGroup
@@ -96,6 +115,7 @@ func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills
 				mu.Lock()
 				said = append(said, name)
 				mu.Unlock()
+				kept.Add(1)
 				last.Store(time.Now().UnixNano())
 			}
 		})
@@ -109,8 +129,9 @@ func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills
 			time.Sleep(2 * time.Millisecond)
 		}
 		at = time.Now()
+		before := kept.Load()
 		out.Kills++
-		for last.Load() < at.Add(20*time.Millisecond).UnixNano() { // works again
+		for last.Load() < at.Add(20*time.Millisecond).UnixNano() || kept.Load() < before+between { // works again
 			if time.Since(at) > time.Minute {
 				return out, errors.New("the database does not come back")
 			}
@@ -121,8 +142,12 @@ func killing(ctx context.Context, a *app.App, owner app.Actor, dir string, kills
 	stop()
 	wg.Wait()
 	out.Acknowledged = len(said)
-	out.Lost, err = lost(context.WithoutCancel(ctx), a, owner.Studio, said)
-	return out, err
+	for at := time.Now(); ; time.Sleep(20 * time.Millisecond) { // the last kill may still be felt
+		out.Lost, err = lost(context.WithoutCancel(ctx), a, owner.Studio, said)
+		if err == nil || time.Since(at) > time.Minute {
+			return out, err
+		}
+	}
 }
 
 // lost counts the names of clients that were acknowledged and are not there.

@@ -88,6 +88,31 @@ func DSN(t testing.TB) string {
 	return s.DSN(name)
 }
 
+// Empty is the address, as owner, of a fresh database without a studio.
+func Empty(t testing.TB) string {
+	t.Helper()
+	dsn := DSN(t)
+	Owning(t, dsn, func(tx pgx.Tx) error {
+		_, err := tx.Exec(context.Background(), `truncate studios cascade`)
+		return err
+	})
+	return dsn
+}
+
+// Owning does something in a database as its owner.
+func Owning(t testing.TB, dsn string, work func(tx pgx.Tx) error) {
+	t.Helper()
+	ctx := context.Background()
+	c, err := pgx.Connect(ctx, dsn)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer c.Close(ctx)
+	if err := pgx.BeginFunc(ctx, c, work); err != nil {
+		t.Fatal(err)
+	}
+}
+
 // The account of the studio that AddStudio adds.
 const (
 	OtherEmail    = "o@other.example"

@@ -32,15 +32,15 @@ func folded(text string) string {
 	return `translate(regexp_replace(normalize(lower(` + text + `), nfd), '[\u0300-\u036f]', '', 'g'), 'łøđı', 'lodi')`
 }
 
-// Clients lists the clients whose name, allergies or notes contain words, by name.
-func Clients(ctx context.Context, tx pgx.Tx, words string, limit int) ([]ClientLine, error) {
+// Clients lists the clients whose name, allergies or notes contain words, by name, without those of the first pages.
+func Clients(ctx context.Context, tx pgx.Tx, words string, skip, limit int) ([]ClientLine, error) {
 	all := `concat_ws(e'\n', c.name, c.notes, (select string_agg(told, e'\n')
 		from jsonb_array_elements_text(coalesce(c.record->'allergies', '[]')) told))`
 	rows, err := tx.Query(ctx, `
 		select c.id, c.name, c.record, count(s.id), max(s.chair_at)
 		from clients c left join sittings s on s.client_id = c.id
 		where $1 = '' or position(`+folded("$1")+` in `+folded(all)+`) > 0
-		group by c.id order by lower(c.name), c.id limit $2`, words, limit)
+		group by c.id order by lower(c.name), c.id offset $2 limit $3`, words, skip, limit)
 	if err != nil {
 		return nil, err
 	}

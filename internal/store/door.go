@@ -125,12 +125,24 @@ type Bearer struct {
 	Person
 	Session Session
 	Safety
-	Studio string
-	Seal   []byte
+	Studio   string
+	Seal     []byte
+	Language string
+	Form     string
+	Chair    Chair
+}
+
+// Chair is how a session lasts on a device that stays at a chair for its day: until when, zero where it does not; by
+// what code it is unlocked, a hash; and whether it is locked.
+type Chair struct {
+	Until  time.Time
+	Code   string
+	Locked bool
 }
 
 const bearer = `select p.id, p.studio_id, p.email, p.name, p.role, '', p.must_change, p.totp is not null,
-	s.id, s.person_id, s.since, s.seen, s.device, t.idle_min, t.life_h, t.owners_factor, t.backup_days, t.name, p.seal
+	s.id, s.person_id, s.since, s.seen, s.device, t.idle_min, t.life_h, t.owners_factor, t.backup_days, t.name, p.seal,
+	p.language, p.form, coalesce(s.chair_until, timestamptz '0001-01-01 00:00Z'), s.code, s.locked
 	from sessions s join people p on p.id = s.person_id join studios t on t.id = s.studio_id
 	where s.hash = $1 and p.removed_at is null`
 
@@ -148,22 +160,30 @@ func (s *Store) AsOneself(ctx context.Context, hash []byte, now time.Time, work 
 
 func (s *Store) as(ctx context.Context, pool *pgxpool.Pool, hash []byte, now time.Time,
 	work func(pgx.Tx, Bearer) error) error {
-	token := hex.EncodeToString(hash)
-	settings := set("app.session", token) + `select set_config('app.studio_id',
-		coalesce((select studio_id::text from sessions where hash = decode('` + token + `', 'hex')), ''), true);`
-	return begun(ctx, pool, settings, func(tx pgx.Tx) error {
-		var b Bearer
-		err := tx.QueryRow(ctx, bearer, hash).Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
-			&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,
-			&b.Session.Device, &b.IdleMin, &b.LifeH, &b.OwnersFactor, &b.BackupDays, &b.Studio, &b.Seal)
-		if err == pgx.ErrNoRows || err == nil && b.over(now) {
+	var b Bearer
+	var found error
+	opening := func(batch *pgx.Batch) {
+		batch.Queue(`select set_config('app.session', $1, true)`, hex.EncodeToString(hash))
+		batch.Queue(`select set_config('app.studio_id',
+			coalesce((select studio_id::text from sessions where hash = $1), ''), true)`, hash)
+		batch.Queue(bearer, hash).QueryRow(func(row pgx.Row) error {
+			found = row.Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
+				&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,
+				&b.Session.Device, &b.IdleMin, &b.LifeH, &b.OwnersFactor, &b.BackupDays, &b.Studio, &b.Seal,
+				&b.Language, &b.Form, &b.Chair.Until, &b.Chair.Code, &b.Chair.Locked)
+			return nil
+		})
+	}
+	return begun(ctx, pool, opening, func(tx pgx.Tx) error {
+		if found == pgx.ErrNoRows || found == nil && b.over(now) {
 			return ErrNobody
 		}
-		if err != nil {
-			return err
+		if found != nil {
+			return found
 		}
 		if now.Sub(b.Session.Seen) >= seenEvery && ctx.Value(unattended{}) == nil {
 			note := func(tx pgx.Tx) error { return seen(ctx, tx, hash, now) }
+			var err error
 			if pool == s.door { // who holds one of its few does not ask for another
 				err = note(tx)
 			} else { // apart from what is done, which may fail
@@ -187,8 +207,11 @@ func Unattended(ctx context.Context) context.Context {
 // seenEvery is how exactly it is known when a session was used last.
 const seenEvery = time.Minute
 
-// over reports whether a session has lain idle or lasted too long.
+// over reports whether a session has lain idle or lasted too long. One at a chair lasts for its day.
 func (b *Bearer) over(now time.Time) bool {
+	if !b.Chair.Until.IsZero() {
+		return now.After(b.Chair.Until)
+	}
 	return now.Sub(b.Session.Seen) > time.Duration(b.IdleMin)*time.Minute ||
 		now.Sub(b.Session.Since) > time.Duration(b.LifeH)*time.Hour
 }
@@ -200,11 +223,23 @@ func seen(ctx context.Context, tx pgx.Tx, hash []byte, now time.Time) error {
 	return err
 }
 
+// StayAtChair lets a session last until a moment, to be unlocked by the code of a hash.
+func StayAtChair(ctx context.Context, tx pgx.Tx, session uuid.UUID, until time.Time, code string) error {
+	return one(tx.Exec(ctx, `update sessions set chair_until = $2, code = $3, locked = false where id = $1`, session,
+		until, code))
+}
+
+// LockChair locks the session of a device at a chair, or unlocks it.
+func LockChair(ctx context.Context, tx pgx.Tx, session uuid.UUID, locked bool) error {
+	return one(tx.Exec(ctx, `update sessions set locked = $2 where id = $1 and code <> ''`, session, locked))
+}
+
 // Sweep forgets sessions of the transaction's studio that have lasted their time.
 func Sweep(ctx context.Context, tx pgx.Tx, now time.Time) error {
 	_, err := tx.Exec(ctx, `delete from sessions s using studios t where t.id = s.studio_id and
-		(s.seen < $1::timestamptz - t.idle_min * interval '1 minute' or
-			s.since < $1::timestamptz - t.life_h * interval '1 hour')`, now)
+		(s.chair_until < $1 or s.chair_until is null and
+			(s.seen < $1::timestamptz - t.idle_min * interval '1 minute' or
+				s.since < $1::timestamptz - t.life_h * interval '1 hour'))`, now)
 	return err
 }
 
@@ -219,7 +254,7 @@ type Try struct {
 // most, 0 where none is. Windows begin with their first try; tries that are turned away prolong nothing.
 func (s *Store) Tries(ctx context.Context, account string, now time.Time, window time.Duration,
 	list []Try) (wait time.Duration, err error) {
-	err = begun(ctx, s.door, "", func(tx pgx.Tx) error {
+	err = begun(ctx, s.door, nil, func(tx pgx.Tx) error {
 		for _, t := range list {
 			var n int
 			var since time.Time
@@ -240,7 +275,7 @@ func (s *Store) Tries(ctx context.Context, account string, now time.Time, window
 
 // WentWellSince reports whether one of who signed in since a moment.
 func (s *Store) WentWellSince(ctx context.Context, who string, since time.Time) (well bool, err error) {
-	err = begun(ctx, s.door, "", func(tx pgx.Tx) error {
+	err = begun(ctx, s.door, nil, func(tx pgx.Tx) error {
 		return tx.QueryRow(ctx, `select exists (select from sign_in_tries where who = $1 and good_at > $2)`, who,
 			since).
 			Scan(&well)
@@ -250,7 +285,7 @@ func (s *Store) WentWellSince(ctx context.Context, who string, since time.Time) 
 
 // WentWell takes a try back that went well: the first of who is cleared, the others count one less.
 func (s *Store) WentWell(ctx context.Context, now time.Time, who []string) error {
-	return begun(ctx, s.door, "", func(tx pgx.Tx) error {
+	return begun(ctx, s.door, nil, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `update sign_in_tries set n = 0, good_at = $2 where who = $1`, who[0],
 			now); err != nil {
 			return err

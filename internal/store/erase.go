@@ -17,6 +17,11 @@ func EraseClient(ctx context.Context, tx pgx.Tx, id uuid.UUID) error {
 	if _, err := tx.Exec(ctx, `delete from sittings where client_id = $1`, id); err != nil {
 		return err
 	}
+	for _, table := range []string{"gone_sittings", "incidents"} {
+		if _, err := tx.Exec(ctx, `delete from `+table+` where client_id = $1`, id); err != nil {
+			return err
+		}
+	}
 	_, err := tx.Exec(ctx, `delete from clients where id = $1`, id)
 	return err
 }

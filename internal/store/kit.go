@@ -40,6 +40,13 @@ func ProductOf(ctx context.Context, tx pgx.Tx, id string) (s Shelved, err error)
 	return s, err
 }
 
+// ProductHeld reads one product, and holds it: what is left of it stands still meanwhile.
+func ProductHeld(ctx context.Context, tx pgx.Tx, id string) (s Shelved, err error) {
+	err = tx.QueryRow(ctx, `select product, version, retired from products where id = $1 for update`, id).
+		Scan(&s.Product, &s.Version, &s.Retired)
+	return s, err
+}
+
 // AddProducts adds products to the studio's kit, after those that are there. One whose id is taken is left as it is,
 // and not counted.
 func AddProducts(ctx context.Context, tx pgx.Tx, k kit.Kit) (added int, err error) {

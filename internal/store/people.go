@@ -35,6 +35,14 @@ type Studio struct {
 	Notes    map[string]string // by rule id or method key
 	Version  int
 	Safety
+	Ways
+}
+
+// Ways is how the studio writes and pays, and whom it calls where it works.
+type Ways struct {
+	Region    string // BCP 47
+	Currency  string // ISO 4217
+	Emergency string // telephone number, "" where nobody has set it
 }
 
 // Safety is how long a sign-in lasts idle and altogether, whether owners need a second factor, and for how long the
@@ -49,10 +57,10 @@ type Safety struct {
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
 	err = tx.QueryRow(ctx,
-		`select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor, backup_days
-			from studios where id = current_studio()`).
+		`select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor, backup_days,
+			region, currency, emergency from studios where id = current_studio()`).
 		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
-			&s.OwnersFactor, &s.BackupDays)
+			&s.OwnersFactor, &s.BackupDays, &s.Region, &s.Currency, &s.Emergency)
 	return s, err
 }
 
@@ -65,6 +73,17 @@ func SaveHouse(ctx context.Context, tx pgx.Tx, s Studio) error {
 		return ErrStale
 	}
 	return err
+}
+
+// SaveStudio writes the studio's name, zone, place and ways.
+func SaveStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
+	return one(tx.Exec(ctx, `update studios set name = $1, timezone = $2, place = $3, region = $4, currency = $5,
+		emergency = $6 where id = current_studio()`, s.Name, s.Timezone, s.Place, s.Region, s.Currency, s.Emergency))
+}
+
+// SaveTaste writes in which language and form somebody has the program.
+func SaveTaste(ctx context.Context, tx pgx.Tx, id uuid.UUID, language, form string) error {
+	return one(tx.Exec(ctx, `update people set language = $2, form = $3 where id = $1`, id, language, form))
 }
 
 // PeopleNames lists the people of the transaction's studio by name.

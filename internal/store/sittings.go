@@ -39,7 +39,11 @@ type SittingLine struct {
 	Skin     string
 	Stops    int
 	Cautions int
-	Told     bool // allergies were changed in the record since it was planned
+	Told     bool   // allergies were changed in the record since it was planned
+	LiftAt   string // local
+	LiftMin  float64
+	Version  int
+	Off      bool // called off
 }
 
 const lines = `
@@ -49,7 +53,8 @@ const lines = `
 		jsonb_array_length(jsonb_path_query_array(s.plan,
 			'$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
 		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")')),
-		coalesce(s.sitting ? 'told', false)
+		coalesce(s.sitting ? 'told', false), coalesce(s.sitting #>> '{day,lift_at}', ''),
+		coalesce((s.plan #>> '{lift,minutes}')::float8, 0), s.version, s.cancelled_at is not null
 	from sittings s join clients c on c.id = s.client_id `
 
 // SittingsBetween lists the sittings whose chair time is in [from, to), by time.
@@ -125,6 +130,59 @@ func SittingsAhead(ctx context.Context, tx pgx.Tx, client uuid.UUID, now time.Ti
 		return nil, err
 	}
 	return pgx.CollectRows(rows, pgx.RowToStructByPos[Sitting])
+}
+
+// CallOff calls a sitting off at a moment, or on again where there is none, where it stands at a version.
+func CallOff(ctx context.Context, tx pgx.Tx, id uuid.UUID, version int, at *time.Time) error {
+	tag, err := tx.Exec(ctx, `update sittings set cancelled_at = $3, version = version + 1, updated_at = now()
+		where id = $1 and version = $2`, id, version, at)
+	if err == nil && tag.RowsAffected() == 0 {
+		err = pgx.ErrNoRows
+	}
+	return stale(ctx, tx, err, `select true from sittings where id = $1`, id)
+}
+
+const wholeSitting = `id, studio_id, client_id, version, title, artist, chair_at, base_at, sitting, plan, updated_at,
+	proposal, cancelled_at`
+
+// TakeOut takes a sitting out of the days, to lie where PutBack finds it, and returns whose it was. Others that have
+// lain there since before a moment are forgotten.
+func TakeOut(ctx context.Context, tx pgx.Tx, id uuid.UUID, now, before time.Time) (client uuid.UUID, err error) {
+	if _, err := tx.Exec(ctx, `delete from gone_sittings where gone_at < $1`, before); err != nil {
+		return client, err
+	}
+	err = tx.QueryRow(ctx, `with gone as (delete from sittings where id = $1 returning `+wholeSitting+`)
+		insert into gone_sittings (`+wholeSitting+`, gone_at) select `+wholeSitting+`, $2 from gone
+		returning client_id`, id, now).Scan(&client)
+	return client, err
+}
+
+// PutBack puts back a sitting that was taken out.
+func PutBack(ctx context.Context, tx pgx.Tx, id uuid.UUID) (client uuid.UUID, err error) {
+	err = tx.QueryRow(ctx, `with gone as (delete from gone_sittings where id = $1 returning `+wholeSitting+`)
+		insert into sittings (`+wholeSitting+`) select `+wholeSitting+` from gone returning client_id`, id).
+		Scan(&client)
+	return client, err
+}
+
+// Ahead is a sitting that is still to come, with its plan.
+type Ahead struct {
+	ID      uuid.UUID
+	Client  string
+	ChairAt time.Time
+	Plan    json.RawMessage
+}
+
+// PlansAhead reads the sittings that are not called off and begin within a time, in order.
+func PlansAhead(ctx context.Context, tx pgx.Tx, from, to time.Time) ([]Ahead, error) {
+	rows, err := tx.Query(ctx, `select s.id, c.name, s.chair_at,
+			(s.plan #- '{wear,curve}') - '{stack,countdown,zones}'::text[] -- without what is large, and not asked
+		from sittings s join clients c on c.id = s.client_id
+		where s.base_at >= $1 and s.base_at < $2 and s.cancelled_at is null order by s.base_at, s.id`, from, to)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByPos[Ahead])
 }
 
 // LatestSittingOf reads a client's latest sitting.

@@ -51,7 +51,11 @@ var (
 // that signing in and asking whether the database answers never wait behind work.
 type Store struct {
 	Pool *pgxpool.Pool
+	Live Live // what others change
 	door *pgxpool.Pool
+	stop func()
+
+	teller teller
 }
 
 // AppDSN is the address at which the application signs in to the database whose owner's address it is given: as Role,
@@ -185,6 +189,14 @@ func Open(ctx context.Context, dsn string) (*Store, error) {
 		s.Close()
 		return nil, err
 	}
+	s.Tell(Change{Kind: Everything}) // it may have been ended before telling something
+	hearing, stop := context.WithCancel(context.WithoutCancel(ctx))
+	done := make(chan struct{})
+	s.stop = func() { stop(); <-done }
+	go func() {
+		defer close(done)
+		s.Live.run(hearing, dsn)
+	}()
 	return s, nil
 }
 
@@ -221,6 +233,10 @@ func (s *Store) Stats() map[string]*pgxpool.Stat {
 
 // Close gives the connections back.
 func (s *Store) Close() {
+	s.teller.end()
+	if s.stop != nil {
+		s.stop()
+	}
 	for _, p := range []*pgxpool.Pool{s.Pool, s.door} {
 		if p != nil {
 			p.Close()
@@ -233,14 +249,24 @@ func (s *Store) In(ctx context.Context, studio uuid.UUID, work func(pgx.Tx) erro
 	return begun(ctx, s.Pool, set("app.studio_id", studio.String()), work)
 }
 
-// begun is a transaction whose settings are made as it begins.
-func begun(ctx context.Context, pool *pgxpool.Pool, settings string, work func(pgx.Tx) error) error {
-	return Reason(pgx.BeginTxFunc(ctx, pool, pgx.TxOptions{BeginQuery: "begin; " + settings}, work))
+// InOneMoment is In for work that reads much and has to see all of it as it was at one moment.
+func (s *Store) InOneMoment(ctx context.Context, studio uuid.UUID, work func(pgx.Tx) error) error {
+	return begun(ctx, s.Pool, func(b *pgx.Batch) {
+		b.Queue("set transaction isolation level repeatable read, read only")
+		b.Queue("set local statement_timeout = 0")
+		set("app.studio_id", studio.String())(b)
+	}, work)
 }
 
-// set is a setting of the transaction. Values are hex or ids, or are quoted.
-func set(name, value string) string {
-	return fmt.Sprintf("select set_config('%s', '%s', true);", name, strings.ReplaceAll(value, "'", "''"))
+// Newest is the last migration that this program knows.
+func Newest() (n int64) {
+	files, _ := migrations.ReadDir("migrations")
+	for _, f := range files {
+		if v, err := goose.NumericComponent(f.Name()); err == nil {
+			n = max(n, v)
+		}
+	}
+	return n
 }
 
 // PostgreSQL's codes of what the application tells apart.

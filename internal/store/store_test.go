@@ -32,7 +32,7 @@ func TestAStudioSeesItsOwnRowsAndNoOthers(t *testing.T) {
 	ctx := t.Context()
 	var theirs uuid.UUID
 	err := in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
-		list, err := store.Clients(ctx, tx, "", 100)
+		list, err := store.Clients(ctx, tx, "", 0, 100)
 		if err != nil || len(list) != 8 {
 			t.Fatalf("%d clients, %v", len(list), err)
 		}
@@ -243,7 +243,7 @@ func TestAFailedTransactionLeavesNothingBehind(t *testing.T) {
 		t.Fatal(err)
 	}
 	_ = in(ctx, s, saltmarsh, func(tx pgx.Tx) error {
-		if list, _ := store.Clients(ctx, tx, "half", 10); len(list) != 0 {
+		if list, _ := store.Clients(ctx, tx, "half", 0, 10); len(list) != 0 {
 			t.Error("half a client was kept")
 		}
 		return nil
@@ -287,7 +287,7 @@ func TestClientsAreFoundByNameAllergyOrNoteWithoutCaseAndAccents(t *testing.T) {
 			t.Fatal(err)
 		}
 		found := func(words string, limit int) (names []string) {
-			list, err := store.Clients(ctx, tx, words, limit)
+			list, err := store.Clients(ctx, tx, words, 0, limit)
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -11,6 +11,7 @@ import (
 	"golang.org/x/image/font/gofont/goregular"
 	"golang.org/x/image/font/sfnt"
 
+	"urncloth/core/say"
 	"urncloth/internal/app"
 )
 
@@ -24,7 +25,8 @@ const (
 
 // card is a page to hand to the client, as PDF: a title, whose it is and of what day, and lines of text. A clock time
 // at the head of a line stands out.
-func card(title string, s app.Sitting, lines []string) ([]byte, error) {
+func card(l *say.Language, head say.ID, s app.Sitting, lines []string) ([]byte, error) {
+	title := l.Say(head)
 	pdf := fpdf.New("P", "mm", "A5", "")
 	pdf.AddUTF8FontFromBytes("go", "", goregular.TTF)
 	pdf.AddUTF8FontFromBytes("go", "B", gobold.TTF)
@@ -58,7 +60,7 @@ func card(title string, s app.Sitting, lines []string) ([]byte, error) {
 		pdf.Ln(2.2)
 	}
 	if set.left {
-		pdf.MultiCell(0, cardLine, notSet, "", "L", false)
+		pdf.MultiCell(0, cardLine, l.Say(notSet), "", "L", false)
 	}
 	var b bytes.Buffer
 	err = pdf.Output(&b)
@@ -66,7 +68,13 @@ func card(title string, s app.Sitting, lines []string) ([]byte, error) {
 }
 
 // notSet stands on a card whose font lacks a sign.
-const notSet = "Signs in square brackets could not be printed here: the screen shows them."
+var notSet = say.Row("web.not_set", "Signs in square brackets could not be printed here: the screen shows them.")
+
+// Titles of cards.
+var (
+	cardTouchUps  = say.Row("web.card_touch_ups", "Touch-ups")
+	cardAftercare = say.Row("web.card_aftercare", "Tonight and tomorrow")
+)
 
 // setter writes text with the signs that the card's font has, and in plain words what else there was.
 type setter struct{ left bool }

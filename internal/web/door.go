@@ -18,6 +18,8 @@ import (
 	"unicode/utf8"
 
 	"github.com/labstack/echo/v5"
+
+	"urncloth/internal/photo"
 )
 
 // What a request has to be before anything is done for it, and what is noted of it afterwards. Nothing here knows who
@@ -114,12 +116,16 @@ func bodied(next echo.HandlerFunc) echo.HandlerFunc {
 		if !strings.HasPrefix(r.URL.Path, "/api/") {
 			return next(c)
 		}
-		body, err := io.ReadAll(http.MaxBytesReader(c.Response(), r.Body, maxBody))
+		most := int64(maxBody)
+		if strings.HasSuffix(r.URL.Path, photosPath) {
+			most = photo.MaxBytes
+		}
+		body, err := io.ReadAll(http.MaxBytesReader(c.Response(), r.Body, most))
 		var large *http.MaxBytesError
 		switch {
 		case errors.As(err, &large):
 			return said(c, http.StatusRequestEntityTooLarge,
-				"This is too large to be taken in: the most is "+strconv.Itoa(maxBody>>20)+" MB.")
+				"This is too large to be taken in: the most is "+strconv.FormatInt(most>>20, 10)+" MB.")
 		case errors.Is(err, os.ErrDeadlineExceeded):
 			return said(c, http.StatusRequestTimeout, "What was sent did not arrive in time. Send it again.")
 		case err != nil:
@@ -127,9 +133,17 @@ func bodied(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		if len(body) > 0 && !kindOf(r, body) {
 			return said(c, http.StatusUnsupportedMediaType,
-				"Send JSON as application/json, and a table as text/csv, in UTF-8.")
+				"Send JSON as application/json, a table as text/csv and events as application/x-ndjson, in UTF-8, "+
+					"and a photograph as image/jpeg or image/png.")
 		}
 		r.Body = io.NopCloser(bytes.NewReader(body))
+		if isLive(c) { // lasts as long as its window
+			return next(c)
+		}
+		if isArchive(c) { // lasts as long as the studio is large
+			_ = http.NewResponseController(c.Response()).SetWriteDeadline(time.Time{})
+			return next(c)
+		}
 		ctx, cancel := context.WithTimeout(r.Context(), answerIn)
 		defer cancel()
 		c.SetRequest(r.WithContext(ctx))
@@ -143,6 +157,11 @@ func kindOf(r *http.Request, body []byte) bool {
 	want := "application/json"
 	if strings.HasSuffix(r.URL.Path, ".csv") {
 		want = "text/csv"
+	} else if strings.HasSuffix(r.URL.Path, eventsPath) {
+		want = ndjson
+	}
+	if strings.HasSuffix(r.URL.Path, photosPath) { // what it really is its bytes say
+		return err == nil && (kind == "image/jpeg" || kind == "image/png")
 	}
 	set := strings.ToLower(params["charset"])
 	return err == nil && kind == want && (set == "" || set == "utf-8" || set == "us-ascii")

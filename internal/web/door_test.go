@@ -356,3 +356,38 @@ func exec(t testing.TB, dsn, sql string) (pgconn.CommandTag, error) {
 	defer c.Close(context.Background())
 	return c.Exec(context.Background(), sql)
 }
+
+func TestADeviceAtTheChairHasItsCookieForTheDayAndLockedIsAnsweredNothingButItsCode(t *testing.T) {
+	h := open(t).enter()
+	var me struct {
+		ChairUntil *time.Time `json:"chair_until"`
+	}
+	res := h.call("PUT", "/api/me/chair", map[string]any{"code": "4071"}, &me)
+	cookies := res.Cookies()
+	if res.StatusCode != 200 || me.ChairUntil == nil || len(cookies) != 1 ||
+		!cookies[0].Expires.Equal(me.ChairUntil.UTC().Truncate(time.Second)) || !cookies[0].HttpOnly {
+		t.Fatalf("%d: until %v, %+v", res.StatusCode, me.ChairUntil, cookies)
+	}
+	h.client.Jar.SetCookies(mustURL(t, h.url), []*http.Cookie{{Name: cookies[0].Name, Value: cookies[0].Value}})
+	for _, step := range []struct {
+		method, path string
+		body         any
+		want         int
+	}{
+		{"POST", "/api/me/chair/lock", nil, 204},
+		{"GET", "/api/me", nil, 423},
+		{"GET", "/api/clients", nil, 423},
+		{"PUT", "/api/me/chair", map[string]any{"code": "5820"}, 423},
+		{"PUT", "/api/me/chair", map[string]any{}, 423},
+		{"POST", "/api/me/chair/unlock", map[string]any{"code": "4072"}, 422},
+		{"POST", "/api/me/chair/unlock", map[string]any{"code": "4071"}, 200},
+		{"GET", "/api/clients", nil, 200},
+		{"POST", "/api/me/chair/lock", nil, 204},
+		{"DELETE", "/api/session", nil, 204},
+		{"GET", "/api/me", nil, 401},
+	} {
+		if res := h.call(step.method, step.path, step.body, nil); res.StatusCode != step.want {
+			t.Errorf("%s %s: %d, want %d", step.method, step.path, res.StatusCode, step.want)
+		}
+	}
+}

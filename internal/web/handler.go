@@ -15,9 +15,9 @@ import (
 type body[T any] struct{ Body T }
 
 // answer is an answer, or the problem; what came back with it is what stands, for an edit that was stale.
-func answer[T any](v T, err error) (*body[T], error) {
+func answer[T any](ctx context.Context, v T, err error) (*body[T], error) {
 	if err != nil {
-		return nil, problem(err, v)
+		return nil, problem(ctx, err, v)
 	}
 	return &body[T]{v}, nil
 }
@@ -83,7 +83,7 @@ func signedIn[I, O any](
 	return func(ctx context.Context, in *I) (*O, error) {
 		who, is := bearer(ctx)
 		if !is {
-			return nil, problem(app.ErrSignedOut, nil)
+			return nil, problem(ctx, app.ErrSignedOut, nil)
 		}
 		return do(ctx, who, in)
 	}
@@ -98,7 +98,7 @@ func reads[I, O any](
 	huma.Register(s.api, operation(id, http.MethodGet, path, summary),
 		signedIn(s, func(ctx context.Context, who app.Actor, in *I) (*body[O], error) {
 			out, err := do(ctx, who, in)
-			return answer(out, err)
+			return answer(ctx, out, err)
 		}))
 }
 
@@ -118,10 +118,10 @@ func writes[T, I, O any, P interface {
 				if out := s.App.Present(ctx, who); out != nil {
 					err = out
 				}
-				return nil, problem(err, nil)
+				return nil, problem(ctx, err, nil)
 			}
 			out, err := do(ctx, who, in, v)
-			return answer(out, err)
+			return answer(ctx, out, err)
 		}))
 	takes[T](s.api, method, path)
 }
@@ -136,7 +136,7 @@ func changes[I, O any](
 	op.DefaultStatus = http.StatusOK
 	huma.Register(s.api, op, signedIn(s, func(ctx context.Context, who app.Actor, in *I) (*body[O], error) {
 		out, err := do(ctx, who, in)
-		return answer(out, err)
+		return answer(ctx, out, err)
 	}))
 }
 
@@ -161,7 +161,7 @@ func files[I any](
 		signedIn(s, func(ctx context.Context, who app.Actor, in *I) (*download, error) {
 			b, err := do(ctx, who, in)
 			if err != nil {
-				return nil, problem(err, nil)
+				return nil, problem(ctx, err, nil)
 			}
 			return &download{p.kind, `attachment; filename="` + p.name + `"`, b}, nil
 		}))

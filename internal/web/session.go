@@ -4,6 +4,7 @@ import (
 	"context"
 	"net/http"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/labstack/echo/v5"
@@ -36,12 +37,15 @@ func (s *server) cookieName() string {
 	return "urncloth"
 }
 
-// cookie holds a token until the window's program is closed; how long it serves the server says. None takes it back.
-func (s *server) cookie(token string) string {
+// cookie holds a token until the window's program is closed, or until a moment where a device stays at the chair; how
+// long it serves the server says. None takes it back.
+func (s *server) cookie(token string, until *time.Time) string {
 	c := http.Cookie{Name: s.cookieName(), Value: token, Path: "/", HttpOnly: true, Secure: s.Secure,
 		SameSite: http.SameSiteStrictMode}
 	if token == "" {
 		c.MaxAge = -1
+	} else if until != nil {
+		c.Expires = *until
 	}
 	return c.String()
 }
@@ -67,7 +71,9 @@ func (s *server) bearing(next echo.HandlerFunc) echo.HandlerFunc {
 // bearer is whoever the request's token belongs to, if anybody; ok is false where there is none.
 func bearer(ctx context.Context) (who app.Actor, ok bool) {
 	token, ok := ctx.Value(tokenKey{}).(string)
-	return app.Bearing(token), ok
+	who = app.Bearing(token)
+	who.Tongue = tongue(ctx).Tag
+	return who, ok
 }
 
 // signIn also learns the address, for the throttle, and the device.
@@ -108,33 +114,33 @@ func (s *server) session() {
 		func(ctx context.Context, _ *nothing) (*left, error) {
 			if who, is := bearer(ctx); is {
 				if err := s.App.SignOut(ctx, who); err != nil {
-					return nil, problem(err, nil)
+					return nil, problem(ctx, err, nil)
 				}
 			}
-			return &left{s.cookie("")}, nil
+			return &left{s.cookie("", nil)}, nil
 		})
 }
 
 func (s *server) signIn(ctx context.Context, i *signIn) (*entered, error) {
 	c, err := read[Credentials](i.RawBody)
 	if err != nil {
-		return nil, problem(err, nil)
+		return nil, problem(ctx, err, nil)
 	}
 	if before, is := bearer(ctx); is { // whoever was signed in here is not any more
 		if err := s.App.SignOut(ctx, before); err != nil {
-			return nil, problem(err, nil)
+			return nil, problem(ctx, err, nil)
 		}
 	}
 	who, err := s.App.SignIn(ctx, app.Knock{Email: c.Email, Password: c.Password, Code: c.Code, Address: i.address,
 		Device: i.device})
 	if err != nil {
-		return nil, problem(err, nil)
+		return nil, problem(ctx, err, nil)
 	}
 	me, err := s.App.Me(ctx, who)
 	if err != nil {
-		return nil, problem(err, nil)
+		return nil, problem(ctx, err, nil)
 	}
-	return &entered{s.cookie(who.Token), me}, nil
+	return &entered{s.cookie(who.Token, nil), me}, nil
 }
 
 // myself is what everybody may do with their own sign-in.
@@ -156,8 +162,24 @@ func (s *server) myself() {
 	huma.Register(s.api, operation("end-session", http.MethodDelete, "/api/me/sessions/{id}",
 		"End one session of one's own"),
 		signedIn(s, func(ctx context.Context, who app.Actor, i *byID) (*nothing, error) {
-			return nil, problem(s.App.EndMySession(ctx, who, i.ID), nil)
+			return nil, problem(ctx, s.App.EndMySession(ctx, who, i.ID), nil)
 		}))
+	huma.Register(s.api, operation("stay-at-chair", http.MethodPut, "/api/me/chair",
+		"Stay signed in on this device at the chair for its day, with a short code that unlocks it"),
+		signedIn(s, s.stay))
+	takes[app.ShortCode](s.api, http.MethodPut, "/api/me/chair")
+	huma.Register(s.api, operation("lock-chair", http.MethodPost, "/api/me/chair/lock",
+		"Lock this device at the chair"),
+		signedIn(s, func(ctx context.Context, who app.Actor, _ *nothing) (*nothing, error) {
+			return nil, problem(ctx, s.App.LockChair(ctx, who), nil)
+		}))
+	writes(s, "unlock-chair", http.MethodPost, "/api/me/chair/unlock", "Unlock this device at the chair by its code",
+		func(ctx context.Context, who app.Actor, _ *sent, c app.ShortCode) (app.Me, error) {
+			if err := s.App.UnlockChair(ctx, who, c); err != nil {
+				return app.Me{}, err
+			}
+			return s.App.Me(ctx, who)
+		})
 	changes(s, "begin-second-factor", http.MethodPost, "/api/me/second-factor", "Make a secret for a second factor",
 		func(ctx context.Context, who app.Actor, _ *nothing) (app.Secret, error) {
 			return s.App.BeginFactor(ctx, who)
@@ -175,6 +197,25 @@ func (s *server) myself() {
 			}
 			return s.App.Me(ctx, who)
 		})
+}
+
+func (s *server) stay(ctx context.Context, who app.Actor, i *sent) (*entered, error) {
+	c, err := read[app.ShortCode](i.RawBody)
+	if err != nil {
+		if out := s.App.Present(ctx, who); out != nil {
+			err = out
+		}
+		return nil, problem(ctx, err, nil)
+	}
+	if err := s.App.StayAtChair(ctx, who, c); err != nil {
+		return nil, problem(ctx, err, nil)
+	}
+	me, err := s.App.Me(ctx, who)
+	if err != nil {
+		return nil, problem(ctx, err, nil)
+	}
+	token, _ := ctx.Value(tokenKey{}).(string)
+	return &entered{s.cookie(token, me.ChairUntil), me}, nil
 }
 
 // people is who belongs to the studio, and what of their doing is on record.

@@ -48,9 +48,13 @@ func swept(t *testing.T) *sweep {
 	another := c.Record
 	another.Name = "Somebody Else"
 	i := slices.IndexFunc(out.People, func(p app.Person) bool { return p.Role == app.Artist })
-	ids := map[string]string{"/api/clients/": c.ID.String(), "/api/sittings/": s["id"].(string),
-		"/api/people/": out.People[i].ID.String(), "/api/kit/": shelf[0].Product.ID,
-		"/api/me/sessions/": uuid.NewString()}
+	var looks []app.Look
+	h.call("PUT", "/api/looks", map[string]any{"name": "Regatta", "look": bareLook}, &looks)
+	ids := map[string]string{"/api/looks/": looks[0].ID.String(), "/api/clients/": c.ID.String(),
+		"/api/sittings/": s["id"].(string),
+		"/api/people/":   out.People[i].ID.String(), "/api/kit/": shelf[0].Product.ID,
+		"/api/me/sessions/": uuid.NewString(), "/api/card/": "nothing", "/api/wear/": "nothing",
+		"/api/photos/": h.photograph(s["id"].(string)).ID.String()}
 	return &sweep{h, rough.Room{URL: h.url, Client: h.client, IDs: ids,
 		Bodies: map[string]any{
 			"save-client": map[string]any{"version": c.Version, "record": c.Record},
@@ -58,15 +62,32 @@ func swept(t *testing.T) *sweep {
 			"add-sitting": map[string]any{"client_id": c.ID, "chair_at": "2027-06-20T10:00",
 				"base_at": "2027-06-20T11:00"},
 			"save-sitting": edit(s), "save-house": house,
+			"move-sitting":     map[string]any{"version": 1, "chair_at": "2027-06-20T10:00"},
+			"copy-sitting":     map[string]any{"chair_at": "2027-06-21T10:00"},
+			"call-off-sitting": map[string]any{"version": 1, "off": true},
+			"keep-look":        map[string]any{"name": "Regatta", "look": bareLook},
+			"keep-incident":    map[string]any{"kind": "stinging", "note": "The toner.", "sitting_id": s["id"]},
+			"save-taste":       map[string]any{"language": "es", "form": "dark"},
+			"save-studio": map[string]any{"name": "Any Row", "timezone": "Europe/Dublin",
+				"place": map[string]any{"lat": 53, "lon": -6}, "region": "en-IE", "currency": "EUR",
+				"emergency": "112"},
 			"save-product": map[string]any{"version": shelf[0].Version, "product": shelf[0].Product},
 			"read-skin": map[string]any{"version": 1, "reading": map[string]any{"zone": "nose", "by": "touch",
 				"oil": 1, "water": 1}},
 			"compare-removal": map[string]any{"variants": []any{map[string]any{}}}, "try-steps": map[string]any{},
 			"save-person":   map[string]any{"name": "X", "email": "x@y.example", "role": "artist"},
 			"save-safety":   map[string]any{"idle_min": 30, "life_h": 12, "owners_factor": false, "backup_days": 1},
+			"unlearn":       map[string]any{"key": "moisture/cheeks"},
 			"reckon-amount": map[string]any{"label": 50}, "take-kit": "id,name,kind\n",
+			"decide-figure": map[string]any{"key": "wear.sebum_2", "taken": false},
+			"export-studio": map[string]any{"password": demo.Password},
+			"keep-photo":    string(picture), "send-photo": string(picture),
+			"send-events": `{"id": "e", "device": "d", "at": "2027-06-19T09:00", "kind": "start", "step": "p1"}`,
 		}}}
 }
+
+// bareLook is a look of nothing but what has to be said.
+var bareLook = map[string]any{"finish": "satin", "coverage": "medium", "base": "emulsion", "neckline": "closed"}
 
 // try sends an operation as whoever is signed in.
 func (s *sweep) try(op rough.Operation, all rough.Schemas) (status int, text string) {
@@ -96,6 +117,10 @@ func (s *sweep) try(op rough.Operation, all rough.Schemas) (status int, text str
 	r.Header.Set("Content-Type", "application/json")
 	if strings.HasSuffix(path, ".csv") {
 		r.Header.Set("Content-Type", "text/csv")
+	} else if strings.HasSuffix(path, "/photos") {
+		r.Header.Set("Content-Type", "image/png")
+	} else if op.ID == "send-events" {
+		r.Header.Set("Content-Type", "application/x-ndjson")
 	}
 	res, err := s.client.Do(r)
 	if err != nil {
@@ -110,7 +135,8 @@ func (s *sweep) try(op rough.Operation, all rough.Schemas) (status int, text str
 }
 
 // open is what somebody may do who is not signed in.
-var openToAll = []string{"hello", "sign-in", "sign-out"}
+var openToAll = []string{"hello", "sign-in", "sign-out", "open-card", "tell-card", "open-wear",
+	"tell-wear", "send-photo"}
 
 func TestNoRouteIsServedToSomebodyNotSignedInOrWithAnotherToken(t *testing.T) {
 	s := swept(t)
@@ -169,6 +195,10 @@ func (s *sweep) everything(t *testing.T) string {
 	err := query(t, s.dsn, `select md5(string_agg(x, '|' order by x)) from (
 		select p::text from products p union all select c::text from clients c union all select s::text from sittings s
 		union all select (q.id, q.email, q.name, q.role, q.password_hash, q.removed_at)::text from people q
+		union all select g::text from gone_sittings g union all select l::text from looks l
+		union all select i::text from incidents i union all select h::text from chairs h
+		union all select v::text from events v union all select ph::text from photos ph
+		union all select f::text from forgotten f
 		union all select st::text from studios st) all_of_it(x) where x not like '%o@other%'
 			and x not like '%Other%' and x like '%5a17ab5e-0000-4000-8000-000000000001%'
 			or x like '%saltmarsh.example%'`, &sum)
@@ -185,8 +215,14 @@ var (
 		"list-clients",
 		"get-client", "get-skins", "export-client", "list-kit", "allergies", "export-kit", "weigh-strokes", "today",
 		"get-sitting", "add-sitting", "save-sitting", "try-steps", "compare-removal", "read-skin", "get-countdown",
-		"get-touch-ups", "get-touch-up-card", "get-aftercare-card"}
-	forArtists = []string{"add-client", "save-client", "erase-client", "save-product", "take-kit"}
+		"get-touch-ups", "get-touch-up-card", "get-aftercare-card", "save-taste", "list-looks", "restock",
+		"list-days", "get-incidents", "keep-incident", "stay-at-chair", "lock-chair", "unlock-chair",
+		"make-wear-link", "get-learned", "keep-photo", "list-photos", "get-photo", "due", "get-stock", "washed",
+		"own-figures",
+		"move-sitting", "copy-sitting", "call-off-sitting", "take-out-sitting", "put-back-sitting",
+		"send-events", "make-card-link", "list-events", "get-followed-plan", "follow-sitting"}
+	forArtists = []string{"unlearn", "keep-look", "drop-look", "starter-kit", "add-client", "save-client",
+		"erase-client", "save-product", "take-kit", "drop-photo"}
 )
 
 func TestNoRouteIsServedToARoleThatItIsNotNamedFor(t *testing.T) {

@@ -13,6 +13,7 @@ import (
 	"path"
 	"reflect"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -44,22 +45,25 @@ type Options struct {
 // Server is the whole application as an http.Handler.
 type Server struct {
 	http.Handler
-	API huma.API
+	API     huma.API
+	once    sync.Once
+	closing chan struct{}
 }
 
 const assetForever = "public, max-age=31536000, immutable"
 
 type server struct {
 	Options
-	api   huma.API
-	hosts map[string]bool
+	api     huma.API
+	hosts   map[string]bool
+	closing chan struct{}
 }
 
 // New returns the application.
 func New(o Options) *Server {
 	maskUnexpected()
 	huma.DefaultArrayNullable = false
-	s := &server{Options: o, hosts: map[string]bool{}}
+	s := &server{Options: o, hosts: map[string]bool{}, closing: make(chan struct{})}
 	if s.Log == nil {
 		s.Log = slog.New(slog.DiscardHandler)
 	}
@@ -70,8 +74,9 @@ func New(o Options) *Server {
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
 	e.IPExtractor = behind(o.Proxies)
 	e.Use(s.traced, middleware.Recover(), s.headers, s.named, readable,
-		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed}),
-		echo.WrapMiddleware(refuseCrossOrigin), bodied, s.bearing)
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, Skipper: isFileOrLive}),
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestCompression, Skipper: isAnswerOrPacked}),
+		echo.WrapMiddleware(refuseCrossOrigin), bodied, spoken, s.bearing)
 
 	s.api = huma.NewAPI(config(), adapter{e})
 	s.routes()
@@ -85,10 +90,23 @@ func New(o Options) *Server {
 		}
 		return c.NoContent(http.StatusNoContent)
 	})
+	e.GET(livePath, s.live)
 	e.Any("/api/*", func(c *echo.Context) error { return echo.ErrNotFound })
 	e.GET("/*", s.page)
-	return &Server{Handler: headOfGet(e), API: s.api}
+	return &Server{Handler: headOfGet(e), API: s.api, closing: s.closing}
 }
+
+// An answer is packed quickly, each anew, but for what is packed by itself; a file of the interface well, since a
+// device keeps it, or is packed already.
+func isAnswer(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
+func isPacked(c *echo.Context) bool { return strings.HasSuffix(c.Request().URL.Path, ".gz") }
+func isFileOrLive(c *echo.Context) bool {
+	return !isAnswer(c) || isLive(c) || isArchive(c) || strings.HasPrefix(c.Request().URL.Path, photoPath)
+}
+func isAnswerOrPacked(c *echo.Context) bool { return isAnswer(c) || isPacked(c) }
+
+// Closing ends what would last as long as its window does.
+func (s *Server) Closing() { s.once.Do(func() { close(s.closing) }) }
 
 const readyWithin = 2 * time.Second
 
@@ -98,8 +116,9 @@ func (s *server) headers(next echo.HandlerFunc) echo.HandlerFunc {
 		h := c.Response().Header()
 		h.Set(
 			"Content-Security-Policy",
-			"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "+
-				"object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'",
+			"default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' data: blob:; "+
+				"style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'self'; form-action 'self'; "+
+				"frame-ancestors 'none'",
 		)
 		if s.Secure {
 			h.Set("Strict-Transport-Security", hstsFor)
@@ -137,6 +156,7 @@ func (s *server) page(c *echo.Context) error {
 	h := c.Response().Header()
 	if name != "" && name != "." {
 		if f, err := fs.Stat(s.UI, name); err == nil && !f.IsDir() {
+			h.Set("Cache-Control", "no-cache")
 			if strings.HasPrefix(name, "assets/") {
 				h.Set("Cache-Control", assetForever)
 			}

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"urncloth/core/chair"
 	"urncloth/core/plan"
 	"urncloth/internal/app"
 )
@@ -73,6 +74,10 @@ func words(t reflect.Type) (list []string, is bool) {
 		return texts(app.Firsts()), true
 	case typeOf[app.Right]():
 		return texts(app.Rights()), true
+	case typeOf[app.Harm]():
+		return texts(app.Harms()), true
+	case typeOf[chair.State]():
+		return texts(chair.States()), true
 	}
 	return plan.Enum(t)
 }

@@ -1,2 +1,3 @@
+/// <reference types="vite-plugin-pwa/vue" />
 /// <reference types="vite/client" />
 declare module '@fontsource-variable/*'

@@ -4,6 +4,7 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import { Problem } from './api/client'
 import App from './App.vue'
+import { speak } from './i18n'
 import { watchLock } from './keep/lock'
 import { router } from './router'
 
@@ -20,4 +21,5 @@ const queries: QueryClient = new QueryClient({
 })
 
 watchLock(queries)
+await speak()
 createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')

@@ -1,11 +1,25 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, ask, type Schemas } from './api/client'
-import { entered, useLock } from './keep/lock'
+import { api, ask, Problem, type Me, type Schemas } from './api/client'
+import { wear } from './form'
+import { choose } from './i18n'
+import { ways } from './i18n/format'
+import { back, entered, stillShut, useLock } from './keep/lock'
 
 /** readMe asks who is signed in, and opens the window to them. */
 export async function readMe() {
-  const me = await ask(api.GET('/api/me'))
+  let me: Me
+  if (await stillShut()) throw new Problem(423, '')
+  try {
+    me = await ask(api.GET('/api/me'))
+  } catch (e) {
+    const kept = e instanceof Problem && e.away ? await back() : undefined
+    if (!kept) throw e
+    me = kept // the device knows who is here until the server answers again
+  }
+  ways(me)
+  wear(me.form)
+  choose(me.language)
   await entered(me)
   return me
 }
@@ -17,7 +31,8 @@ export function useMe() {
     queryKey: ['me'],
     queryFn: readMe,
     staleTime: 60_000,
-    enabled: computed(() => state.value !== 'locked'),
+    refetchInterval: (q) => (q.state.data?.seal === '' ? 5_000 : false), // where only the device knows who it is
+    enabled: computed(() => state.value !== 'locked' && state.value !== 'coded'),
   })
 }
 

@@ -1,3 +1,4 @@
+import { speakAll, t } from './i18n'
 import { createRouter, createWebHistory } from 'vue-router'
 import SignIn from './places/signin/SignIn.vue'
 import TodayPlace from './places/today/Today.vue'
@@ -13,6 +14,24 @@ export const router = createRouter({
     { path: '/clients/new', name: 'new-client', component: () => import('./places/clients/ClientRecord.vue') },
     { path: '/clients/:id', name: 'client', component: () => import('./places/clients/ClientRecord.vue') },
     {
+      path: '/card/:token',
+      name: 'card',
+      component: () => import('./places/chair/BagCard.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/wear/:token',
+      name: 'wear-link',
+      component: () => import('./places/log/WearByLink.vue'),
+      meta: { open: true },
+    },
+    {
+      path: '/sittings/:id/chair',
+      name: 'chair',
+      component: () => import('./places/chair/Chairside.vue'),
+      meta: { whole: true },
+    },
+    {
       path: '/sittings/:id',
       component: () => import('./places/sitting/Sitting.vue'),
       children: [
@@ -22,6 +41,8 @@ export const router = createRouter({
         { path: 'wear/card', name: 'touch-up-card', component: cards, props: { which: 'touch-ups' } },
         { path: 'lift-off/card', name: 'aftercare-card', component: cards, props: { which: 'aftercare' } },
         { path: 'lift-off', name: 'lift', component: () => import('./places/lift/LiftLeaf.vue') },
+        { path: 'night', name: 'night', component: () => import('./places/night/NightLeaf.vue') },
+        { path: 'log', name: 'log', component: () => import('./places/log/LogLeaf.vue') },
         { path: 'wear', name: 'wear', component: () => import('./places/wear/WearLeaf.vue') },
       ],
     },
@@ -35,23 +56,32 @@ export const router = createRouter({
 
 // A page is titled by its place, never by a client: titles stay in histories.
 const titles: Record<string, string> = {
-  today: 'Today',
-  'sign-in': 'Sign in',
-  clients: 'Clients',
-  'new-client': 'New client',
-  client: 'Client',
-  intake: 'Intake',
-  prep: 'Prep',
-  'touch-up-card': 'Touch-ups, card',
-  'aftercare-card': 'Aftercare, card',
-  lift: 'Lift-off',
-  wear: 'Wear',
-  kit: 'Kit',
-  me: 'My sign-in',
-  people: 'People',
-  method: 'House method',
-  nowhere: 'Nothing here',
+  today: 'common.today',
+  'sign-in': 'common.signIn',
+  clients: 'common.clients',
+  'new-client': 'common.newClient',
+  client: 'common.client2',
+  intake: 'common.intake',
+  prep: 'common.prep',
+  'touch-up-card': 'router.touchUpsCard',
+  'aftercare-card': 'router.aftercareCard',
+  lift: 'common.liftOff',
+  wear: 'common.wear',
+  night: 'common.night',
+  chair: 'chair.chairside',
+  card: 'card.touchUps',
+  'wear-link': 'wearForm.howDidItWear',
+  log: 'log.log',
+  kit: 'common.kit',
+  me: 'router.mySignIn',
+  people: 'common.people',
+  method: 'common.houseMethod',
+  nowhere: 'router.nothingHere',
 }
+const early = ['today', 'sign-in'] // their words come with the program
+const late = (to: { name?: unknown }) => !early.includes(String(to.name))
+router.beforeEach((to) => void (late(to) && speakAll().catch(() => undefined))) // beside the place itself
+router.beforeResolve(async (to) => void (late(to) && (await speakAll())))
 router.afterEach((to) => {
-  document.title = `${titles[String(to.name)] ?? 'Urn Cloth'} · Urn Cloth`
+  document.title = t('router.urnCloth', { name: t(titles[String(to.name)] ?? 'router.nothingHere') })
 })

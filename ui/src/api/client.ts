@@ -1,3 +1,4 @@
+import { t } from '../i18n'
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
@@ -92,14 +93,9 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call
   } catch {
-    throw new Problem(0, 'The server does not answer just now.')
+    throw new Problem(0, t('client.theServerDoesNotAnswer'))
   }
   if (answer.response.ok) return answer.data as T
   const e = (answer.error ?? {}) as { detail?: string; errors?: Fault[]; current?: unknown }
-  throw new Problem(
-    answer.response.status,
-    e.detail ?? 'The server gave an answer nobody expected.',
-    e.errors ?? [],
-    e.current,
-  )
+  throw new Problem(answer.response.status, e.detail ?? t('client.theServerGaveAnAnswer'), e.errors ?? [], e.current)
 }

@@ -38,6 +38,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/card/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The touch-ups that a link opens */
+        get: operations["open-card"];
+        put?: never;
+        /** Say that a touch-up was done, or was not */
+        post: operations["tell-card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -109,6 +127,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/incidents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a client at the chair, the latest first */
+        get: operations["get-incidents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the sittings of a client taught, and what each says by itself */
+        get: operations["get-learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/learned/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reset one thing that was learned */
+        post: operations["unlearn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The photographs of a client, the latest first */
+        get: operations["list-photos"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{id}/skins": {
         parameters: {
             query?: never;
@@ -118,6 +204,40 @@ export interface paths {
         };
         /** A client's skin at every sitting */
         get: operations["get-skins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sittings of several days, where a chair is wanted twice or stands free */
+        get: operations["list-days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the studio has to see to: skin tests, what runs out or out of date, what to wash */
+        get: operations["due"];
         put?: never;
         post?: never;
         delete?: never;
@@ -161,6 +281,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the studio's log says of the working figures that checks measure, beside the handbook's */
+        get: operations["own-figures"];
+        put?: never;
+        /** Go by the studio's own value of a figure, or by the handbook's */
+        post: operations["decide-figure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incidents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep what happened to somebody's skin or eyes */
+        post: operations["keep-incident"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -197,6 +352,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/restock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to buy for the bookings of the coming weeks */
+        get: operations["restock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a kit of generic kinds to begin with */
+        post: operations["starter-kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/{id}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was taken of a product and counted of it, the latest first */
+        get: operations["get-stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/{id}/strokes": {
         parameters: {
             query?: never;
@@ -214,6 +420,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/{id}/washed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was used of a washable is clean again */
+        post: operations["washed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The looks that the studio keeps by name */
+        get: operations["list-looks"];
+        /** Keep a look by a name */
+        put: operations["keep-look"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a look */
+        delete: operations["drop-look"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -225,6 +483,57 @@ export interface paths {
         get: operations["me"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stay signed in on this device at the chair for its day, with a short code that unlocks it */
+        put: operations["stay-at-chair"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/chair/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lock this device at the chair */
+        post: operations["lock-chair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/chair/unlock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Unlock this device at the chair by its code */
+        post: operations["unlock-chair"];
         delete?: never;
         options?: never;
         head?: never;
@@ -317,6 +626,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/taste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change one's own language and form */
+        put: operations["save-taste"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -381,6 +707,24 @@ export interface paths {
         post?: never;
         /** End all sessions of somebody */
         delete: operations["end-sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One photograph as JPEG, whole or small */
+        get: operations["get-photo"];
+        put?: never;
+        post?: never;
+        /** Delete a photograph */
+        delete: operations["drop-photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -451,7 +795,8 @@ export interface paths {
         /** Change a sitting and plan it anew */
         put: operations["save-sitting"];
         post?: never;
-        delete?: never;
+        /** Take a sitting out of the days; it can be put back for a week */
+        delete: operations["take-out-sitting"];
         options?: never;
         head?: never;
         patch?: never;
@@ -466,6 +811,57 @@ export interface paths {
         };
         /** The aftercare card in the client's words */
         get: operations["get-aftercare-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put back a sitting that was taken out */
+        post: operations["put-back-sitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/card-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link to the touch-ups of a sitting for whoever carries the bag, that day alone */
+        post: operations["make-card-link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where a sitting stands: urncloth.chair/1 */
+        get: operations["follow-sitting"];
         put?: never;
         post?: never;
         delete?: never;
@@ -508,6 +904,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a new sitting like another */
+        post: operations["copy-sitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/{id}/countdown.ics": {
         parameters: {
             query?: never;
@@ -519,6 +932,92 @@ export interface paths {
         get: operations["get-countdown"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened at the chair, in the order of keeping */
+        get: operations["list-events"];
+        put?: never;
+        /** Keep what happened at the chair: urncloth.event/1, one JSON object a line, each once however often it is sent */
+        post: operations["send-events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/followed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan that is followed at the chair */
+        get: operations["get-followed-plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Move a sitting with everything in it */
+        post: operations["move-sitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Call a sitting off, or on again */
+        post: operations["call-off-sitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photograph of a sitting, turned upright, without metadata */
+        post: operations["keep-photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -576,6 +1075,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/{id}/wear-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link by which the client tells how it wore, good for a week */
+        post: operations["make-wear-link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the studio's name, place and ways */
+        put: operations["save-studio"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything of the studio as a zip of JSON Lines, for an owner who says their password once more */
+        post: operations["export-studio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -604,6 +1154,41 @@ export interface paths {
         get: operations["list-trail"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wear/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a link asks of the wear */
+        get: operations["open-wear"];
+        put?: never;
+        /** Tell how it wore */
+        post: operations["tell-wear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wear/{token}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand in a photograph by the link that asks of the wear */
+        post: operations["send-photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -649,6 +1234,10 @@ export interface components {
             to: string;
             word: string;
         };
+        AppBagCard: {
+            stops: components["schemas"]["AppCardStop"][];
+            until: string;
+        };
         AppCalibration: {
             good: boolean;
             /** Format: double */
@@ -656,6 +1245,38 @@ export interface components {
             /** Format: double */
             scatter: number;
             strokes: number[];
+        };
+        AppCallOff: {
+            off: boolean;
+            /** Format: int64 */
+            version: number;
+        };
+        AppCardLink: {
+            token: string;
+            until: string;
+        };
+        AppCardSays: {
+            done: boolean;
+            id: string;
+        };
+        AppCardStop: {
+            at: string;
+            do: string[];
+            done: boolean;
+            id: string;
+            /**
+             * Format: int64
+             * @description seconds until then, less than 0 where it is over
+             */
+            in_s: number;
+        };
+        AppClash: {
+            chair: string;
+            first: string;
+            from: string;
+            of: string;
+            second: string;
+            to: string;
         };
         AppClient: {
             id: string;
@@ -685,11 +1306,83 @@ export interface components {
         AppComparison: {
             variants: components["schemas"]["PlanVariant"][];
         };
+        AppCopy: {
+            chair_at: string;
+            client_id?: string;
+        };
+        AppDays: {
+            clashes: components["schemas"]["AppClash"][];
+            /** Format: int64 */
+            days: number;
+            from: string;
+            gaps: components["schemas"]["AppGap"][];
+            sittings: components["schemas"]["AppSittingLine"][];
+            today: string;
+        };
+        AppDue: {
+            /** @description what bookings take more of than there is */
+            short: components["schemas"]["AppRestockLine"][];
+            /** @description what is out of date, or will be before the bookings are done */
+            stale: components["schemas"]["AppRestockLine"][];
+            /** @description skin tests that clients need before their sittings */
+            tests: components["schemas"]["AppDueTest"][];
+            /** @description what was used and goes to the wash */
+            wash: components["schemas"]["StoreDirty"][];
+        };
+        AppDueTest: {
+            /** @description when the sitting begins */
+            at: string;
+            /** @description the last day on which the test says enough */
+            by: string;
+            client: string;
+            say: string;
+            sitting_id: string;
+        };
         AppFactorCode: {
             code: string;
         };
+        AppFigureWord: {
+            key: string;
+            taken: boolean;
+        };
         /** @enum {string} */
         AppFirst: "password" | "second_factor";
+        AppGap: {
+            chair: string;
+            from: string;
+            to: string;
+        };
+        AppHappened: {
+            begun: boolean;
+            events: {
+                [key: string]: unknown;
+            }[];
+            /** Format: int64 */
+            last: number;
+            /**
+             * Format: int64
+             * @description what the server's clock shows, ms since 1970
+             */
+            now: number;
+            /**
+             * Format: int64
+             * @description seconds by which the chair's clock was set, for a rehearsal
+             */
+            shift_s: number;
+        };
+        /** @enum {string} */
+        AppHarm: "stinging" | "in_eye" | "swelling" | "other";
+        AppHeard: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            known: number;
+            /**
+             * Format: int64
+             * @description seconds by which the device's clock was put right, 0 where it is right
+             */
+            offset_s: number;
+        };
         AppHouse: {
             method: {
                 [key: string]: string;
@@ -700,33 +1393,75 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        AppKey: {
+            key: string;
+        };
+        AppLook: {
+            id: string;
+            look: components["schemas"]["LookLook"];
+            name: string;
+        };
         AppMe: {
             /**
              * Format: int64
              * @description days for which the studio keeps backups
              */
             backup_days: number;
+            /**
+             * Format: date-time
+             * @description until when this device stays signed in at a chair
+             */
+            chair_until?: string;
+            /** @description ISO 4217 */
+            currency: string;
+            /** @description this is the demo, which has a day of its own */
+            demo: boolean;
             email: string;
+            /** @description the number called in an emergency where the studio works */
+            emergency: string;
             /** @description what has to be done before anything else */
             first: components["schemas"]["AppFirst"][];
+            /** @description light or dark */
+            form: string;
             id: string;
             /**
              * Format: int64
              * @description minutes until a session that lies idle ends
              */
             idle_min: number;
+            language: string;
             may: components["schemas"]["AppRight"][];
             method: {
                 [key: string]: string;
             };
             name: string;
             people: string[];
+            place: components["schemas"]["DayPlace"];
+            /** @description BCP 47 */
+            region: string;
             role: components["schemas"]["AppRole"];
             /** @description 32 bytes, base64 */
             seal: string;
             second_factor: boolean;
             studio: string;
             timezone: string;
+        };
+        AppMove: {
+            artist?: string;
+            chair_at: string;
+            /** Format: int64 */
+            version: number;
+        };
+        AppNamedLook: {
+            look: components["schemas"]["LookLook"];
+            name: string;
+        };
+        AppNewIncident: {
+            client_id?: string;
+            kind: components["schemas"]["AppHarm"];
+            /** @description what was used, what was done */
+            note?: string;
+            sitting_id?: string;
         };
         AppNewPassword: {
             new: string;
@@ -746,9 +1481,49 @@ export interface components {
             client_id: string;
             title?: string;
         };
+        AppOwnFigure: {
+            /** Format: double */
+            book: number;
+            /** Format: int64 */
+            clients: number;
+            /** @description enough, and the handbook's value lies outside low to high */
+            differs: boolean;
+            /** @description of so many observations and clients that it says something */
+            enough: boolean;
+            /** Format: double */
+            high: number;
+            key: string;
+            /**
+             * Format: double
+             * @description 2.8 standard errors under the value, as five clients ask for
+             */
+            low: number;
+            name: string;
+            said?: components["schemas"]["Decided"];
+            /** Format: int64 */
+            seen: number;
+            /**
+             * Format: double
+             * @description between clients: a standard deviation is so many times the value, 1 for one
+             */
+            spread: number;
+            unit: string;
+            /** Format: double */
+            value: number;
+        };
+        AppOwnFigures: {
+            figures: components["schemas"]["AppOwnFigure"][];
+            /**
+             * Format: int64
+             * @description sittings that are not counted yet: ask again
+             */
+            waiting: number;
+        };
         AppPeople: {
             first?: components["schemas"]["FirstPassport"];
             people: components["schemas"]["AppPerson"][];
+            /** @description what each role may do */
+            roles: components["schemas"]["AppRoleRights"][];
         };
         AppPerson: {
             email: string;
@@ -776,18 +1551,49 @@ export interface components {
             taken: boolean;
         };
         AppProductEdit: {
+            /** @description whether it was counted anew; left out: where the amounts differ */
+            counted?: boolean;
             product: components["schemas"]["KitProduct"];
             retired?: boolean;
             /** Format: int64 */
             version?: number;
         };
+        AppProof: {
+            password: string;
+        };
         AppRecovery: {
             codes: string[];
+        };
+        AppRestock: {
+            /** Format: int64 */
+            days: number;
+            short: components["schemas"]["AppRestockLine"][];
+            stale: components["schemas"]["AppRestockLine"][];
+        };
+        AppRestockLine: {
+            /** Format: double */
+            has: number;
+            name: string;
+            /** Format: double */
+            needs: number;
+            /**
+             * Format: int64
+             * @description how many packs cover it, 0 where the pack is not known
+             */
+            packs: number;
+            pieces: boolean;
+            product: string;
+            /** @description the last day it may be used, where it is no longer in date for a booking */
+            until: string;
         };
         /** @enum {string} */
         AppRight: "work" | "keep_clients" | "keep_kit" | "keep_house" | "keep_people";
         /** @enum {string} */
         AppRole: "owner" | "artist" | "assistant";
+        AppRoleRights: {
+            may: components["schemas"]["AppRight"][];
+            role: components["schemas"]["AppRole"];
+        };
         AppSafety: {
             /**
              * Format: int64
@@ -839,6 +1645,9 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        AppShortCode: {
+            code: string;
+        };
         AppSitting: {
             artist: string;
             by_hand: components["schemas"]["PlanPart"][];
@@ -883,6 +1692,11 @@ export interface components {
             client: string;
             client_id: string;
             id: string;
+            lift_at: string;
+            /** Format: double */
+            lift_minutes: number;
+            /** @description called off */
+            off: boolean;
             ready_at: string;
             skin: string;
             /** Format: int64 */
@@ -892,6 +1706,8 @@ export interface components {
             title: string;
             /** @description allergies were changed in the record since it was planned */
             told: boolean;
+            /** Format: int64 */
+            version: number;
         };
         AppSkin: {
             on: string;
@@ -902,12 +1718,34 @@ export interface components {
                 [key: string]: components["schemas"]["FaceGrades"];
             };
         };
+        AppStudio: {
+            /** @description ISO 4217 */
+            currency: string;
+            /** @description the number called in an emergency where the studio works */
+            emergency: string;
+            name: string;
+            place: components["schemas"]["DayPlace"];
+            /** @description BCP 47 */
+            region: string;
+            timezone: string;
+        };
+        AppTaste: {
+            /** @description light or dark */
+            form: string;
+            language: string;
+        };
+        AppTaught: {
+            learned: components["schemas"]["Document"];
+            past: components["schemas"]["LogPoint"][];
+        };
         AppToday: {
             date: string;
             next: string;
             now: string;
             sittings: components["schemas"]["AppSittingLine"][];
             today: string;
+            /** @description of the last week, over, and nobody has told how they wore */
+            wear_due: components["schemas"]["AppSittingLine"][];
         };
         AppToldWords: {
             words: string[];
@@ -928,6 +1766,24 @@ export interface components {
             /** @description made by hand; empty is none at all */
             touch_ups?: components["schemas"]["WearTouchUp"][];
         };
+        AppWearAsked: {
+            /** @description when the makeup was on */
+            from: string;
+            /** @description what was told by a link already */
+            reads: {
+                [key: string]: components["schemas"]["ChairWore"];
+            };
+            studio: string;
+            text: string;
+            /** @description when it came off, as planned */
+            until: string;
+        };
+        AppWearTold: {
+            reads: {
+                [key: string]: components["schemas"]["ChairWore"];
+            };
+            text?: string;
+        };
         Asked: {
             at?: string;
             by?: string;
@@ -941,6 +1797,88 @@ export interface components {
             /** Format: double */
             worst_sed: number;
             zones: components["schemas"]["StackBodyDose"][];
+        };
+        ChairAsk: {
+            rules: string[];
+            /** Format: int64 */
+            saves_s: number;
+            say: string;
+            step: string;
+        };
+        ChairDocument: {
+            asks: components["schemas"]["ChairAsk"][];
+            at: string;
+            format: string;
+            gave_up: components["schemas"]["ChairGaveUp"][];
+            log: components["schemas"]["ChairLog"];
+            meanwhile: string[];
+            next: string;
+            now: components["schemas"]["ChairNow"];
+            part: components["schemas"]["PlanPart"];
+            plan: components["schemas"]["Plan"];
+            says: string[];
+            setting: components["schemas"]["ChairSetting"][];
+            /** Format: int64 */
+            slack_s: number;
+            steps: components["schemas"]["ChairStep"][];
+        };
+        ChairGaveUp: {
+            part: components["schemas"]["PlanPart"];
+            say: string;
+            what: string;
+        };
+        ChairLog: {
+            stung: components["schemas"]["ChairStung"][];
+            used: components["schemas"]["ChairUsed"][];
+        };
+        ChairNow: {
+            /** Format: int64 */
+            left_s: number;
+            state: components["schemas"]["ChairState"];
+            step: string;
+        };
+        ChairSetting: {
+            until: string;
+            zone: components["schemas"]["FaceZone"];
+        };
+        /** @enum {string} */
+        ChairState: "waiting" | "running" | "held" | "setting" | "done" | "skipped";
+        ChairStep: {
+            assumed?: boolean;
+            ended?: string;
+            /** Format: double */
+            grams: number;
+            id: string;
+            /** Format: int64 */
+            left_s?: number;
+            name: string;
+            /** Format: int64 */
+            over_s?: number;
+            part: components["schemas"]["PlanPart"];
+            product: string;
+            reason?: string;
+            started?: string;
+            state: components["schemas"]["ChairState"];
+        };
+        ChairStung: {
+            at: string;
+            product: string;
+            zones: components["schemas"]["FaceZone"][];
+        };
+        ChairUsed: {
+            /** Format: int64 */
+            count: number;
+            /** Format: double */
+            grams: number;
+            product: string;
+        };
+        ChairWore: {
+            broke_out?: boolean;
+            creased?: boolean;
+            patchy?: boolean;
+            shone_at?: string;
+            slid?: boolean;
+            stung?: boolean;
         };
         Credentials: {
             code?: string;
@@ -1047,9 +1985,42 @@ export interface components {
         DaySky: "clear" | "scattered" | "broken" | "overcast";
         /** @enum {string} */
         DayWhere: "sun" | "shade" | "indoors" | "glass" | "water";
+        Decided: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            clients: number;
+            key: string;
+            /** Format: int64 */
+            seen: number;
+            /** Format: double */
+            spread: number;
+            taken: boolean;
+            /**
+             * Format: double
+             * @description as it was when that was said; it stays until somebody says otherwise
+             */
+            value: number;
+        };
         Demo: {
             email: string;
             password: string;
+        };
+        Document: {
+            format: string;
+            from: components["schemas"]["LogFrom"][];
+            lift: {
+                [key: string]: number;
+            };
+            moisture: {
+                [key: string]: number;
+            };
+            never: string[];
+            says: string[];
+            sebum: {
+                [key: string]: number;
+            };
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -1367,6 +2338,48 @@ export interface components {
             };
             step: string;
         };
+        LogFrom: {
+            /** Format: double */
+            factor?: number;
+            key: string;
+            last: string;
+            say: string;
+            /** Format: int64 */
+            sittings: number;
+        };
+        LogLasted: {
+            at_least: boolean;
+            /** Format: int64 */
+            planned_min: number;
+            primer: string;
+            /** Format: int64 */
+            seen_min: number;
+        };
+        LogPoint: {
+            date: string;
+            feels: {
+                [key: string]: string;
+            };
+            /** Format: double */
+            humidity: number;
+            lasted: {
+                [key: string]: components["schemas"]["LogLasted"];
+            };
+            stung: string[];
+            /** Format: double */
+            temp_c: number;
+            took: {
+                [key: string]: components["schemas"]["LogTook"];
+            };
+        };
+        LogTook: {
+            binder: string;
+            /** Format: int64 */
+            given: number;
+            kind: components["schemas"]["KitKind"];
+            /** Format: int64 */
+            planned: number;
+        };
         /** @enum {string} */
         LookAttach: "" | "glue_strip" | "single" | "magnetic" | "extensions" | "appliance" | "lace";
         /** @enum {string} */
@@ -1426,6 +2439,23 @@ export interface components {
             name: string;
             reason: string;
         };
+        Plan: {
+            aftercare: components["schemas"]["AfterAftercare"];
+            by_hand?: components["schemas"]["PlanPart"][];
+            countdown: components["schemas"]["PrepDue"][];
+            /** Format: int64 */
+            edition: number;
+            findings: components["schemas"]["RulesFinding"][];
+            format: string;
+            last_time?: components["schemas"]["PlanLastTime"][];
+            lift: components["schemas"]["LiftLift"];
+            prep: components["schemas"]["PrepPrep"];
+            sitting: components["schemas"]["SittingSitting"];
+            skin: components["schemas"]["FaceType"];
+            stack: components["schemas"]["PlanStack"];
+            wear: components["schemas"]["WearWear"];
+            zones: components["schemas"]["PlanZones"];
+        };
         PlanBounds: {
             /** Format: double */
             close_call: number;
@@ -1474,6 +2504,11 @@ export interface components {
             removers: string[];
             worst: string;
         };
+        PlanLastTime: {
+            part: components["schemas"]["PlanPart"];
+            say: string;
+            step: string;
+        };
         /** @enum {string} */
         PlanPart: "prep" | "touch_ups" | "lift" | "aftercare";
         PlanPlan: {
@@ -1484,6 +2519,7 @@ export interface components {
             edition: number;
             findings: components["schemas"]["RulesFinding"][];
             format: string;
+            last_time?: components["schemas"]["PlanLastTime"][];
             lift: components["schemas"]["LiftLift"];
             prep: components["schemas"]["PrepPrep"];
             sitting: components["schemas"]["SittingSitting"];
@@ -1600,6 +2636,8 @@ export interface components {
         };
         /** @enum {string} */
         RulesSeverity: "stop" | "caution" | "note";
+        /** @enum {string} */
+        SayTag: "en" | "es" | "fr";
         SittingOverride: {
             by?: string;
             on?: string;
@@ -1611,8 +2649,12 @@ export interface components {
             asked?: components["schemas"]["Asked"];
             client: components["schemas"]["FaceClient"];
             day: components["schemas"]["DayDay"];
+            figures?: {
+                [key: string]: number;
+            };
             format: string;
             kit: components["schemas"]["KitProduct"][];
+            language?: components["schemas"]["SayTag"];
             lifted?: components["schemas"]["SittingOverride"][];
             look: components["schemas"]["LookLook"];
             method?: {
@@ -1705,6 +2747,62 @@ export interface components {
             until?: number;
             with?: string;
             zones: components["schemas"]["FaceZone"][];
+        };
+        StoreDirty: {
+            name: string;
+            /** Format: int64 */
+            pieces: number;
+            product: string;
+        };
+        StoreIncident: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            client_id?: string;
+            id: string;
+            kind: string;
+            note: string;
+        };
+        StoreMove: {
+            /** Format: date-time */
+            at: string;
+            /** @description who counted, or who had the sitting */
+            by: string;
+            /**
+             * Format: double
+             * @description what was added; what was taken is below 0
+             */
+            grams: number;
+            /**
+             * Format: double
+             * @description what was left then; under 0: more was taken than said
+             */
+            left_g?: number;
+            /** Format: int64 */
+            left_pieces?: number;
+            /** Format: int64 */
+            pieces: number;
+            product: string;
+            /** @description at which it was taken; none where a person counted */
+            sitting_id?: string;
+        };
+        StorePhoto: {
+            /** @description who kept it, empty for the client by a link */
+            by: string;
+            /**
+             * Format: date-time
+             * @description when the sitting began
+             */
+            day: string;
+            /** Format: int64 */
+            height: number;
+            id: string;
+            /** Format: date-time */
+            kept_at: string;
+            sitting_id: string;
+            title: string;
+            /** Format: int64 */
+            width: number;
         };
         StoreTrailLine: {
             about: string;
@@ -1913,6 +3011,70 @@ export interface operations {
             };
         };
     };
+    "open-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppBagCard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "tell-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppCardSays"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -1946,6 +3108,8 @@ export interface operations {
         parameters: {
             query?: {
                 q?: string;
+                /** @description how many have been read already */
+                skip?: number;
             };
             header?: never;
             path?: never;
@@ -2134,6 +3298,134 @@ export interface operations {
             };
         };
     };
+    "get-incidents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreIncident"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppTaught"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    unlearn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppKey"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppTaught"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StorePhoto"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-skins": {
         parameters: {
             query?: never;
@@ -2152,6 +3444,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppSkin"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-days": {
+        parameters: {
+            query?: {
+                /** @description today where none is given */
+                from?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppDays"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppDue"];
                 };
             };
             /** @description Error */
@@ -2243,6 +3597,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppHouse"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "own-figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppOwnFigures"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "decide-figure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppFigureWord"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppOwnFigures"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-incident": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppNewIncident"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreIncident"];
                 };
             };
             /** @description Error */
@@ -2385,6 +3834,95 @@ export interface operations {
             };
         };
     };
+    restock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppRestock"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "starter-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppShelved"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreMove"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "weigh-strokes": {
         parameters: {
             query?: {
@@ -2418,6 +3956,130 @@ export interface operations {
             };
         };
     };
+    washed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreDirty"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppLook"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppNamedLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppLook"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppLook"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -2426,6 +4088,100 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "stay-at-chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppShortCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "lock-chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "unlock-chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppShortCode"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -2633,6 +4389,39 @@ export interface operations {
             };
         };
     };
+    "save-taste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppTaste"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-people": {
         parameters: {
             query?: never;
@@ -2776,6 +4565,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AppPeople"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-photo": {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -3011,6 +4864,35 @@ export interface operations {
             };
         };
     };
+    "take-out-sitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-aftercare-card": {
         parameters: {
             query?: never;
@@ -3031,6 +4913,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-back-sitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "make-card-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppCardLink"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "follow-sitting": {
+        parameters: {
+            query?: {
+                /** @description the moment, local; that of the last event where it is left out */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairDocument"];
                 };
             };
             /** @description Error */
@@ -3114,6 +5090,41 @@ export interface operations {
             };
         };
     };
+    "copy-sitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppCopy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-countdown": {
         parameters: {
             query?: never;
@@ -3134,6 +5145,219 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-events": {
+        parameters: {
+            query?: {
+                /** @description number of the last event that is known */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppHappened"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "send-events": {
+        parameters: {
+            query?: {
+                /** @description what the device's clock shows, ms since 1970; 0 where it does not say */
+                now?: number;
+                /** @description seconds by which the chair's clock is set against it, for a rehearsal */
+                shift?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/x-ndjson": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppHeard"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-followed-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "move-sitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "call-off-sitting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppCallOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppSitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** @description at most 8 MB */
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StorePhoto"][];
                 };
             };
             /** @description Error */
@@ -3248,6 +5472,101 @@ export interface operations {
             };
         };
     };
+    "make-wear-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppCardLink"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppStudio"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppMe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppProof"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     today: {
         parameters: {
             query?: {
@@ -3298,6 +5617,106 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StoreTrailLine"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "open-wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppWearAsked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "tell-wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppWearTold"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "send-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        /** @description at most 8 MB */
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

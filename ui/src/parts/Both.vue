@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Both shows two versions of one document field by field, where they differ, and lets one be chosen for each. What
 // keeps somebody safe comes first and is kept from both sides unless somebody says otherwise for that very line.
+import { t } from '../i18n'
 import { computed, reactive } from 'vue'
 import { plain, sentence } from './words'
 
@@ -41,9 +42,9 @@ function keep() {
 
 /** said is a value in words; longer ones by their size. */
 function said(v: unknown): string {
-  if (v === undefined || v === null || v === '') return 'nothing'
-  if (Array.isArray(v)) return v.length ? v.map((x) => said(x)).join('; ') : 'none'
-  if (typeof v === 'boolean') return v ? 'yes' : 'no'
+  if (v === undefined || v === null || v === '') return t('both.nothing')
+  if (Array.isArray(v)) return v.length ? v.map((x) => said(x)).join('; ') : t('common.none')
+  if (typeof v === 'boolean') return v ? t('common.yes') : t('common.no')
   if (typeof v === 'object')
     return Object.entries(v)
       .slice(0, 6)
@@ -57,14 +58,18 @@ const label = (k: string) => sentence(plain(k.split('.').at(-1) ?? k))
 
 <template>
   <section class="both" role="alertdialog" aria-labelledby="both-title">
-    <h2 id="both-title">Somebody changed this {{ what }} while you were writing</h2>
-    <p>Nothing was overwritten. These differ; choose for each, or for all at once.</p>
+    <h2 id="both-title">{{ t('both.somebodyChangedThisWhileYou', { what }) }}</h2>
+    <p>{{ t('both.nothingWasOverwrittenTheseDiffer') }}</p>
     <table>
       <thead>
         <tr>
-          <th scope="col">What</th>
-          <th scope="col"><button type="button" class="quiet" @click="all('mine')">All mine</button></th>
-          <th scope="col"><button type="button" class="quiet" @click="all('theirs')">All theirs</button></th>
+          <th scope="col">{{ t('common.what') }}</th>
+          <th scope="col">
+            <button type="button" class="quiet" @click="all('mine')">{{ t('both.allMine') }}</button>
+          </th>
+          <th scope="col">
+            <button type="button" class="quiet" @click="all('theirs')">{{ t('both.allTheirs') }}</button>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -72,8 +77,9 @@ const label = (k: string) => sentence(plain(k.split('.').at(-1) ?? k))
           <th scope="row">
             {{ label(k) }}
             <label v-if="safe(k)" class="pick"
-              ><input type="radio" :name="k" :checked="side(k) === 'both'" @change="chosen[k] = 'both'" />keep
-              both</label
+              ><input type="radio" :name="k" :checked="side(k) === 'both'" @change="chosen[k] = 'both'" />{{
+                t('both.keepBoth')
+              }}</label
             >
           </th>
           <td v-for="s in ['mine', 'theirs'] as const" :key="s">
@@ -86,7 +92,7 @@ const label = (k: string) => sentence(plain(k.split('.').at(-1) ?? k))
         </tr>
       </tbody>
     </table>
-    <button type="button" class="go" @click="keep">Keep these</button>
+    <button type="button" class="go" @click="keep">{{ t('both.keepThese') }}</button>
   </section>
 </template>
 

@@ -4,14 +4,19 @@
 import Tooltip from 'ant-design-vue/es/tooltip'
 import { useId } from 'vue'
 
-defineProps<{ legend: string; options: { value: T; label: string; hint?: string }[]; fault?: string }>()
+defineProps<{
+  legend: string
+  options: { value: T; label: string; hint?: string }[]
+  fault?: string
+  bare?: boolean
+}>()
 const model = defineModel<T>()
 const name = useId()
 </script>
 
 <template>
   <fieldset class="choices-set" :aria-describedby="fault ? name + '-fault' : undefined">
-    <legend class="legend">{{ legend }}</legend>
+    <legend :class="bare ? 'visually-hidden' : 'legend'">{{ legend }}</legend>
     <div class="choices">
       <Tooltip v-for="o in options" :key="o.value" :title="o.hint" :mouse-enter-delay="0.4">
         <label class="choice">
@@ -39,6 +44,6 @@ legend {
 .fault {
   color: var(--madder);
   font-weight: 600;
-  font-size: 15px;
+  font-size: var(--small);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Conditions is what the client tells of, each with the last date it applied and the zone it concerns.
+import { t } from '../i18n'
 import type { Condition } from '../api/client'
 import { useWords } from './catalogue'
 import DateField from './fields/DateField.vue'
@@ -9,7 +10,7 @@ import { plain, zones, type Zone } from './words'
 const model = defineModel<Condition[]>()
 const kinds = useWords().list('condition')
 const places: { value: Zone | ''; label: string }[] = [
-  { value: '', label: 'the whole client' },
+  { value: '', label: t('common.theWholeClient') },
   ...zones.map((z) => ({ value: z, label: plain(z) })),
 ]
 
@@ -26,10 +27,10 @@ function set(i: number, change: Partial<Condition>) {
 
 <template>
   <fieldset>
-    <legend class="legend">Conditions the client tells of</legend>
+    <legend class="legend">{{ t('conditions.conditionsTheClientTellsOf') }}</legend>
     <div v-for="(c, i) in model ?? []" :key="i" class="row">
       <Pick
-        label="Condition"
+        :label="t('conditions.condition')"
         bare
         find
         :model-value="c.kind"
@@ -37,14 +38,14 @@ function set(i: number, change: Partial<Condition>) {
         @update:model-value="(v) => set(i, { kind: v })"
       />
       <DateField
-        label="Last date it applied, empty for now"
+        :label="t('conditions.lastDateItAppliedEmpty')"
         bare
         clear
         :model-value="c.on"
         @update:model-value="(v) => set(i, { on: v })"
       />
       <Pick
-        label="Where"
+        :label="t('common.where')"
         bare
         :model-value="c.zone ?? ''"
         :options="places"
@@ -53,14 +54,14 @@ function set(i: number, change: Partial<Condition>) {
       <button
         type="button"
         class="quiet"
-        aria-label="Take this condition away"
+        :aria-label="t('conditions.takeThisConditionAway')"
         @click="model = model?.filter((_, j) => j !== i)"
       >
         ×
       </button>
     </div>
     <button type="button" class="quiet" @click="model = [...(model ?? []), { kind: 'eczema' }]">
-      Add a condition
+      {{ t('conditions.addACondition') }}
     </button>
   </fieldset>
 </template>

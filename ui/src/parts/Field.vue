@@ -1,19 +1,32 @@
 <script setup lang="ts">
 // Field is a labelled input with its fault, tied together for a screen reader.
 import AInput from 'ant-design-vue/es/input'
-import { useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
+import { t } from '../i18n'
+import { read, written } from '../i18n/format'
 
-defineProps<{
+const props = defineProps<{
   label: string
   type?: string
   fault?: string
   autocomplete?: string
-  step?: string
-  min?: string | number
-  max?: string | number
   hint?: string
+  figures?: boolean
 }>()
 const model = defineModel<string | number>()
+const number = computed(() => props.type === 'number')
+// A number is typed with a comma or a point, and shown as the region writes it.
+const text = ref('')
+watch(model, (v) => Number(read(text.value)) === Number(v) || (text.value = written(v ?? '')), { immediate: true })
+function typed(v: string) {
+  text.value = v
+  model.value = read(v)
+}
+const wrong = computed(
+  () =>
+    props.fault ??
+    (number.value && Number.isNaN(Number(read(text.value))) ? t('field.aNumber', { like: written(1.5) }) : undefined),
+)
 const id = useId()
 </script>
 
@@ -22,23 +35,22 @@ const id = useId()
     <label :for="id">{{ label }}</label>
     <AInput
       :id="id"
-      v-model:value="model"
-      :type="(type ?? 'text') as never"
+      :value="number ? text : model"
+      :type="(number ? 'text' : (type ?? 'text')) as never"
+      :inputmode="number ? 'decimal' : figures ? 'numeric' : undefined"
       :autocomplete="autocomplete ?? 'off'"
-      :step="step"
-      :min="min"
-      :max="max"
-      :status="fault ? 'error' : undefined"
-      :aria-invalid="fault ? true : undefined"
-      :aria-describedby="fault ? id + '-fault' : undefined"
+      :status="wrong ? 'error' : undefined"
+      :aria-invalid="wrong ? true : undefined"
+      :aria-describedby="wrong ? id + '-fault' : undefined"
+      @update:value="(v: string) => (number ? typed(v) : (model = v))"
     />
-    <p v-if="fault" :id="id + '-fault'" class="fault">{{ fault }}</p>
+    <p v-if="wrong" :id="id + '-fault'" class="fault">{{ wrong }}</p>
     <p v-else-if="hint" class="hint soft">{{ hint }}</p>
   </div>
 </template>
 
 <style scoped>
 .hint {
-  font-size: 14px;
+  font-size: var(--tiny);
 }
 </style>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // Fold is what is folded away until somebody wants it; what is set in it is said on its edge.
+import { t } from '../i18n'
 defineProps<{ title: string; says?: string }>()
 </script>
 
 <template>
   <details class="fold">
     <summary>
-      <b>{{ title }}</b> <span class="soft">{{ says || 'nothing told' }}</span>
+      <b>{{ title }}</b> <span class="soft">{{ says || t('fold.nothingTold') }}</span>
     </summary>
     <div class="inside"><slot /></div>
   </details>

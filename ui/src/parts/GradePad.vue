@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // GradePad is the touch pad of one zone: oil, water and marks.
+import { t } from '../i18n'
 import type { Grades } from '../api/client'
 import { computed } from 'vue'
 import Choices from './Choices.vue'
@@ -21,45 +22,47 @@ const named = useWords().named('today')
 const special = computed(() =>
   [
     ...(props.grades.today ? [named.value[props.grades.today] ?? ''] : []),
-    ...(props.grades.phototype ? [`phototype ${phototypes.value[props.grades.phototype - 1]?.label ?? ''}`] : []),
+    ...(props.grades.phototype
+      ? [t('gradePad.phototype', { grade: phototypes.value[props.grades.phototype - 1]?.label ?? '' })]
+      : []),
   ].join('; '),
 )
-const own = computed(() => [{ value: 0, label: 'as the client' }, ...phototypes.value])
+const own = computed(() => [{ value: 0, label: t('gradePad.asTheClient') }, ...phototypes.value])
 const set = (change: Partial<Grades>) => emit('change', { ...props.grades, ...change })
 </script>
 
 <template>
   <div class="pad">
     <h3>
-      {{ title }} <span v-if="from" class="soft">as the {{ plain(from) }} until graded</span>
+      {{ title }} <span v-if="from" class="soft">{{ t('gradePad.asTheUntilGraded', { from: plain(from) }) }}</span>
     </h3>
     <Choices
-      legend="Oil shows"
+      :legend="t('gradePad.oilShows')"
       :options="oil"
       :model-value="grades.oil"
       @update:model-value="(v) => set({ oil: v })"
     />
     <Choices
-      legend="Water"
+      :legend="t('gradePad.water')"
       :options="water"
       :model-value="grades.water"
       @update:model-value="(v) => set({ water: v })"
     />
     <Toggles
-      legend="Marks"
+      :legend="t('gradePad.marks')"
       :options="marks"
       :model-value="grades.marks ?? []"
       @update:model-value="(v) => set({ marks: v })"
     />
-    <Fold v-if="today" title="This zone today" :says="special || 'as usual'">
+    <Fold v-if="today" :title="t('gradePad.thisZoneToday')" :says="special || t('gradePad.asUsual')">
       <Choices
-        legend="Today"
+        :legend="t('common.today')"
         :options="todays"
         :model-value="grades.today ?? ''"
         @update:model-value="(v) => set({ today: v || undefined })"
       />
       <Choices
-        legend="Its own phototype, as with vitiligo"
+        :legend="t('gradePad.itsOwnPhototypeAsWith')"
         :options="own"
         :model-value="grades.phototype ?? 0"
         @update:model-value="(v) => set({ phototype: v || undefined })"
@@ -81,6 +84,6 @@ h3 span {
 }
 .pad :deep(.choice span) {
   padding: 4px 10px;
-  font-size: 15px;
+  font-size: var(--small);
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../i18n'
 import { useEventListener } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -8,14 +9,15 @@ const route = useRoute()
 const router = useRouter()
 const open = ref(false)
 const keys = [
-  ['1', 'Intake'],
-  ['2', 'Prep'],
-  ['3', 'Wear'],
-  ['4', 'Lift-off'],
-  ['J K', 'next and earlier step'],
-  ['N', 'new sitting'],
+  ['1', t('common.intake')],
+  ['2', t('common.prep')],
+  ['3', t('common.wear')],
+  ['4', t('common.liftOff')],
+  ['5', t('common.night')],
+  ['J K', t('keys.nextAndEarlierStep')],
+  ['N', t('keys.newSitting')],
   ['/', 'find'],
-  ['?', 'this list'],
+  ['?', t('keys.thisList')],
 ]
 
 function typing(e: KeyboardEvent) {
@@ -36,6 +38,7 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
   else if (inSitting && e.key === '2') router.push({ name: 'prep', params: route.params })
   else if (inSitting && e.key === '3') router.push({ name: 'wear', params: route.params })
   else if (inSitting && e.key === '4') router.push({ name: 'lift', params: route.params })
+  else if (inSitting && e.key === '5') router.push({ name: 'night', params: route.params })
   else if (e.key === 'n' || e.key === 'N') router.push({ name: 'today', query: { new: '1' } })
   else if (e.key === '/') {
     e.preventDefault()
@@ -47,7 +50,7 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 </script>
 
 <template>
-  <Sheet v-model:open="open" title="Keys" :width="380">
+  <Sheet v-model:open="open" :title="t('keys.keys')" :width="380">
     <dl>
       <template v-for="[key, what] in keys" :key="key">
         <dt>{{ key }}</dt>

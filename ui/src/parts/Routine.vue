@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Routine is the client's own: what kind, which product, where, how often, and when last. It leads the night.
+import { t } from '../i18n'
 import type { Schemas } from '../api/client'
 import { useWords } from './catalogue'
 import Field from './Field.vue'
@@ -29,10 +30,10 @@ function set(i: number, change: Partial<Habit>) {
 
 <template>
   <div class="list">
-    <p class="soft">What is due of it tonight is planned first; without a number it is of every night.</p>
+    <p class="soft">{{ t('routine.whatIsDueOfIt') }}</p>
     <div v-for="(h, i) in model ?? []" :key="i" class="habit">
       <Pick
-        label="Kind"
+        :label="t('common.kind')"
         find
         :model-value="h.kind as Schemas['KitKind']"
         :options="kinds"
@@ -40,14 +41,14 @@ function set(i: number, change: Partial<Habit>) {
         @update:model-value="(v) => set(i, { kind: v })"
       />
       <Field
-        label="Which"
-        hint="Empty for whichever the kit has"
+        :label="t('routine.which')"
+        :hint="t('routine.emptyForWhicheverTheKit')"
         :model-value="h.product"
         :fault="fault?.(`routine[${i}].product`)"
         @update:model-value="(v) => set(i, { product: String(v ?? '') })"
       />
       <Field
-        label="Times a week"
+        :label="t('routine.timesAWeek')"
         type="number"
         min="0"
         max="14"
@@ -56,7 +57,7 @@ function set(i: number, change: Partial<Habit>) {
         @update:model-value="(v) => set(i, { per_week: Number(v) || undefined })"
       />
       <DateField
-        label="Last on"
+        :label="t('routine.lastOn')"
         clear
         :model-value="h.last_on"
         :fault="fault?.(`routine[${i}].last_on`)"
@@ -64,7 +65,7 @@ function set(i: number, change: Partial<Habit>) {
       />
       <Toggles
         class="where"
-        legend="Only on; none for wherever it goes"
+        :legend="t('routine.onlyOnNoneForWherever')"
         :options="places"
         :model-value="h.zones ?? []"
         @update:model-value="(v) => set(i, { zones: v })"
@@ -72,14 +73,14 @@ function set(i: number, change: Partial<Habit>) {
       <button
         type="button"
         class="quiet"
-        :aria-label="`Take ${plain(h.kind)} out of the routine`"
+        :aria-label="t('routine.takeOutOfTheRoutine', { kind: plain(h.kind) })"
         @click="model = model?.filter((_, j) => j !== i)"
       >
-        Take it out
+        {{ t('common.takeItOut') }}
       </button>
     </div>
     <button type="button" class="quiet" @click="model = [...(model ?? []), { kind: 'retinoid', per_week: 2 }]">
-      Add to the routine
+      {{ t('routine.addToTheRoutine') }}
     </button>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Sheet is a dialog over the page: named by its title, closed by Escape, and the focus goes back to where it was.
+import { t } from '../i18n'
 import Modal from 'ant-design-vue/es/modal'
 import { nextTick, ref, watch } from 'vue'
 
@@ -28,7 +29,7 @@ const closed = () => from.value?.focus()
   >
     <div ref="body">
       <slot />
-      <button type="button" class="go" @click="open = false">Close</button>
+      <button type="button" class="go" @click="open = false">{{ t('common.close') }}</button>
     </div>
   </Modal>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Side is a panel that comes in over the side of the page: a dialog by role and name, which keeps the focus while it
 // is open and gives it back.
+import { t } from '../i18n'
 import Drawer from 'ant-design-vue/es/drawer'
 import { nextTick, ref, useId, watch } from 'vue'
 
@@ -40,7 +41,7 @@ function round(e: KeyboardEvent) {
     <div ref="body" @keydown.tab="round">
       <header>
         <h2 :id="id">{{ title }}</h2>
-        <button type="button" class="quiet" @click="open = false">Close</button>
+        <button type="button" class="quiet" @click="open = false">{{ t('common.close') }}</button>
       </header>
       <slot />
     </div>

@@ -8,7 +8,7 @@ defineProps<{ severity: string }>()
   <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden="true" :class="severity">
     <g v-if="severity === 'stop'">
       <path d="M7 2h8l5 5v8l-5 5H7l-5-5V7z" fill="currentColor" />
-      <path d="M6 11h10" stroke="#fff" stroke-width="3" />
+      <path d="M6 11h10" style="stroke: var(--paper)" stroke-width="3" />
     </g>
     <g v-else-if="severity === 'caution'" fill="none" stroke="currentColor" stroke-width="2.4">
       <path d="M11 2l9 17H2z" />

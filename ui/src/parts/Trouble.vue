@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // Trouble says calmly that something is away, that nothing is lost, and that it is being tried again.
+import { t } from '../i18n'
 defineProps<{ whole?: boolean; say?: string }>()
 </script>
 
 <template>
   <main v-if="whole" class="whole" role="status">
-    <h1>One moment</h1>
-    <p>{{ say ?? 'The studio’s records do not answer just now. Nothing that was saved is lost.' }}</p>
-    <p class="soft">This page tries again by itself every few seconds.</p>
+    <h1>{{ t('trouble.oneMoment') }}</h1>
+    <p>{{ say ?? t('trouble.theStudioSRecordsDo') }}</p>
+    <p class="soft">{{ t('trouble.thisPageTriesAgainBy') }}</p>
   </main>
   <p v-else class="strip" role="status">{{ say }}</p>
 </template>

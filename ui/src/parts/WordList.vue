@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // WordList is a list of free words: type one, Enter adds it, a tap takes it away.
+import { libraryWords, t } from '../i18n'
 import AInput from 'ant-design-vue/es/input'
 import { ref, useId } from 'vue'
 
@@ -14,6 +15,7 @@ function add() {
   if (word && !model.value?.includes(word)) model.value = [...(model.value ?? []), word]
   next.value = ''
 }
+libraryWords()
 </script>
 
 <template>
@@ -25,7 +27,7 @@ function add() {
         :key="w"
         type="button"
         class="word"
-        :aria-label="`Take away ${w}`"
+        :aria-label="t('common.takeAway', { w })"
         @click="model = model?.filter((x) => x !== w)"
       >
         {{ w.replaceAll('_', ' ') }} <span aria-hidden="true">×</span>
@@ -33,7 +35,7 @@ function add() {
       <AInput
         :id="id"
         v-model:value="next"
-        :placeholder="hint ?? 'Type a word, then Enter'"
+        :placeholder="hint ?? t('wordList.typeAWordThenEnter')"
         autocomplete="off"
         @press-enter.prevent="add"
         @blur="add"
@@ -55,9 +57,9 @@ function add() {
 }
 .word {
   background: var(--ink);
-  color: #fff;
+  color: var(--paper);
   border: 0;
-  min-height: 38px;
+  min-height: 44px;
   padding: 0 12px;
   cursor: pointer;
 }

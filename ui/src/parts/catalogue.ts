@@ -2,9 +2,10 @@
 // by. No
 // list of them is written on this side.
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
-import { api, ask, type Schemas } from '../api/client'
-import { sentence } from './words'
+import { computed, ref, type Ref } from 'vue'
+import { api, ask, Problem, type Schemas } from '../api/client'
+import { learn, sentence } from '../i18n/names'
+import { recall, remember } from '../keep/device'
 
 /** Lists is which words stand in which list of the catalogue. */
 interface Lists {
@@ -38,11 +39,21 @@ interface Lists {
   touch_because: string
 }
 
-export function useCatalogue() {
+export function useCatalogue(when: Ref<boolean> = ref(true)) {
   const { data } = useQuery({
     queryKey: ['catalogue'],
-    queryFn: () => ask(api.GET('/api/catalogue')),
+    queryFn: async () => {
+      const all = await ask(api.GET('/api/catalogue')).catch(async (e) => {
+        const kept = e instanceof Problem && e.away ? await recall<Schemas['PlanCatalogue']>('catalogue') : undefined
+        if (!kept) throw e
+        return kept // the words of the trade are there without the server
+      })
+      void remember('catalogue', all)
+      learn(all.words)
+      return all
+    },
     staleTime: Infinity,
+    enabled: when,
   })
   return data
 }

@@ -1,5 +1,6 @@
 // How times and names are written on every page.
-import dayjs from 'dayjs'
+import { t } from '../i18n'
+import { listed, plain, sentence } from '../i18n/names'
 import type { Schemas } from '../api/client'
 
 export type Zone = Schemas['FaceZone']
@@ -24,14 +25,8 @@ const order: Record<PlanZone, true> = {
 }
 export const zones = Object.keys(order) as PlanZone[]
 
-export const plain = (id: string) => id.replaceAll('_', ' ')
-export const sentence = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+export { listed, plain, sentence }
 export const clock = (local: string) => local.slice(11, 16)
-export const longDate = (local: string) => dayjs(local.slice(0, 10)).format('dddd D MMMM YYYY')
-export const shortDate = (local: string) => dayjs(local.slice(0, 10)).format('D MMM YYYY')
-
-/** moment is an instant by the clock of this device. */
-export const moment = (at: string) => dayjs(at).format('D MMM, HH:mm')
 
 /** timeOfDay is a time written as hours and minutes, undefined for what is none. */
 export function timeOfDay(hours: string | undefined, minutes: string | undefined) {
@@ -45,19 +40,32 @@ export const wall = (local: string) => Date.parse(local.slice(0, 19) + 'Z')
 export const shifted = (local: string, seconds: number) =>
   new Date(wall(local) + seconds * 1000).toISOString().slice(0, 19)
 
+const halfDay = 43_200 // seconds
+
+/**
+ * onOrAfter is a time of day on a date, or on the next where it comes before another time of that date and follows it
+ * within so many seconds: past midnight nobody has to be told that tomorrow has begun.
+ */
+export function onOrAfter(date: string, time: string, than: string, within = halfDay) {
+  const at = `${date}T${time}:00`
+  const next = shifted(at, 86_400)
+  return time < than && between(`${date}T${than}:00`, next) <= within ? next : at
+}
+
 /** seconds between two wall-clock times */
 export const between = (from: string, to: string) => (wall(to) - wall(from)) / 1000
 
 export function minutes(seconds: number) {
   const s = Math.abs(Math.round(seconds))
-  return s < 60 ? `${s} s` : `${Math.floor(s / 60)} min${s % 60 && s < 600 ? ` ${s % 60} s` : ''}`
+  const slots = { minutes: Math.floor(s / 60), seconds: s % 60 }
+  if (s < 60) return t('words.seconds', slots)
+  if (s >= 2 * 3600) return t('words.hours', { hours: Math.floor(s / 3600), minutes: Math.floor((s % 3600) / 60) })
+  return t(s % 60 && s < 600 ? 'words.minutesAndSeconds' : 'words.minutes', slots)
 }
 
 export const names = (list: readonly string[]) => {
   const face = zones.slice(0, 10)
   const whole = face.every((z) => list.includes(z))
-  const words = (
-    whole ? ['the face', ...list.filter((z) => !(face as readonly string[]).includes(z))] : [...list]
-  ).map(plain)
-  return words.length < 2 ? words.join('') : words.slice(0, -1).join(', ') + ' and ' + words.at(-1)
+  const rest = whole ? list.filter((z) => !(face as readonly string[]).includes(z)) : list
+  return listed([...(whole ? [t('words.theFace')] : []), ...rest.map((z) => plain(z))])
 }

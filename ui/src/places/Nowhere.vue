@@ -1,8 +1,12 @@
+<script setup lang="ts">
+import { t } from '../i18n'
+</script>
+
 <template>
   <main class="nowhere">
-    <h1>There is no page here</h1>
-    <p>The address may be mistyped, or what it named belongs to another studio.</p>
-    <RouterLink class="go" :to="{ name: 'today' }">Go to Today</RouterLink>
+    <h1>{{ t('nowhere.thereIsNoPageHere') }}</h1>
+    <p>{{ t('nowhere.theAddressMayBeMistyped') }}</p>
+    <RouterLink class="go" :to="{ name: 'today' }">{{ t('nowhere.goToToday') }}</RouterLink>
   </main>
 </template>
 

@@ -2,6 +2,7 @@
 // ClockRibbon draws the prep's clock: hands-on blocks solid, setting open, chair, ready and base marked, and the time
 // in
 // hand. The cursor is a slider.
+import { t } from '../i18n'
 import { computed, useTemplateRef } from 'vue'
 import type { Step } from '../api/client'
 import { useDrag } from '../parts/steps/useDrag'
@@ -50,17 +51,22 @@ const grab = useDrag<{ id: string; from: number; by: number }>({
   },
 })
 const colour: Record<string, string> = {
-  water: '#2c6661',
-  emulsion: '#99594a',
-  silicone: '#4a5877',
-  oil: '#8a5f0c',
-  powder: '#6f664f',
+  water: 'var(--of-water)',
+  emulsion: 'var(--of-emulsion)',
+  silicone: 'var(--of-silicone)',
+  oil: 'var(--of-oil)',
+  powder: 'var(--of-powder)',
 }
 const ready = computed(() => since(props.readyAt))
 const base = computed(() => since(props.baseAt))
 const said = computed(() => {
-  const slack = `${minutes(props.slackS)} ${props.slackS < 0 ? 'missing' : 'in hand'}`
-  return `Chair ${clock(props.chairAt)}, ready ${clock(props.readyAt)}, base ${clock(props.baseAt)}, ${slack}`
+  const slack = `${minutes(props.slackS)} ${props.slackS < 0 ? t('common.missing') : t('common.inHand')}`
+  return t('clockRibbon.chairReadyBase', {
+    chairAt: clock(props.chairAt),
+    readyAt: clock(props.readyAt),
+    baseAt: clock(props.baseAt),
+    slack,
+  })
 })
 const late = computed(() => ready.value > base.value)
 const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
@@ -78,12 +84,12 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
         text-anchor="middle"
         class="slack"
       >
-        {{ minutes(slackS) }} in hand
+        {{ t('clockRibbon.inHand', { slackS: minutes(slackS) }) }}
       </text>
       <line :x1="left" :x2="width - left" y1="48" y2="48" class="axis" />
-      <g v-for="t in ticks" :key="t">
-        <line :x1="x(t)" :x2="x(t)" y1="48" y2="55" class="axis" />
-        <text :x="x(t)" y="72" text-anchor="middle" class="tk">{{ label(t) }}</text>
+      <g v-for="tick in ticks" :key="tick">
+        <line :x1="x(tick)" :x2="x(tick)" y1="48" y2="55" class="axis" />
+        <text :x="x(tick)" y="72" text-anchor="middle" class="tk">{{ label(tick) }}</text>
       </g>
       <g
         v-for="s in steps"
@@ -99,7 +105,7 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
           height="8"
           fill="none"
           stroke-width="2"
-          :stroke="colour[bases[s.product] ?? ''] ?? '#44504c'"
+          :style="{ stroke: colour[bases[s.product] ?? ''] ?? 'var(--of-none)' }"
         />
         <rect
           v-if="busy(s)"
@@ -112,9 +118,17 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
       </g>
       <g
         v-for="m in [
-          { s: 0, say: `chair ${clock(chairAt)}`, end: 'start' },
-          { s: ready, say: `ready ${clock(readyAt)}`, end: crowded ? (late ? 'start' : 'end') : 'middle' },
-          { s: base, say: `base ${clock(baseAt)}`, end: crowded ? (late ? 'end' : 'start') : 'middle' },
+          { s: 0, say: t('clockRibbon.chair', { at: clock(chairAt) }), end: 'start' },
+          {
+            s: ready,
+            say: t('clockRibbon.ready', { at: clock(readyAt) }),
+            end: crowded ? (late ? 'start' : 'end') : 'middle',
+          },
+          {
+            s: base,
+            say: t('clockRibbon.base', { at: clock(baseAt) }),
+            end: crowded ? (late ? 'end' : 'start') : 'middle',
+          },
         ]"
         :key="m.say"
       >
@@ -137,7 +151,7 @@ const crowded = computed(() => Math.abs(x(ready.value) - x(base.value)) < 150)
       min="0"
       :max="Math.round(seconds)"
       step="5"
-      aria-label="Moment shown, in seconds after the chair"
+      :aria-label="t('clockRibbon.momentShownInSecondsAfter')"
     />
   </div>
 </template>
@@ -188,7 +202,7 @@ input:focus-visible {
   fill: var(--glaze-wash);
 }
 .late {
-  fill: #ecd0d2;
+  fill: var(--busy);
 }
 .slack {
   font-size: 15px;

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // StackSide is the stack on its side: a zone a row, its layers to the right by film, wet until they have set, and
 // beside them how full the zone is of what it can carry. What is left alone says so in its row.
+import { t } from '../i18n'
+import { written } from '../i18n/format'
 import { computed } from 'vue'
 import type { Layer, Step } from '../api/client'
 import { clock, plain, zones, type Zone } from '../parts/words'
@@ -19,7 +21,7 @@ const props = defineProps<{
 const emit = defineEmits<{ pick: [step: string] }>()
 
 const row = 30
-const left = 84
+const left = 100
 const right = 300
 const width = 356
 const shown = computed(() => zones.filter((z) => z !== 'chest' || props.layers.chest))
@@ -49,8 +51,10 @@ const rows = computed(() =>
 )
 const told = (r: { cells: { layer: Layer }[] }) =>
   r.cells
-    .map(({ layer: l }) => `${props.names[l.product]} ${l.film_mg_cm2}, ${nameOf(l.base)}, ${clock(l.set_at)}`)
-    .join('; ') || 'bare'
+    .map(
+      ({ layer: l }) => `${props.names[l.product]} ${written(l.film_mg_cm2)}, ${nameOf(l.base)}, ${clock(l.set_at)}`,
+    )
+    .join('; ') || t('stackSide.bare')
 const used = computed(() =>
   bases.filter((b) => Object.values(props.layers).some((ls) => ls.some((l) => l.base === b))),
 )
@@ -60,13 +64,12 @@ const used = computed(() =>
   <figure class="side">
     <Textures />
     <figcaption>
-      <span>on the skin at {{ clock(at) }}</span
-      ><span>full</span>
+      <span>{{ t('stackSide.onTheSkinAt', { at: clock(at) }) }}</span><span>{{ t('stackSide.full') }}</span>
     </figcaption>
     <svg :viewBox="`0 0 ${width} ${shown.length * row}`" aria-hidden="true">
       <g v-for="r in rows" :key="r.zone" :transform="`translate(0,${r.y})`">
         <text :x="left - 8" y="20" text-anchor="end" class="zn">{{ plain(r.zone) }}</text>
-        <text v-if="alone?.includes(r.zone)" :x="left + 4" y="20" class="alone">leave alone</text>
+        <text v-if="alone?.includes(r.zone)" :x="left + 4" y="20" class="alone">{{ t('stackSide.leaveAlone') }}</text>
         <g
           v-for="(c, i) in r.cells"
           :key="i"
@@ -74,7 +77,14 @@ const used = computed(() =>
           :class="{ lit: c.step && c.step.id === lit }"
           @click="c.step && emit('pick', c.step.id)"
         >
-          <rect :x="c.x" y="3" :width="c.w" :height="row - 6" :fill="fillOf(c.layer.base, c.wet)" stroke="#fbf8f1" />
+          <rect
+            :x="c.x"
+            y="3"
+            :width="c.w"
+            :height="row - 6"
+            :fill="fillOf(c.layer.base, c.wet)"
+            style="stroke: var(--cloth)"
+          />
           <rect
             v-if="c.step && c.step.id === lit"
             :x="c.x + 1"
@@ -94,30 +104,32 @@ const used = computed(() =>
     <ul class="legend-row">
       <li v-for="b in used" :key="b">
         <svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" :fill="fillOf(b, false)" /></svg
-        >{{ b }}
+        >{{ nameOf(b) }}
       </li>
       <li>
         <svg width="22" height="12" aria-hidden="true">
           <rect width="22" height="12" :fill="fillOf('emulsion', true)" /></svg
-        >still wet
+        >{{ t('stackSide.stillWet') }}
       </li>
     </ul>
     <div class="visually-hidden">
       <table>
         <caption>
-          Layers on each zone, the lowest first
+          {{
+            t('stackSide.layersOnEachZoneThe')
+          }}
         </caption>
         <thead>
           <tr>
-            <th>Zone</th>
-            <th>Layers: film in mg/cm², base, when set</th>
-            <th>Full, %</th>
+            <th>{{ t('common.zone') }}</th>
+            <th>{{ t('stackSide.layersFilmInMgCm2') }}</th>
+            <th>{{ t('stackSide.full2') }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="r in rows" :key="r.zone">
             <th scope="row">{{ plain(r.zone) }}</th>
-            <td>{{ alone?.includes(r.zone) ? 'left alone' : told(r) }}</td>
+            <td>{{ alone?.includes(r.zone) ? t('stackSide.leftAlone') : told(r) }}</td>
             <td>{{ Math.round(r.share * 100) }}</td>
           </tr>
         </tbody>
@@ -175,7 +187,7 @@ figcaption {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 16px;
-  font-size: 14px;
+  font-size: var(--tiny);
   color: var(--soft);
 }
 .legend-row svg {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // ClockField is a labelled time of day as it is written on the wall, picked or typed: 940 and 9.40 will do. What is no
 // time stays as typed and says so.
+import { libraryWords, t } from '../../i18n'
 import TimePicker from 'ant-design-vue/es/time-picker'
 import dayjs, { type Dayjs } from 'dayjs'
 import { computed, ref, useId } from 'vue'
@@ -20,7 +21,7 @@ const { open, unread, on } = usePicker(
   },
   (time) => time !== model.value && (model.value = time),
 )
-const fault = computed(() => (unread.value ? 'A time like 09:40' : props.fault))
+const fault = computed(() => (unread.value ? t('clockField.aTimeLike0940') : props.fault))
 tied(root, id, () => fault.value)
 /** pick takes what is tapped in the panel at once: leaving it without "Ok" loses nothing. */
 function pick(time: unknown) {
@@ -28,6 +29,7 @@ function pick(time: unknown) {
   const at = typeof time === 'string' ? time : dayjs(time as Dayjs).format(kept)
   if (time && at !== model.value) model.value = at
 }
+libraryWords()
 </script>
 
 <template>

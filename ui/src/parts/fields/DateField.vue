@@ -1,9 +1,12 @@
 <script setup lang="ts">
 // DateField is a labelled date, picked or typed: 2027-06-19, 19.6.2027 and 19 Jun 2027 will do.
+import { libraryWords, t } from '../../i18n'
+import { shortDate, typed } from '../../i18n/format'
 import DatePicker from 'ant-design-vue/es/date-picker'
 import dayjs from 'dayjs'
 import customParseFormat from 'dayjs/plugin/customParseFormat'
 import { computed, ref, useId } from 'vue'
+import { mended } from './mended'
 import { tied } from './tied'
 import { usePicker } from './usePicker'
 
@@ -13,21 +16,36 @@ const model = defineModel<string>()
 const id = useId()
 const root = ref<HTMLElement>()
 const kept = 'YYYY-MM-DD'
-const formats = ['D MMM YYYY', kept, 'D.M.YYYY', 'D/M/YYYY']
+const formats = typed()
 const { open, unread, on } = usePicker(
   (text) => {
     if (!text.trim()) return props.clear ? '' : undefined
-    const d = dayjs(text.trim(), formats, true)
+    const d = dayjs(text.trim(), formats, dayjs.locale(), true)
     return d.isValid() ? d.format(kept) : undefined
   },
   (d) => (model.value = d),
 )
-const fault = computed(() => (unread.value ? 'A date like 19 Jun 2027' : props.fault))
+const fault = computed(() =>
+  unread.value ? t('dateField.aDateLike', { date: shortDate('2027-06-19') }) : props.fault,
+)
 tied(root, id, () => fault.value)
+const turns = {
+  'super-prev': t('dateField.aYearBack'),
+  prev: t('dateField.aMonthBack'),
+  next: t('dateField.aMonthOn'),
+  'super-next': t('dateField.aYearOn'),
+}
+mended(open, 'opened-' + id, (opened) => {
+  opened.setAttribute('role', 'dialog')
+  opened.setAttribute('aria-label', props.label)
+  for (const [which, name] of Object.entries(turns))
+    opened.querySelector(`.ant-picker-header-${which}-btn`)?.setAttribute('aria-label', name)
+})
 function pick(d: unknown) {
   unread.value = false
   model.value = typeof d === 'string' ? d : ''
 }
+libraryWords()
 </script>
 
 <template>
@@ -36,6 +54,7 @@ function pick(d: unknown) {
     <DatePicker
       :id="id"
       v-model:open="open"
+      :popup-class-name="'opened-' + id"
       :value="model || undefined"
       :value-format="kept"
       :format="formats"

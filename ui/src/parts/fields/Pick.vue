@@ -1,7 +1,9 @@
 <script setup lang="ts" generic="T extends string">
+import { libraryWords } from '../../i18n'
 // Pick is a labelled list to choose one from. Escape closes an open list, not what it stands in.
 import Select from 'ant-design-vue/es/select'
 import { onMounted, ref, useId, watch } from 'vue'
+import { mended } from './mended'
 import { tied } from './tied'
 
 const props = defineProps<{
@@ -22,6 +24,12 @@ const open = ref(false)
 const listed = ref(false) // the library has made its list, which stays
 watch(open, (o) => o && (listed.value = true))
 tied(root, id, () => props.fault)
+mended(open, 'opened-' + id, (opened) => {
+  const list = opened.querySelector('.rc-virtual-list-holder-inner')
+  list?.setAttribute('role', 'listbox')
+  list?.setAttribute('aria-label', props.label)
+  for (const o of opened.querySelectorAll('.ant-select-item-option')) o.setAttribute('role', 'option')
+})
 onMounted(() => {
   if (!props.opened) return
   root.value?.querySelector('input')?.focus()
@@ -32,6 +40,7 @@ function escape(e: KeyboardEvent) {
   e.stopPropagation()
   open.value = false
 }
+libraryWords()
 </script>
 
 <template>
@@ -40,6 +49,7 @@ function escape(e: KeyboardEvent) {
     <Select
       :id="id"
       :open="open"
+      :popup-class-name="'opened-' + id"
       :value="model"
       :options="options"
       :show-search="find"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // HandBar is what is done to a list of steps as a whole, in whichever leaf: undo and redo, and adding another.
+import { t } from '../../i18n'
 import { computed, ref } from 'vue'
 import type { Step } from '../../api/client'
 import Pick from '../fields/Pick.vue'
@@ -28,7 +29,7 @@ async function add(product?: string) {
 </script>
 
 <template>
-  <div class="bar" aria-label="Change the steps" role="group">
+  <div class="bar" :aria-label="t('handBar.changeTheSteps')" role="group">
     <slot />
     <Pick
       v-if="adding"
@@ -51,7 +52,7 @@ async function add(product?: string) {
         aria-keyshortcuts="Control+Z"
         @click="hand.undo"
       >
-        Undo
+        {{ t('common.undo') }}
       </button>
       <button
         type="button"
@@ -60,7 +61,7 @@ async function add(product?: string) {
         aria-keyshortcuts="Control+Shift+Z"
         @click="hand.redo"
       >
-        Redo
+        {{ t('common.redo') }}
       </button>
     </span>
     <p v-if="hand.trouble.value" class="trouble" role="status">{{ hand.trouble.value }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // HandPanel changes the step that is open, in its row: its place in the order, taking it out, and in slots what only
 // some steps have. Everything a drag does can be done here too, by tap or by keyboard.
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import type { Step } from '../../api/client'
 import { moved, type Hand } from './useHand'
@@ -23,14 +24,16 @@ function remove() {
 </script>
 
 <template>
-  <div v-if="step.act !== 'ready'" class="panel hand-panel" aria-label="Change by hand" role="group">
+  <div v-if="step.act !== 'ready'" class="panel hand-panel" :aria-label="t('handPanel.changeByHand')" role="group">
     <div class="row">
-      <button type="button" class="quiet" :disabled="at <= 0" @click="place(-1)">Earlier in the order</button>
+      <button type="button" class="quiet" :disabled="at <= 0" @click="place(-1)">
+        {{ t('handPanel.earlierInTheOrder') }}
+      </button>
       <button type="button" class="quiet" :disabled="at >= list.length - 1 - last" @click="place(1)">
-        Later in the order
+        {{ t('handPanel.laterInTheOrder') }}
       </button>
       <slot name="step" :step="step" />
-      <button type="button" class="quiet out" @click="remove">Take it out</button>
+      <button type="button" class="quiet out" @click="remove">{{ t('common.takeItOut') }}</button>
     </div>
     <slot name="more" :step="step" />
   </div>

@@ -1,7 +1,14 @@
+import { t } from '../../i18n'
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import { Problem, type Plan, type Product, type Step } from '../../api/client'
 
-const few = 40 // steps of undo
+/** History is what can be undone of a sitting, whatever was changed in it. */
+export interface History {
+  undo: () => Promise<void>
+  redo: () => Promise<void>
+  canUndo: Ref<boolean>
+  canRedo: Ref<boolean>
+}
 
 interface Wiring<T> {
   /** what stands: the steps that are kept */
@@ -11,6 +18,9 @@ interface Wiring<T> {
   /** keeps steps, or goes back to the planner's with undefined */
   keep: (steps: T[] | undefined) => void
   stepsOf: (p: Plan) => T[]
+  history: History
+  /** whether what is kept was made by hand */
+  byHand: Ref<boolean>
 }
 
 /**
@@ -19,10 +29,9 @@ interface Wiring<T> {
  */
 export function useHand<T = Step>(w: Wiring<T>) {
   const trial = shallowRef<Plan>()
-  const past = shallowRef<T[][]>([])
-  const future = shallowRef<T[][]>([])
   const trouble = ref('')
-  const replanned = ref(false) // the steps by hand were just given up for the planner's
+  const touched = ref(false) // something was made by hand here
+  const replanned = computed(() => touched.value && !w.byHand.value) // and it is as planned again
   const mine = shallowRef<T[]>() // what was made of them and is not kept yet
   let turn = 0
   let line: Promise<unknown> = Promise.resolve()
@@ -44,13 +53,11 @@ export function useHand<T = Step>(w: Wiring<T>) {
         trouble.value =
           e instanceof Problem
             ? [e.message, ...e.faults.map((f) => `${f.location}: ${f.message}`)].join(' ')
-            : 'That could not be checked.'
+            : t('useHand.thatCouldNotBeChecked')
     }
   }
   function settle(next: T[]) {
-    past.value = [...past.value.slice(-few), now()]
-    future.value = []
-    replanned.value = false
+    touched.value = true
     mine.value = next
     w.keep(next)
   }
@@ -75,35 +82,18 @@ export function useHand<T = Step>(w: Wiring<T>) {
     else if (mine.value) look(mine.value, false)
     else trial.value = undefined
   }
-  /** back goes to steps that stood before, or were undone. */
-  function back(to: T[]) {
-    replanned.value = false
-    mine.value = to
-    look(to, false)
-    w.keep(to)
-  }
-  const undo = () =>
-    inTurn(() => {
-      const last = past.value.at(-1)
-      if (!last) return
-      future.value = [...future.value, now()]
-      past.value = past.value.slice(0, -1)
-      back(last)
-    })
-  const redo = () =>
-    inTurn(() => {
-      const next = future.value.at(-1)
-      if (!next) return
-      past.value = [...past.value, now()]
-      future.value = future.value.slice(0, -1)
-      back(next)
+  /** turned goes back or forth in what was changed. What was only being tried is let go. */
+  const turned = (how: () => Promise<void>) =>
+    inTurn(async () => {
+      turn++
+      trial.value = undefined
+      mine.value = undefined
+      await how()
     })
   /** again drops what was made by hand. It can be undone. */
   const again = () =>
     inTurn(() => {
-      past.value = [...past.value.slice(-few), now()]
-      future.value = []
-      replanned.value = true
+      touched.value = true
       mine.value = undefined
       w.keep(undefined)
     })
@@ -122,12 +112,12 @@ export function useHand<T = Step>(w: Wiring<T>) {
     change,
     drag,
     drop,
-    undo,
-    redo,
+    undo: () => turned(w.history.undo),
+    redo: () => turned(w.history.redo),
     again,
     caught,
-    canUndo: computed(() => past.value.length > 0),
-    canRedo: computed(() => future.value.length > 0),
+    canUndo: w.history.canUndo,
+    canRedo: w.history.canRedo,
   }
 }
 

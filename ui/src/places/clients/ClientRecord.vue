@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import ATextarea from 'ant-design-vue/es/input/TextArea'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Problem, type Client, type ClientEdit } from '../../api/client'
+import { useAskOnce } from '../../keep/leaving'
 import { useSealed } from '../../keep/seal'
 import { useMay } from '../../me'
 import Allergies from '../../parts/Allergies.vue'
@@ -19,10 +21,13 @@ import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import ZoneGrades from '../../parts/ZoneGrades.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, shortDate } from '../../parts/words'
+import { clock } from '../../parts/words'
+import { shortDate } from '../../i18n/format'
 import NewSitting from '../today/NewSitting.vue'
+import Learned from '../log/Learned.vue'
 import CompareSkins from './CompareSkins.vue'
 import EraseClient from './EraseClient.vue'
+import Incidents from './Incidents.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -54,11 +59,12 @@ const kept = useSealed<ClientEdit>('client:' + (id.value || 'new'))
 const draft = ref<ClientEdit | null>(id.value ? null : fresh())
 const begun = computed(() => (!id.value && kept.ready.value && !typed.value ? kept.value.value : null))
 const typed = ref(false)
+let added = false // a new client is with the server, and the page on its way to it
 const theirs = ref<Client>()
 watch(
   draft,
   (d) => {
-    if (!d || !changed.value || !mayWrite.value) return
+    if (!d || !changed.value || !mayWrite.value || (added && !id.value)) return
     typed.value = true
     kept.set(JSON.parse(JSON.stringify(d)))
   },
@@ -97,10 +103,10 @@ const save = useMutation({
     queries.invalidateQueries({ queryKey: ['today'] })
     queries.removeQueries({ queryKey: ['sitting'] }) // those ahead may be planned anew
     kept.set(null)
-    if (id.value) take(c)
-    else {
-      router.replace({ name: 'client', params: { id: c.id } })
-    }
+    added = true
+    take(c)
+    typed.value = false
+    if (!id.value) router.replace({ name: 'client', params: { id: c.id } })
   },
   onError: (e) => {
     if (e instanceof Problem && e.status === 409) theirs.value = e.current as Client
@@ -140,10 +146,18 @@ const ahead = computed(() => client.value?.sittings.filter((s) => new Date(s.bas
 const told = (c?: ClientEdit['record']) => JSON.stringify(c?.allergies ?? [])
 const reached = computed(() =>
   ahead.value && client.value && told(draft.value?.record) !== told(client.value.record)
-    ? `Saved, this plans ${ahead.value === 1 ? 'the sitting' : `the ${ahead.value} sittings`} ahead anew.`
+    ? t('clientRecord.savedThisPlansAheadAnew', {
+        ahead: ahead.value === 1 ? t('clientRecord.theSitting') : t('clientRecord.theSittings', { n: ahead.value }),
+      })
     : '',
 )
+const erasedNow = ref(false)
+useAskOnce(
+  computed(() => typed.value && !!changed.value && !erasedNow.value && !save.isPending.value && mayWrite.value),
+  t('leaving.record'),
+)
 function erased() {
+  erasedNow.value = true
   kept.set(null)
   queries.removeQueries({ queryKey: ['client', id.value] })
   queries.invalidateQueries()
@@ -160,23 +174,24 @@ const soon = new Date().toISOString().slice(0, 10)
 <template>
   <Trouble v-if="away && !client" whole />
   <main v-else-if="gone" class="none">
-    <h1>There is no such client here</h1>
-    <p>It may belong to another studio.</p>
-    <RouterLink :to="{ name: 'clients' }">Back to the clients</RouterLink>
+    <h1>{{ t('clientRecord.thereIsNoSuchClient') }}</h1>
+    <p>{{ t('common.itMayBelongToAnother') }}</p>
+    <RouterLink :to="{ name: 'clients' }">{{ t('clientRecord.backToTheClients') }}</RouterLink>
   </main>
   <main v-else-if="draft">
     <header>
       <div>
-        <h1>{{ client?.record.name || 'New client' }}</h1>
+        <h1>{{ client?.record.name || t('common.newClient') }}</h1>
         <p v-if="client" class="soft">
-          {{ client.skin.type }} skin<template v-if="client.skin.overlays.length"
-            >, {{ client.skin.overlays.join(', ') }}</template
-          >
+          {{ t('common.skin', { type: client.skin.type })
+          }}<template v-if="client.skin.overlays.length">, {{ client.skin.overlays.join(', ') }}</template>
         </p>
-        <p v-else class="soft">A name, a phototype and a look at the skin are enough to plan.</p>
+        <p v-else class="soft">{{ t('clientRecord.aNameAPhototypeAnd') }}</p>
       </div>
       <div class="row">
-        <button v-if="client" type="button" class="quiet" @click="planning = true">New sitting</button>
+        <button v-if="client" type="button" class="quiet" @click="planning = true">
+          {{ t('common.newSitting') }}
+        </button>
         <button
           v-if="mayWrite"
           type="button"
@@ -184,7 +199,7 @@ const soon = new Date().toISOString().slice(0, 10)
           :disabled="!changed || save.isPending.value"
           @click="save.mutate(draft)"
         >
-          {{ client ? (changed ? 'Save' : 'Saved') : 'Add the client' }}
+          {{ client ? (changed ? t('common.save') : t('common.saved')) : t('clientRecord.addTheClient') }}
         </button>
       </div>
     </header>
@@ -194,16 +209,13 @@ const soon = new Date().toISOString().slice(0, 10)
       :client="{ id: client.id, name: client.record.name ?? '' }"
       @close="planning = false"
     />
-    <p v-if="!mayWrite" class="limit">An assistant reads records; an owner or an artist changes them.</p>
+    <p v-if="!mayWrite" class="limit">{{ t('clientRecord.anAssistantReadsRecordsAn') }}</p>
     <p v-if="begun" class="limit" role="status">
-      You had begun a client here and not added them.
-      <button type="button" class="quiet" @click="bringBack">Bring it back</button>
-      <button type="button" class="quiet" @click="kept.set(null)">Let it go</button>
+      {{ t('clientRecord.youHadBegunAClient') }}
+      <button type="button" class="quiet" @click="bringBack">{{ t('clientRecord.bringItBack') }}</button>
+      <button type="button" class="quiet" @click="kept.set(null)">{{ t('clientRecord.letItGo') }}</button>
     </p>
-    <Trouble
-      v-if="waiting"
-      say="The studio’s records do not answer just now. What you typed is kept here; it is saved as soon as they do."
-    />
+    <Trouble v-if="waiting" :say="t('clientRecord.theStudioSRecordsDo')" />
     <Both
       v-if="theirs"
       what="client"
@@ -219,49 +231,70 @@ const soon = new Date().toISOString().slice(0, 10)
 
     <fieldset class="cols" :disabled="!mayWrite">
       <section class="sheet part">
-        <h2>Who</h2>
-        <Field v-model="draft.record.name" label="Name" :fault="fault('name')" />
+        <h2>{{ t('common.who') }}</h2>
+        <Field v-model="draft.record.name" :label="t('common.name')" :fault="fault('name')" />
         <div class="three">
-          <DateField v-model="draft.record.born" label="Born" clear :fault="fault('born')" />
-          <Field v-model="draft.record.height_cm" label="Height, cm" type="number" :fault="fault('height_cm')" />
-          <Field v-model="draft.record.weight_kg" label="Weight, kg" type="number" :fault="fault('weight_kg')" />
+          <DateField v-model="draft.record.born" :label="t('clientRecord.born')" clear :fault="fault('born')" />
+          <Field
+            v-model="draft.record.height_cm"
+            :label="t('clientRecord.heightCm')"
+            type="number"
+            :fault="fault('height_cm')"
+          />
+          <Field
+            v-model="draft.record.weight_kg"
+            :label="t('clientRecord.weightKg')"
+            type="number"
+            :fault="fault('weight_kg')"
+          />
         </div>
         <Choices
           v-model="draft.record.phototype"
-          legend="Phototype: what sun does to bare skin"
+          :legend="t('clientRecord.phototypeWhatSunDoesTo')"
           :options="phototypes"
         />
-        <Choices v-model="draft.record.sensitivity" legend="Sensitivity" :options="sensitivities" />
-        <Toggles v-model="draft.record.wears" legend="Wears" :options="wears" />
+        <Choices
+          :legend="t('clientRecord.sensitivity')"
+          :options="sensitivities"
+          :model-value="draft.record.sensitivity ?? 0"
+          @update:model-value="(v) => draft && (draft.record.sensitivity = v)"
+        />
+        <Toggles v-model="draft.record.wears" :legend="t('clientRecord.wears')" :options="wears" />
         <div class="pair">
-          <Tick v-model="draft.record.mature" label="Mature skin" />
-          <Tick v-model="draft.record.guardian" label="Guardian present and consenting" />
+          <Tick v-model="draft.record.mature" :label="t('clientRecord.matureSkin')" />
+          <Tick v-model="draft.record.guardian" :label="t('common.guardianPresentAndConsenting')" />
         </div>
-        <h2>To mind</h2>
+        <h2>{{ t('clientRecord.toMind') }}</h2>
         <Allergies v-model="draft.record.allergies" />
         <p v-if="reached" class="soft">{{ reached }}</p>
-        <WordList v-model="draft.record.dislikes" label="Would rather avoid" />
-        <WordList v-model="draft.record.wishes" label="Wishes" hint="Like vegan, no_alcohol, oil_free" />
+        <WordList v-model="draft.record.dislikes" :label="t('common.wouldRatherAvoid')" />
+        <WordList
+          v-model="draft.record.wishes"
+          :label="t('common.wishes')"
+          :hint="t('common.likeVeganNoAlcoholOil')"
+        />
         <Conditions v-model="draft.record.conditions" />
         <PersonMore :client="draft.record" :fault="fault" @change="(c) => Object.assign(draft!.record, c)" />
         <div class="field">
-          <label for="notes">Notes, kept as health data</label>
+          <label for="notes">{{ t('clientRecord.notesKeptAsHealthData') }}</label>
           <ATextarea id="notes" v-model:value="draft.notes" :auto-size="{ minRows: 2, maxRows: 6 }" />
         </div>
       </section>
       <section class="sheet part">
-        <h2>Skin, as last read</h2>
+        <h2>{{ t('clientRecord.skinAsLastRead') }}</h2>
         <ZoneGrades v-model="draft.record.zones" :only="['forehead', 'cheeks']" />
       </section>
     </fieldset>
+    <Learned v-if="client" :key="client.id" :client="client.id" trends />
+    <Incidents v-if="client" :client="client.id" />
     <CompareSkins v-if="client && client.sittings.length > 1" :client="client.id" />
     <EraseClient v-if="client" :client="client" @erased="erased" />
     <section v-if="client?.sittings.length" class="sheet part">
-      <h2>Sittings</h2>
+      <h2>{{ t('clientRecord.sittings') }}</h2>
       <ul class="past">
         <li v-for="s in client.sittings" :key="s.id">
           <RouterLink :to="{ name: 'prep', params: { id: s.id } }"
-            >{{ shortDate(s.chair_at) }}, {{ clock(s.chair_at) }} · {{ s.title || 'Sitting' }} ·
+            >{{ shortDate(s.chair_at) }}, {{ clock(s.chair_at) }} · {{ s.title || t('common.sitting2') }} ·
             {{ s.artist }}</RouterLink
           >
         </li>

@@ -1,69 +1,80 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
+import { t } from '../../i18n'
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query'
+import { refDebounced, useIntersectionObserver } from '@vueuse/core'
 import AInput from 'ant-design-vue/es/input'
 import { computed, ref } from 'vue'
 import { api, ask, Problem } from '../../api/client'
 import Trouble from '../../parts/Trouble.vue'
-import { plain, shortDate } from '../../parts/words'
+import { vRoving } from '../../parts/roving'
+import { sentence, plain } from '../../parts/words'
+import { shortDate } from '../../i18n/format'
 
 const words = ref('')
 const asked = refDebounced(words, 120)
-const { data: list, failureReason } = useQuery({
-  queryKey: ['clients', asked],
-  queryFn: () => ask(api.GET('/api/clients', { params: { query: asked.value ? { q: asked.value } : {} } })),
+const page = 100 // how many the server gives at once
+const { data, failureReason, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
+  queryKey: ['clients', 'pages', asked],
+  queryFn: ({ pageParam }) =>
+    ask(
+      api.GET('/api/clients', { params: { query: { ...(asked.value ? { q: asked.value } : {}), skip: pageParam } } }),
+    ),
+  initialPageParam: 0,
+  getNextPageParam: (last, all) => (last.length === page ? all.length * page : undefined),
   placeholderData: keepPreviousData,
 })
-const most = 200 // how many the list holds
+const list = computed(() => data.value?.pages.flat())
+const end = ref<HTMLElement>()
+useIntersectionObserver(end, ([e]) => {
+  if (e?.isIntersecting && hasNextPage.value && !isFetchingNextPage.value) fetchNextPage()
+})
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 </script>
 
 <template>
   <main>
     <header>
-      <h1>Clients</h1>
+      <h1>{{ t('common.clients') }}</h1>
       <div class="find">
-        <label class="visually-hidden" for="find">Find a client</label>
+        <label class="visually-hidden" for="find">{{ t('clients.findAClient') }}</label>
         <AInput
           id="find"
           v-model:value="words"
           type="search"
-          placeholder="Find by name, allergy or note"
+          :placeholder="t('common.findByNameAllergyOr')"
           autocomplete="off"
         />
       </div>
-      <RouterLink class="go" :to="{ name: 'new-client' }">New client</RouterLink>
+      <RouterLink class="go" :to="{ name: 'new-client' }">{{ t('common.newClient') }}</RouterLink>
     </header>
-    <Trouble v-if="away" say="The studio’s records do not answer just now. This tries again by itself." />
-    <ul v-if="list?.length" class="list sheet">
+    <Trouble v-if="away" :say="t('common.theStudioSRecordsDo')" />
+    <ul v-if="list?.length" v-roving="'li > a'" class="list sheet">
       <li v-for="c in list" :key="c.id">
         <RouterLink :to="{ name: 'client', params: { id: c.id } }">
           <b>{{ c.name }}</b>
           <span
-            >{{ c.skin.type
-            }}<template v-if="c.skin.overlays.length">, {{ c.skin.overlays.join(', ') }}</template></span
+            >{{ sentence(plain(c.skin.type))
+            }}<template v-if="c.skin.overlays.length"
+              >, {{ c.skin.overlays.map((o) => plain(o)).join(', ') }}</template
+            ></span
           >
           <span :class="{ allergic: c.allergies.length }">{{
-            c.allergies.length ? 'allergic to ' + c.allergies.map(plain).join(', ') : 'no allergies told'
+            c.allergies.length
+              ? t('clients.allergicTo', { words: c.allergies.map((w) => plain(w)).join(', ') })
+              : t('clients.noAllergiesTold')
           }}</span>
           <span class="soft"
-            >{{ c.sittings === 0 ? 'no sittings yet' : c.sittings === 1 ? 'one sitting' : c.sittings + ' sittings'
+            >{{ c.sittings ? t('clients.sittings', { n: c.sittings }) : t('clients.noSittingsYet')
             }}<template v-if="c.last">, {{ shortDate(c.last) }}</template></span
           >
         </RouterLink>
       </li>
     </ul>
-    <p v-if="(list?.length ?? 0) >= most" class="soft">
-      These are the first {{ most }} by name. Typing finds everybody, whether listed here or not.
-    </p>
-    <section v-else-if="list && !list.length" class="none">
-      <h2>{{ asked ? 'Nobody is found by that' : 'No clients yet' }}</h2>
+    <p ref="end" class="soft end">{{ hasNextPage ? t('clients.moreAsYouScroll') : '' }}</p>
+    <section v-if="list && !list.length" class="none">
+      <h2>{{ asked ? t('clients.nobodyIsFoundByThat') : t('clients.noClientsYet') }}</h2>
       <p>
-        {{
-          asked
-            ? 'Try a part of the name, of an allergy or of the notes, or add the client.'
-            : 'Add the first one with New client: a name, a phototype and a look at the skin are enough to plan.'
-        }}
+        {{ asked ? t('clients.tryAPartOfThe') : t('clients.addTheFirstOneWith') }}
       </p>
     </section>
   </main>
@@ -77,7 +88,7 @@ main {
 }
 header {
   display: grid;
-  grid-template-columns: 1fr 320px auto;
+  grid-template-columns: minmax(0, 1fr) 320px auto;
   gap: 20px;
   align-items: center;
 }
@@ -91,7 +102,7 @@ header {
 }
 .list a {
   display: grid;
-  grid-template-columns: 1.2fr 1.2fr 1.2fr 1fr;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1.2fr) minmax(0, 1.2fr) minmax(0, 1fr);
   gap: 18px;
   align-items: center;
   min-height: 60px;
@@ -100,7 +111,7 @@ header {
   text-decoration: none;
 }
 .list a:hover {
-  background: #fff;
+  background: var(--field);
 }
 .list b {
   font-size: 18px;

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // CompareSkins shows a client's skin at two sittings side by side, and what changed between them.
+import { t } from '../../i18n'
 import { useQuery } from '@tanstack/vue-query'
 import Pick from '../../parts/fields/Pick.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '../../api/client'
-import { plain, shortDate, zones, type Zone } from '../../parts/words'
+import { plain, zones, type Zone } from '../../parts/words'
+import { shortDate } from '../../i18n/format'
 import ZonePlan from '../sitting/ZonePlan.vue'
 
 const props = defineProps<{ client: string }>()
@@ -24,10 +26,13 @@ watch(
   { immediate: true },
 )
 const options = computed(() =>
-  (skins.value ?? []).map((s) => ({ value: s.sitting, label: `${shortDate(s.on)}, ${s.title || 'sitting'}` })),
+  (skins.value ?? []).map((s) => ({
+    value: s.sitting,
+    label: `${shortDate(s.on)}, ${s.title || t('common.sitting2')}`,
+  })),
 )
 const of = (id?: string) => skins.value?.find((s) => s.sitting === id)
-const marked = (g: { marks?: string[] }) => (g.marks ?? []).map(plain).join(', ') || 'none'
+const marked = (g: { marks?: string[] }) => (g.marks ?? []).map(plain).join(', ') || t('common.none')
 const changes = computed(() => {
   const a = of(left.value)?.zones
   const b = of(right.value)?.zones
@@ -36,9 +41,11 @@ const changes = computed(() => {
     const x = a[z] ?? {}
     const y = b[z] ?? {}
     const parts = [
-      x.oil !== y.oil ? `oil ${x.oil} to ${y.oil}` : '',
-      x.water !== y.water ? `water ${x.water} to ${y.water}` : '',
-      (x.marks ?? []).join() !== (y.marks ?? []).join() ? `marks ${marked(x)} to ${marked(y)}` : '',
+      x.oil !== y.oil ? t('compareSkins.oil', { from: x.oil ?? '–', to: y.oil ?? '–' }) : '',
+      x.water !== y.water ? t('compareSkins.water', { from: x.water ?? '–', to: y.water ?? '–' }) : '',
+      (x.marks ?? []).join() !== (y.marks ?? []).join()
+        ? t('compareSkins.marks', { from: marked(x), to: marked(y) })
+        : '',
     ].filter(Boolean)
     return parts.length ? [`${plain(z)}: ${parts.join(', ')}`] : []
   })
@@ -47,11 +54,11 @@ const changes = computed(() => {
 
 <template>
   <section v-if="skins && skins.length > 1" class="sheet part" aria-labelledby="two-title">
-    <h2 id="two-title">Two dates side by side</h2>
+    <h2 id="two-title">{{ t('compareSkins.twoDatesSideBySide') }}</h2>
     <div class="two">
       <div v-for="side in [0, 1]" :key="side">
         <Pick
-          :label="side ? 'Later date' : 'Earlier date'"
+          :label="side ? t('compareSkins.laterDate') : t('compareSkins.earlierDate')"
           bare
           :model-value="side ? right : left"
           :options="options"
@@ -63,7 +70,13 @@ const changes = computed(() => {
         <ZonePlan v-model="zone" :read="of(side ? right : left)?.zones ?? {}" :name="'side' + side" />
       </div>
     </div>
-    <p>{{ changes.length ? 'Changed: ' + changes.join('; ') + '.' : 'No grade changed between the two.' }}</p>
+    <p>
+      {{
+        changes.length
+          ? t('compareSkins.changed') + ' ' + changes.join('; ') + '.'
+          : t('compareSkins.noGradeChangedBetweenThe')
+      }}
+    </p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api, ask, type Client } from '../../api/client'
@@ -19,20 +20,25 @@ const erase = useMutation({
 
 <template>
   <section class="sheet keep" aria-labelledby="keep-title">
-    <h2 id="keep-title">What we hold of {{ client.record.name }}</h2>
+    <h2 id="keep-title">{{ t('eraseClient.whatWeHoldOf', { name: client.record.name }) }}</h2>
     <p v-if="mayWrite">
-      Erasing takes the record, every sitting and every note, at once and for good. What is left is that it was done,
-      by whom and when. Backups made before still hold a copy
-      {{ me?.backup_days ? `until they are ${me.backup_days} days old` : 'for as long as there are any' }}. Export
-      first: afterwards nothing of it can be had back.
+      {{
+        t('eraseClient.erasingTakesTheRecordEvery', {
+          backup_days: me?.backup_days
+            ? t('eraseClient.untilTheyAreDaysOld', { backup_days: me.backup_days })
+            : t('eraseClient.forAsLongAsThere'),
+        })
+      }}
     </p>
     <div class="row">
-      <a class="quiet" :href="`/api/clients/${client.id}/export.json`" download="client.json">Export it</a>
+      <a class="quiet" :href="`/api/clients/${client.id}/export.json`" download="client.json">{{
+        t('eraseClient.exportIt')
+      }}</a>
       <template v-if="mayWrite">
-        <label for="erase-name">To erase it all, write the name</label>
+        <label for="erase-name">{{ t('eraseClient.toEraseItAllWrite') }}</label>
         <input id="erase-name" v-model="name" autocomplete="off" />
         <button type="button" class="quiet danger" :disabled="name !== client.record.name" @click="erase.mutate()">
-          Erase for good
+          {{ t('eraseClient.eraseForGood') }}
         </button>
       </template>
     </div>

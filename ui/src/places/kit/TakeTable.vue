@@ -2,6 +2,7 @@
 // TakeTable takes a table of products in: first a preview that names every faulty row and field, then, only when told
 // to,
 // the good rows.
+import { t } from '../../i18n'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { Problem, type Preview } from '../../api/client'
@@ -13,9 +14,9 @@ const preview = ref<Preview>()
 const trouble = ref('')
 const name = ref('')
 const columns = [
-  { key: 'row', title: 'Row' },
-  { key: 'field', title: 'Field' },
-  { key: 'say', title: 'What is wrong' },
+  { key: 'row', title: t('takeTable.row') },
+  { key: 'field', title: t('takeTable.field') },
+  { key: 'say', title: t('takeTable.whatIsWrong') },
 ]
 let table: Blob | undefined
 
@@ -37,7 +38,7 @@ async function send(query: string) {
     if (preview.value.taken) queries.invalidateQueries({ queryKey: ['kit'] })
   } catch (e) {
     preview.value = undefined
-    trouble.value = e instanceof Problem ? e.message : 'The file could not be sent. Nothing was taken; try again.'
+    trouble.value = e instanceof Problem ? e.message : t('takeTable.theFileCouldNotBe')
   }
 }
 function choose(e: Event) {
@@ -52,15 +53,23 @@ function choose(e: Event) {
 <template>
   <section class="take">
     <p class="soft">
-      A CSV file with a header row that names the columns, at least id, name and kind. Nothing is taken before you say
-      so.
+      {{ t('takeTable.aCsvFileWithA') }}
     </p>
-    <label class="quiet file">Choose a file<input type="file" accept=".csv,text/csv" @change="choose" /></label>
+    <label class="quiet file"
+      >{{ t('takeTable.chooseAFile') }}<input type="file" accept=".csv,text/csv" @change="choose"
+    /></label>
     <Trouble v-if="trouble" :say="trouble" />
     <template v-if="preview">
       <p>
-        <b>{{ name }}:</b> {{ preview.good }} sound rows, {{ preview.new }} new and {{ preview.changed }} over what is
-        there; {{ preview.faults.length }} faults.
+        <b>{{ name }}:</b>
+        {{
+          t('takeTable.soundRowsNewAndOver', {
+            good: preview.good,
+            new: preview.new,
+            changed: preview.changed,
+            faults: preview.faults.length,
+          })
+        }}
       </p>
       <Grid
         v-if="preview.faults.length"
@@ -72,12 +81,12 @@ function choose(e: Event) {
       >
         <template #default="{ column, row: f }">
           <template v-if="column === 'row'">{{ f.row }}</template>
-          <template v-else-if="column === 'field'">{{ f.field || 'the row' }}</template>
+          <template v-else-if="column === 'field'">{{ f.field || t('takeTable.theRow') }}</template>
           <template v-else>{{ f.say }}</template>
         </template>
       </Grid>
       <p v-if="preview.taken">
-        <b>Taken: {{ preview.good }} products.</b>
+        <b>{{ t('takeTable.takenProducts', { good: preview.good }) }}</b>
       </p>
     </template>
     <div class="row">
@@ -87,7 +96,11 @@ function choose(e: Event) {
         class="go"
         @click="send('?take=true&good_only=true')"
       >
-        {{ preview.faults.length ? `Take the ${preview.good} good rows` : `Take all ${preview.good}` }}
+        {{
+          preview.faults.length
+            ? t('takeTable.takeTheGoodRows', { good: preview.good })
+            : t('takeTable.takeAll', { good: preview.good })
+        }}
       </button>
     </div>
   </section>

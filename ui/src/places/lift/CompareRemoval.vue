@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // CompareRemoval sets two ways of taking this face down side by side.
+import { t } from '../../i18n'
+import { figure, money } from '../../i18n/format'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Pick from '../../parts/fields/Pick.vue'
 import { computed, ref } from 'vue'
@@ -14,8 +16,8 @@ const props = defineProps<{
   names: Record<string, string>
 }>()
 const ways = computed(() => [
-  { value: '', label: 'As the studio does it' },
-  ...props.removers.map((p) => ({ value: 'r:' + p.id, label: 'With ' + p.name })),
+  { value: '', label: t('compareRemoval.asTheStudioDoesIt') },
+  ...props.removers.map((p) => ({ value: 'r:' + p.id, label: t('compareRemoval.with') + ' ' + p.name })),
   ...props.methods
     .filter((m) => m.part === 'lift')
     .flatMap((m) =>
@@ -39,21 +41,24 @@ const { data: two } = useQuery({
   placeholderData: keepPreviousData,
 })
 const rows: { name: string; of: (c: Compared) => string; less?: (c: Compared) => number }[] = [
-  { name: 'Removers', of: (c) => c.removers.map((r) => props.names[r]).join(', ') || 'none' },
-  { name: 'Passes', of: (c) => String(c.passes), less: (c) => c.passes },
-  { name: 'Minutes', of: (c) => c.minutes.toFixed(1), less: (c) => c.minutes },
-  { name: 'Pads', of: (c) => String(c.pads), less: (c) => c.pads },
-  { name: 'Cloths', of: (c) => String(c.cloths), less: (c) => c.cloths },
-  { name: 'Price', of: (c) => c.price.toFixed(2), less: (c) => c.price },
   {
-    name: 'Makeup left',
+    name: t('compareRemoval.removers'),
+    of: (c) => c.removers.map((r) => props.names[r]).join(', ') || t('common.none'),
+  },
+  { name: t('compareRemoval.passes'), of: (c) => String(c.passes), less: (c) => c.passes },
+  { name: t('compareRemoval.minutes'), of: (c) => figure(c.minutes, 1), less: (c) => c.minutes },
+  { name: t('common.pads'), of: (c) => String(c.pads), less: (c) => c.pads },
+  { name: t('common.cloths'), of: (c) => String(c.cloths), less: (c) => c.cloths },
+  { name: t('common.price'), of: (c) => money(c.price), less: (c) => c.price },
+  {
+    name: t('compareRemoval.makeupLeft'),
     of: (c) =>
       c.missed.length
-        ? `too much on ${c.missed.map(plain).join(', ')}`
-        : `${Math.round(c.left * 100)} % of what may be, ${plain(c.worst)}`,
+        ? t('compareRemoval.tooMuchOn', { missed: c.missed.map((z) => plain(z)).join(', ') })
+        : t('compareRemoval.ofWhatMayBe', { left: Math.round(c.left * 100), worst: plain(c.worst) }),
     less: (c) => c.left,
   },
-  { name: 'Remover’s film', of: (c) => `${Math.round(c.film * 100)} %`, less: (c) => c.film },
+  { name: t('compareRemoval.removerSFilm'), of: (c) => `${Math.round(c.film * 100)} %`, less: (c) => c.film },
 ]
 const better = (r: (typeof rows)[number], n: number) => {
   const [mine, other] = [two.value?.[n], two.value?.[1 - n]]
@@ -63,15 +68,17 @@ const better = (r: (typeof rows)[number], n: number) => {
 
 <template>
   <section class="sheet compare" aria-labelledby="compare-title">
-    <h2 id="compare-title">Two ways compared</h2>
+    <h2 id="compare-title">{{ t('compareRemoval.twoWaysCompared') }}</h2>
     <div class="pick">
-      <Pick v-model="first" label="One" find :options="ways" />
-      <Pick v-model="second" label="The other" find :options="ways" />
+      <Pick v-model="first" :label="t('compareRemoval.one')" find :options="ways" />
+      <Pick v-model="second" :label="t('compareRemoval.theOther')" find :options="ways" />
     </div>
-    <p v-if="first === second" class="soft">Choose two removers, or two house methods, for this face.</p>
+    <p v-if="first === second" class="soft">{{ t('compareRemoval.chooseTwoRemoversOrTwo') }}</p>
     <table v-else-if="two">
       <caption class="visually-hidden">
-        Two ways of taking this face down
+        {{
+          t('compareRemoval.twoWaysOfTakingThis')
+        }}
       </caption>
       <thead>
         <tr>

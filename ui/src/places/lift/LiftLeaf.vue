@@ -1,135 +1,86 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
-import { api, ask, type Finding, type Plan, type Step } from '../../api/client'
-import HandBar from '../../parts/steps/HandBar.vue'
-import { blank, fresh, moved, useHand } from '../../parts/steps/useHand'
-import { useUndoKeys } from '../../parts/steps/useUndoKeys'
+// LiftLeaf is taking everything off: the steps, and beside them the whole peeling of the face.
+import { computed } from 'vue'
+import type { Step } from '../../api/client'
+import { t } from '../../i18n'
+import { useCatalogue } from '../../parts/catalogue'
 import { clock, minutes } from '../../parts/words'
-import StepList from '../sitting/StepList.vue'
+import StepsSheet from '../sitting/StepsSheet.vue'
 import Warnings from '../sitting/Warnings.vue'
-import { useTheSitting } from '../sitting/useSitting'
-import AftercarePanel from './AftercarePanel.vue'
+import { useLeaf } from '../sitting/useLeaf'
 import CompareRemoval from './CompareRemoval.vue'
 import PassHand from './PassHand.vue'
 import Peeling from './Peeling.vue'
 import SundryTray from './SundryTray.vue'
 
-const { plan: kept, saved, change, draft, onCaught } = useTheSitting()
-const id = computed(() => saved.value!.id)
-const hand = useHand({
-  kept: computed(() => kept.value!.lift.steps),
-  check: (lift, retime) =>
-    ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body: { lift, retime } })),
-  keep: (steps) => change((d) => (d.lift = steps)),
-  stepsOf: (p: Plan) => p.lift.steps,
-})
-onCaught(hand.caught)
-const plan = computed(() => hand.trial.value ?? kept.value!)
+const { id, plan, saved, hand, kit, lit, step, findings, go, added, sheet } = useLeaf('lift', (p) => p.lift.steps, [
+  'lift',
+])
 const lift = computed(() => plan.value.lift)
-const kit = computed(() => kept.value!.sitting.kit)
 const names = computed(() => Object.fromEntries(kit.value.map((p) => [p.id, p.name])))
-const { data: all } = useQuery({
-  queryKey: ['catalogue'],
-  queryFn: () => ask(api.GET('/api/catalogue')),
-  staleTime: Infinity,
-})
+const all = useCatalogue()
 const removerKinds = computed(() => new Set(all.value?.removers ?? []))
 const removers = computed(() => kit.value.filter((p) => removerKinds.value.has(p.kind)))
-
-const choices = computed(() => removers.value.map((p) => ({ value: p.id, label: p.name })))
-function made(product: string): Step {
-  const list = hand.steps.value
-  const p = removers.value.find((x) => x.id === product)!
-  return blank(fresh(list), 'massage', p, step.value?.start ?? list[0]?.start ?? '')
-}
+const made = (product: string) => added(product, 'massage')
 /** counted is what a step takes that its sentence does not say. */
 const counted = (s: Step) =>
   [
-    s.contact_s && !s.say.includes(`${s.contact_s} s`) ? `Contact ${s.contact_s} s.` : '',
+    s.contact_s && !s.say.includes(`${s.contact_s} s`) ? t('liftLeaf.contactS', { contact_s: s.contact_s }) : '',
     s.amount && !s.say.includes(s.amount) ? `${s.amount}.` : '',
-    s.pads ? `${s.pads} ${s.pads === 1 ? 'pad' : 'pads'}, ${s.pad_faces} faces.` : '',
+    s.pads ? t('liftLeaf.padsAndFaces', { n: s.pads, faces: s.pad_faces }) : '',
   ]
     .filter(Boolean)
     .join(' ')
 
-const lit = ref<string>()
-const pick = (step?: string) => (lit.value = step)
-const step = computed(() => lift.value.steps.find((s) => s.id === lit.value))
-const findings = computed(() => plan.value.findings.filter((f) => f.phase === 'lift' || f.phase === 'aftercare'))
-const flagged = computed(() => {
-  const worst: Record<string, string> = {}
-  for (const f of findings.value) if (f.step && f.severity !== 'note') worst[f.step] ??= f.severity
-  return worst
-})
+const pick = (id?: string) => (lit.value = id)
 const done = computed(() => findings.value.every((f) => f.rule !== 'cannot-dissolve' && f.rule !== 'left-on'))
-const byHand = computed(() => !!draft.value?.lift)
-function place(s: string, to: number) {
-  hand.drag((l) => moved(l, s, to), true)
-}
-function byKey(s: string, what: 'up' | 'down' | 'earlier' | 'later' | 'out') {
-  const i = lift.value.steps.findIndex((x) => x.id === s)
-  if (what === 'out') hand.change((l) => l.filter((x) => x.id !== s))
-  else
-    hand.change((l) =>
-      moved(l, s, Math.max(0, Math.min(l.length - 1, i + (what === 'up' || what === 'earlier' ? -1 : 1)))),
-    )
-}
-function raise(f: Finding, reason: string) {
-  change((d) => (d.lifted = [...(d.lifted ?? []), { rule: f.rule, reason }]))
-}
-useUndoKeys(hand)
 </script>
 
 <template>
   <div v-if="plan && saved" class="lift">
-    <Warnings :findings="findings" :lit="lit" of="the removal" @pick="pick" @lift="raise" />
-    <section class="sheet main" aria-label="Lift-off, step by step">
-      <HandBar
-        :hand="hand"
-        :step="step"
-        :addable="choices"
-        :what="{ add: 'Add a pass', label: 'Remover to add', find: 'Which remover' }"
-        :made="made"
-        @pick="pick"
+    <Warnings
+      :findings="findings"
+      :lit="lit"
+      :of="t('liftLeaf.theRemoval')"
+      :taught="plan.last_time?.filter((l) => l.part === 'lift')"
+      @pick="pick"
+      @lift="go"
+    />
+    <StepsSheet
+      v-model="lit"
+      :label="t('liftLeaf.liftOffStepByStep')"
+      v-bind="sheet"
+      :addable="removers"
+      :what="{ add: t('liftLeaf.addAPass'), label: t('liftLeaf.removerToAdd'), find: t('liftLeaf.whichRemover') }"
+      :made="made"
+      :at="step?.start ?? ''"
+      :last="0"
+    >
+      <template #why
+        ><p class="why">
+          <b>{{
+            t('liftLeaf.inFrom', {
+              done: done ? t('liftLeaf.everyZoneComesClean') : t('liftLeaf.notEveryZoneComesClean'),
+              lift: minutes(lift.minutes * 60),
+              lift_at: clock(plan.sitting.day.lift_at),
+            })
+          }}</b>
+        </p></template
       >
-        <p class="why">
-          <b
-            >{{ done ? 'Every zone comes clean' : 'Not every zone comes clean' }} in {{ minutes(lift.minutes * 60) }},
-            from {{ clock(plan.sitting.day.lift_at) }}.</b
-          >
-        </p>
-        <template v-if="byHand">
-          <span class="mine">Made by hand</span>
-          <button type="button" class="quiet" @click="hand.again">Plan again</button>
-        </template>
-        <button v-else-if="hand.replanned.value" type="button" class="quiet mine" @click="hand.undo">Keep mine</button>
-        <span v-else class="mine soft">As planned.</span>
+      <template #given>
         <p v-if="lift.gave_up.length" class="given">
-          Given up for the clock: {{ lift.gave_up.join(', ') }}.<template v-if="lift.later.length">
-            Before sleep: {{ lift.later.join(', ') }}.</template
+          {{ t('liftLeaf.givenUpForTheClock', { gave_up: lift.gave_up.join(', ') })
+          }}<template v-if="lift.later.length">
+            {{ t('liftLeaf.beforeSleep', { later: lift.later.join(', ') }) }}</template
           >
         </p>
-      </HandBar>
-      <StepList
-        :model-value="lit"
-        :steps="lift.steps"
-        :products="names"
-        :at="step?.start ?? ''"
-        :flagged="flagged"
-        @update:model-value="pick"
-        @drag="place"
-        @drop="hand.drop"
-        @key="byKey"
-      >
-        <template #open="{ step: s }">
-          <p class="why">{{ s.say }}</p>
-          <p v-if="counted(s)" class="soft">{{ counted(s) }}</p>
-          <PassHand :hand="hand" :step="s" :removers="removers" @pick="pick" />
-        </template>
-      </StepList>
-    </section>
-    <aside class="aside" aria-label="What is left">
+      </template>
+      <template #open="{ step: s }">
+        <p v-if="counted(s)" class="soft">{{ counted(s) }}</p>
+        <PassHand :hand="hand" :step="s" :removers="removers" @pick="pick" />
+      </template>
+    </StepsSheet>
+    <aside class="aside" :aria-label="t('liftLeaf.whatIsLeft')">
       <div class="sheet stays"><Peeling :lift="lift" :products="names" :lit="lit" @pick="pick" /></div>
     </aside>
     <div class="rest">
@@ -141,7 +92,6 @@ useUndoKeys(hand)
         :methods="all?.methods ?? []"
         :names="names"
       />
-      <AftercarePanel :id="id" class="night" :care="plan.aftercare" />
     </div>
   </div>
 </template>
@@ -166,21 +116,8 @@ useUndoKeys(hand)
   grid-template-columns: 340px minmax(0, 1fr);
   gap: 12px;
 }
-.night {
-  grid-column: 1 / -1;
-}
-.why {
-  font-size: 17px;
-}
 .given {
   flex-basis: 100%;
-}
-.mine {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
-  margin-right: auto;
-  font-weight: 600;
 }
 @media (max-width: 900px) {
   .lift {

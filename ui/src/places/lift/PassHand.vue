@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // PassHand changes an open step of removal by hand: its time and product.
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import type { Product, Step } from '../../api/client'
 import Pick from '../../parts/fields/Pick.vue'
@@ -33,12 +34,16 @@ const swap = (id = '') =>
   <HandPanel :hand="hand" :step="step" :last="0" @pick="(id) => emit('pick', id)">
     <template #step="{ step: s }">
       <template v-if="passes(s)">
-        <button type="button" class="quiet" aria-label="Five seconds shorter" @click="time(-5)">− 5 s</button>
+        <button type="button" class="quiet" :aria-label="t('passHand.fiveSecondsShorter')" @click="time(-5)">
+          − 5 s
+        </button>
         <span class="now">{{ s.contact_s }} s</span>
-        <button type="button" class="quiet" aria-label="Five seconds longer" @click="time(5)">+ 5 s</button>
+        <button type="button" class="quiet" :aria-label="t('passHand.fiveSecondsLonger')" @click="time(5)">
+          + 5 s
+        </button>
         <Pick
           class="grow"
-          label="Product"
+          :label="t('common.product')"
           bare
           find
           :model-value="s.product"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // Peeling is the whole of the removal in one table: what is left on every zone before, after each pass and at the end,
 // in per cent of what was on, beside what may be left. Bars go by the logarithm, which makes little visible.
+import { t } from '../../i18n'
+import { figure } from '../../i18n/format'
 import { computed } from 'vue'
 import type { LiftPart } from '../../api/client'
 import { plain, zones } from '../../parts/words'
@@ -30,25 +32,33 @@ const rows = computed(() =>
 )
 const done = computed(() => rows.value.every((r) => r.cells.at(-1)?.clean ?? true))
 const percent = (n: number) =>
-  n >= 9.95 ? String(Math.round(n)) : n >= 0.95 ? n.toFixed(1).replace(/\.0$/, '') : '<1'
+  n >= 9.95 ? String(Math.round(n)) : n >= 0.95 ? figure(n, 1).replace(/\D0$/, '') : '<1'
 const bar = (n: number) => `${(100 * Math.log(Math.max(n, least) / least)) / Math.log(100 / least)}%`
 </script>
 
 <template>
   <table class="peeling">
     <caption>
-      Left on each zone, per cent
+      {{
+        t('peeling.leftOnEachZonePer')
+      }}
     </caption>
     <thead>
       <tr>
-        <th scope="col"><span class="visually-hidden">Zone</span></th>
-        <th scope="col">on</th>
+        <th scope="col">
+          <span class="visually-hidden">{{ t('common.zone') }}</span>
+        </th>
+        <th scope="col">{{ t('peeling.on') }}</th>
         <th v-for="p in passes" :key="p.id" scope="col" :class="{ lit: p.id === lit }">
-          <button type="button" :aria-label="`Pass ${p.n}, ${p.by}: show the step`" @click="emit('pick', p.id)">
+          <button
+            type="button"
+            :aria-label="t('peeling.passShowTheStep', { n: p.n, by: p.by })"
+            @click="emit('pick', p.id)"
+          >
             {{ p.n }}
           </button>
         </th>
-        <th scope="col">may</th>
+        <th scope="col">{{ t('peeling.may') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -68,7 +78,7 @@ const bar = (n: number) => `${(100 * Math.log(Math.max(n, least) / least)) / Mat
     </tbody>
   </table>
   <p class="end" :class="{ over: !done }">
-    {{ done ? 'At the end every zone is within what may be left.' : 'At the end more is left than may be.' }}
+    {{ done ? t('peeling.atTheEndEveryZone') : t('peeling.atTheEndMoreIs') }}
   </p>
 </template>
 
@@ -102,7 +112,7 @@ thead button {
 }
 thead .lit button {
   background: var(--copper);
-  color: #fff;
+  color: var(--paper);
 }
 tbody th {
   text-align: right;
@@ -118,7 +128,7 @@ td {
   background: linear-gradient(to right, var(--ember) var(--left, 100%), var(--wash) 0);
 }
 td.clean {
-  background: linear-gradient(to right, #a9c9bf var(--left, 100%), var(--glaze-wash) 0);
+  background: linear-gradient(to right, var(--clean) var(--left, 100%), var(--glaze-wash) 0);
 }
 td.same,
 td.may,

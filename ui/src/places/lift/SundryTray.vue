@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // SundryTray lays out what removal takes in pieces, to be counted: pads, buds, cloths, and mitts and tips where it
 // takes any, beside what is at hand.
+import { t } from '../../i18n'
+import { money } from '../../i18n/format'
 import { computed } from 'vue'
 import type { LiftPart, Product } from '../../api/client'
 
@@ -13,37 +15,37 @@ const step = computed(() => props.lift.steps.find((s) => s.id === props.lit))
 const rows = computed(() => [
   {
     id: 'pads',
-    name: 'Pads',
+    name: t('common.pads'),
     need: props.lift.pads,
     have: stock('cotton_pad'),
     now: step.value?.pads ?? 0,
-    more: `${props.lift.pad_faces} clean faces`,
+    more: t('sundryTray.cleanFaces', { pad_faces: props.lift.pad_faces }),
   },
   {
     id: 'buds',
-    name: 'Buds',
+    name: t('sundryTray.buds'),
     need: props.lift.buds,
     have: stock('cotton_bud'),
     now: step.value?.buds ?? 0,
-    more: 'one bud, one dip',
+    more: t('sundryTray.oneBudOneDip'),
   },
   {
     id: 'cloths',
-    name: 'Cloths',
+    name: t('common.cloths'),
     need: props.lift.cloths,
     have: stock('cloth'),
     now: step.value?.cloths ?? 0,
-    more: 'to the 60 °C wash after',
+    more: t('sundryTray.toThe60CWash'),
   },
   ...(props.lift.mitts
     ? [
         {
           id: 'mitts',
-          name: 'Mitts',
+          name: t('sundryTray.mitts'),
           need: props.lift.mitts,
           have: stock('mitt'),
           now: step.value?.mitts ?? 0,
-          more: 'four sides each, each side once',
+          more: t('sundryTray.fourSidesEachEachSide'),
         },
       ]
     : []),
@@ -51,11 +53,11 @@ const rows = computed(() => [
     ? [
         {
           id: 'tips',
-          name: 'Tips',
+          name: t('sundryTray.tips'),
           need: props.lift.tips,
           have: stock('lint_free_tip'),
           now: step.value?.tips ?? 0,
-          more: 'lint-free, one dip each',
+          more: t('sundryTray.lintFreeOneDipEach'),
         },
       ]
     : []),
@@ -72,11 +74,11 @@ const firstOf = (id: string) => {
 
 <template>
   <section class="sheet tray" aria-labelledby="tray-title">
-    <h2 id="tray-title">On the tray</h2>
+    <h2 id="tray-title">{{ t('sundryTray.onTheTray') }}</h2>
     <div v-for="r in rows" :key="r.id" class="row">
       <b>{{ r.need }} {{ r.need === 1 ? r.name.toLowerCase().replace(/s$/, '') : r.name.toLowerCase() }}</b>
       <span class="soft"
-        ><template v-if="r.have !== undefined">of {{ r.have }}</template
+        ><template v-if="r.have !== undefined">{{ t('sundryTray.of', { have: r.have }) }}</template
         ><template v-if="r.need">, {{ r.more }}</template></span
       >
       <div v-if="r.need" class="pieces">
@@ -103,8 +105,8 @@ const firstOf = (id: string) => {
       </div>
     </div>
     <p class="soft">
-      {{ Math.round(lift.minutes) }} min, {{ lift.passes }} passes<template v-if="lift.price"
-        >, products for {{ lift.price.toFixed(2) }}</template
+      {{ t('sundryTray.minPasses', { minutes: Math.round(lift.minutes), passes: lift.passes })
+      }}<template v-if="lift.price">{{ t('sundryTray.productsFor', { price: money(lift.price) }) }}</template
       >.
     </p>
   </section>
@@ -131,7 +133,7 @@ svg {
 }
 circle,
 rect {
-  fill: #fff;
+  fill: var(--field);
   stroke: var(--ink);
   stroke-width: 1.6;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import type { Me } from '../../api/client'
 import { leave } from '../../keep/lock'
 import NewPassword from './NewPassword.vue'
@@ -10,16 +11,16 @@ defineProps<{ me: Me }>()
 
 <template>
   <main class="first">
-    <h1>Before you begin, {{ me.name }}</h1>
+    <h1>{{ t('comesFirst.beforeYouBegin', { name: me.name }) }}</h1>
     <template v-if="me.first.includes('password')">
-      <p>Your password was made for you. Choose one that only you know.</p>
+      <p>{{ t('comesFirst.yourPasswordWasMadeFor') }}</p>
       <NewPassword />
     </template>
     <template v-else>
-      <p>{{ me.studio }} asks its owners for a second step at sign-in.</p>
+      <p>{{ t('comesFirst.asksItsOwnersForA', { studio: me.studio }) }}</p>
       <SecondFactor :me="me" />
     </template>
-    <button type="button" class="quiet" @click="leave">Sign out</button>
+    <button type="button" class="quiet" @click="leave">{{ t('common.signOut') }}</button>
   </main>
 </template>
 

@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { api, ask } from '../../api/client'
 import { useMe } from '../../me'
-import { moment } from '../../parts/words'
+import { moment } from '../../i18n/format'
+import ChairLock from '../chair/ChairLock.vue'
 import NewPassword from './NewPassword.vue'
 import SecondFactor from './SecondFactor.vue'
+import Taste from './Taste.vue'
 
 // MySignIn is one's own sign-in: where one is signed in, the password, the second step.
 const queries = useQueryClient()
@@ -20,27 +23,42 @@ const end = useMutation({
   <main v-if="me">
     <header>
       <h1>{{ me.name }}</h1>
-      <p class="soft">{{ me.email }} · {{ me.role }} · after {{ me.idle_min }} quiet minutes this window locks</p>
+      <p class="soft">
+        {{
+          t('mySignIn.afterQuietMinutesThisWindow', {
+            email: me.email,
+            role: t('roles.' + me.role),
+            idle_min: me.idle_min,
+          })
+        }}
+      </p>
     </header>
     <section class="sheet part" aria-labelledby="sessions-title">
-      <h2 id="sessions-title">Where you are signed in</h2>
+      <h2 id="sessions-title">{{ t('mySignIn.whereYouAreSignedIn') }}</h2>
       <ul>
         <li v-for="s in sessions" :key="s.id">
           <span
-            ><b>{{ s.device || 'an unknown device' }}</b
-            ><span class="soft">since {{ moment(s.since) }}, last used {{ moment(s.seen) }}</span></span
+            ><b>{{ s.device || t('mySignIn.anUnknownDevice') }}</b
+            ><span class="soft">{{
+              t('mySignIn.sinceLastUsed', { since: moment(s.since), seen: moment(s.seen) })
+            }}</span></span
           >
-          <span v-if="s.this">this window</span>
-          <button v-else type="button" class="quiet" @click="end.mutate(s.id)">End it</button>
+          <span v-if="s.this">{{ t('mySignIn.thisWindow') }}</span>
+          <button v-else type="button" class="quiet" @click="end.mutate(s.id)">{{ t('mySignIn.endIt') }}</button>
         </li>
       </ul>
+      <ChairLock class="lock" />
+    </section>
+    <section class="sheet part" aria-labelledby="taste-title">
+      <h2 id="taste-title">{{ t('taste.title') }}</h2>
+      <Taste :me="me" />
     </section>
     <section class="sheet part" aria-labelledby="password-title">
-      <h2 id="password-title">Password</h2>
+      <h2 id="password-title">{{ t('common.password') }}</h2>
       <NewPassword />
     </section>
     <section class="sheet part" aria-labelledby="factor-title">
-      <h2 id="factor-title">A second step at sign-in</h2>
+      <h2 id="factor-title">{{ t('mySignIn.aSecondStepAtSign') }}</h2>
       <SecondFactor :me="me" />
     </section>
   </main>

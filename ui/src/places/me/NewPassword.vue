@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { reactive } from 'vue'
 import { api, ask, Problem } from '../../api/client'
@@ -24,25 +25,27 @@ const fault = (field: string) =>
   <form class="form" @submit.prevent="save.mutate()">
     <Field
       v-model="given.now"
-      label="Password now"
+      :label="t('newPassword.passwordNow')"
       type="password"
       autocomplete="current-password"
       :fault="fault('now')"
     />
     <Field
       v-model="given.new"
-      label="New password"
+      :label="t('newPassword.newPassword')"
       type="password"
       autocomplete="new-password"
       :fault="fault('new')"
-      hint="Twelve characters or more; several words that do not belong together are good"
+      :hint="t('newPassword.twelveCharactersOrMoreSeveral')"
     />
     <Trouble
       v-if="save.error.value instanceof Problem && !save.error.value.faults.length"
       :say="save.error.value.message"
     />
-    <p v-else-if="save.isSuccess.value" role="status">Changed. All your other sessions have ended.</p>
-    <button class="go" :disabled="!given.now || !given.new || save.isPending.value">Change the password</button>
+    <p v-else-if="save.isSuccess.value" role="status">{{ t('newPassword.changedAllYourOtherSessions') }}</p>
+    <button class="go" :disabled="!given.now || !given.new || save.isPending.value">
+      {{ t('newPassword.changeThePassword') }}
+    </button>
   </form>
 </template>
 

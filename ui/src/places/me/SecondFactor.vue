@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api, ask, Problem, type Me } from '../../api/client'
@@ -39,31 +40,37 @@ const apart = (secret: string) => secret.match(/.{1,4}/g)?.join(' ')
   <section class="factor">
     <template v-if="codes.length">
       <p>
-        <b>The second step is on.</b> Write these down and keep them away from this device: each lets you in once
-        without the authenticator. They are not shown again.
+        <b>{{ t('secondFactor.theSecondStepIsOn') }}</b> {{ t('secondFactor.writeTheseDownAndKeep') }}
       </p>
       <ul class="codes">
         <li v-for="c in codes" :key="c">{{ c }}</li>
       </ul>
-      <button type="button" class="go" @click="noted">I have written them down</button>
+      <button type="button" class="go" @click="noted">{{ t('secondFactor.iHaveWrittenThemDown') }}</button>
     </template>
     <template v-else-if="begin.data.value">
-      <p>Scan this with an authenticator, or type the letters into it. Then write the six figures that it shows.</p>
+      <p>{{ t('secondFactor.scanThisWithAnAuthenticator') }}</p>
       <div class="secret">
-        <img :src="begin.data.value.picture" width="200" height="200" alt="The secret as a picture to scan" />
+        <img :src="begin.data.value.picture" width="200" height="200" :alt="t('secondFactor.theSecretAsAPicture')" />
         <code>{{ apart(begin.data.value.secret) }}</code>
       </div>
       <form class="form" @submit.prevent="confirm.mutate()">
-        <Field v-model="code" label="Six figures" autocomplete="one-time-code" :fault="fault(confirm.error.value)" />
-        <button class="go" :disabled="!code || confirm.isPending.value">Switch the second step on</button>
+        <Field
+          v-model="code"
+          :label="t('secondFactor.sixFigures')"
+          autocomplete="one-time-code"
+          :fault="fault(confirm.error.value)"
+        />
+        <button class="go" :disabled="!code || confirm.isPending.value">
+          {{ t('secondFactor.switchTheSecondStepOn') }}
+        </button>
       </form>
     </template>
     <template v-else-if="me.second_factor">
-      <p>On: besides the password, sign-in asks for six figures from your authenticator.</p>
+      <p>{{ t('secondFactor.onBesidesThePasswordSign') }}</p>
       <form class="form" @submit.prevent="end.mutate()">
         <Field
           v-model="code"
-          label="Six figures, or a recovery code"
+          :label="t('secondFactor.sixFiguresOrARecovery')"
           autocomplete="one-time-code"
           :fault="fault(end.error.value)"
         />
@@ -71,12 +78,16 @@ const apart = (secret: string) => secret.match(/.{1,4}/g)?.join(' ')
           v-if="end.error.value instanceof Problem && !end.error.value.faults.length"
           :say="end.error.value.message"
         />
-        <button class="quiet" :disabled="!code || end.isPending.value">Take the second step away</button>
+        <button class="quiet" :disabled="!code || end.isPending.value">
+          {{ t('secondFactor.takeTheSecondStepAway') }}
+        </button>
       </form>
     </template>
     <template v-else>
-      <p>Off. With it on, a password that somebody else has learned is not enough to get in.</p>
-      <button type="button" class="go" :disabled="begin.isPending.value" @click="begin.mutate()">Set it up</button>
+      <p>{{ t('secondFactor.offWithItOnA') }}</p>
+      <button type="button" class="go" :disabled="begin.isPending.value" @click="begin.mutate()">
+        {{ t('secondFactor.setItUp') }}
+      </button>
     </template>
   </section>
 </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import AInput from 'ant-design-vue/es/input'
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type House, type Method, type Schemas } from '../../api/client'
 import { useMe } from '../../me'
+import OwnFigures from './OwnFigures.vue'
 import Grid from '../../parts/Grid.vue'
 import Choices from '../../parts/Choices.vue'
 import Sign from '../../parts/Sign.vue'
@@ -65,16 +67,16 @@ const rules = computed(() =>
 const way = (m: Method) => house.value?.method[m.key] ?? m.options[0]?.id ?? ''
 const figures = computed(() => (all.value?.figures ?? []).filter((f) => has(f.name, f.unit, f.source)))
 const tabs = computed(() => [
-  { id: 'methods' as const, label: 'Methods', n: methods.value.length },
-  { id: 'rules' as const, label: 'Rules', n: rules.value.length },
-  { id: 'figures' as const, label: 'Figures', n: figures.value.length },
+  { id: 'methods' as const, label: t('houseMethod.methods'), n: methods.value.length },
+  { id: 'rules' as const, label: t('houseMethod.rules'), n: rules.value.length },
+  { id: 'figures' as const, label: t('houseMethod.figures'), n: figures.value.length },
 ])
 const methodName = (key: string) => all.value?.methods.find((m) => m.key === key)?.name ?? key
 const columns = [
-  { key: 'name', title: 'Figure', sorter: (a: Figure, b: Figure) => a.name.localeCompare(b.name) },
-  { key: 'value', title: 'Value' },
-  { key: 'mark', title: 'Mark', sorter: (a: Figure, b: Figure) => a.mark.localeCompare(b.mark) },
-  { key: 'source', title: 'Source' },
+  { key: 'name', title: t('houseMethod.figure'), sorter: (a: Figure, b: Figure) => a.name.localeCompare(b.name) },
+  { key: 'value', title: t('houseMethod.value') },
+  { key: 'mark', title: t('houseMethod.mark'), sorter: (a: Figure, b: Figure) => a.mark.localeCompare(b.mark) },
+  { key: 'source', title: t('houseMethod.source') },
 ]
 const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'working' }
 </script>
@@ -83,36 +85,36 @@ const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'work
   <main>
     <header>
       <div>
-        <h1>House method</h1>
+        <h1>{{ t('common.houseMethod') }}</h1>
         <p class="soft">
-          How the studio works, and what the program goes by: every rule and figure with its reason and source.
+          {{ t('houseMethod.howTheStudioWorksAnd') }}
         </p>
       </div>
       <div class="find">
-        <label class="visually-hidden" for="find-method">Find a method, rule or figure</label>
+        <label class="visually-hidden" for="find-method">{{ t('houseMethod.findAMethodRuleOr') }}</label>
         <AInput
           id="find-method"
           v-model:value="words"
           type="search"
-          placeholder="Find: lash, sunscreen, 2 mg"
+          :placeholder="t('houseMethod.findLashSunscreen2Mg')"
           autocomplete="off"
         />
       </div>
     </header>
-    <Trouble v-if="away" say="The studio’s records do not answer just now. This tries again by itself." />
+    <Trouble v-if="away" :say="t('common.theStudioSRecordsDo')" />
     <Trouble v-else-if="save.error.value" :say="save.error.value.message" />
-    <div class="tabs" role="tablist" aria-label="Parts of the house method">
+    <div class="tabs" role="tablist" :aria-label="t('houseMethod.partsOfTheHouseMethod')">
       <button
-        v-for="t in tabs"
-        :id="'tab-' + t.id"
-        :key="t.id"
+        v-for="leaf in tabs"
+        :id="'tab-' + leaf.id"
+        :key="leaf.id"
         type="button"
         role="tab"
-        :aria-selected="tab === t.id"
+        :aria-selected="tab === leaf.id"
         aria-controls="panel"
-        @click="tab = t.id"
+        @click="tab = leaf.id"
       >
-        {{ t.label }} <span class="soft">{{ t.n }}</span>
+        {{ leaf.label }} <span class="soft">{{ leaf.n }}</span>
       </button>
     </div>
     <section v-if="house && all" id="panel" class="sheet" role="tabpanel" :aria-labelledby="'tab-' + tab">
@@ -131,7 +133,8 @@ const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'work
             </p>
             <ul class="reasons">
               <li v-for="(o, i) in m.options" :key="o.id" :class="{ picked: o.id === way(m) }">
-                <b>{{ o.name }}</b><template v-if="i === 0"> (usual)</template>: {{ o.reason }}
+                <b>{{ o.name }}</b><template v-if="i === 0"> {{ t('houseMethod.usual') }}</template
+                >: {{ o.reason }}
               </li>
             </ul>
           </div>
@@ -143,37 +146,40 @@ const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'work
           <div class="rule">
             <Sign :severity="r.severity" />
             <p>
-              <b>{{ sentence(r.severity) }}. {{ r.say }}</b> <span class="soft">{{ r.phase }}, {{ r.id }}</span>
+              <b>{{ sentence(t('severity.' + r.severity)) }}. {{ r.say }}</b>
+              <span class="soft">{{ t('phase.' + r.phase) }}, {{ r.id }}</span>
             </p>
             <p>
-              When: {{ r.when }}. {{ r.because }} <b>{{ r.instead }}</b>
+              {{ t('houseMethod.when', { when: r.when, because: r.because }) }} <b>{{ r.instead }}</b>
             </p>
             <p class="soft">
-              {{ r.mark === 'P' ? 'Published: ' + r.source : 'A working rule of ours'
-              }}<template v-if="r.final"> · no reason lifts it</template
-              ><template v-if="r.method"> · changed by “{{ methodName(r.method) }}”</template>
+              {{ r.mark === 'P' ? t('houseMethod.published') + ' ' + r.source : t('houseMethod.aWorkingRuleOfOurs')
+              }}<template v-if="r.final"> {{ t('houseMethod.noReasonLiftsIt') }}</template
+              ><template v-if="r.method"> {{ t('houseMethod.changedBy', { method: methodName(r.method) }) }}</template>
             </p>
           </div>
           <Note :text="house.notes[r.id] ?? ''" :about="r.say" :may="owner" @keep="(t) => note(r.id, t)" />
         </article>
       </template>
-      <Grid
-        v-else
-        name="Figures of the trade"
-        :rows="figures"
-        :columns="columns"
-        :row-key="(f) => f.key"
-        empty="Nothing by these words here."
-      >
-        <template #default="{ column, row: f }">
-          <template v-if="column === 'name'">{{ sentence(f.name) }}</template>
-          <template v-else-if="column === 'value'">{{ f.values?.join(', ') ?? f.value }} {{ f.unit }}</template>
-          <template v-else-if="column === 'mark'">{{ marks[f.mark] }}</template>
-          <span v-else class="soft">{{ f.source }}</span>
-        </template>
-      </Grid>
+      <template v-else>
+        <OwnFigures :owner="owner" />
+        <Grid
+          name="Figures of the trade"
+          :rows="figures"
+          :columns="columns"
+          :row-key="(f) => f.key"
+          :empty="t('common.nothingByTheseWordsHere')"
+        >
+          <template #default="{ column, row: f }">
+            <template v-if="column === 'name'">{{ sentence(f.name) }}</template>
+            <template v-else-if="column === 'value'">{{ f.values?.join(', ') ?? f.value }} {{ f.unit }}</template>
+            <template v-else-if="column === 'mark'">{{ marks[f.mark] }}</template>
+            <span v-else class="soft">{{ f.source }}</span>
+          </template>
+        </Grid>
+      </template>
       <p v-if="tab !== 'figures' && !tabs.find((t) => t.id === tab)?.n" class="none">
-        Nothing by these words here. Try another word, or look in the other parts.
+        {{ t('houseMethod.nothingByTheseWordsHere') }}
       </p>
     </section>
   </main>
@@ -222,7 +228,7 @@ header {
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
-  font-size: 15px;
+  font-size: var(--small);
   color: var(--soft);
   display: grid;
   gap: 1px;
@@ -255,7 +261,7 @@ td {
 th {
   font-weight: 600;
   color: var(--soft);
-  font-size: 15px;
+  font-size: var(--small);
 }
 .n {
   white-space: nowrap;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import type { First } from '../../api/client'
-import { moment } from '../../parts/words'
+import { moment } from '../../i18n/format'
 
 // FirstPassword is shown once, to be said to its person.
 defineProps<{ first: First }>()
@@ -9,13 +10,12 @@ defineEmits<{ done: [] }>()
 
 <template>
   <section class="first" role="alertdialog" aria-labelledby="first-title">
-    <h2 id="first-title">A first password for {{ first.name }}</h2>
+    <h2 id="first-title">{{ t('firstPassword.aFirstPasswordFor', { name: first.name }) }}</h2>
     <p class="word">{{ first.password }}</p>
     <p>
-      Say it to them; do not send it. With {{ first.email }} it lets them in until {{ moment(first.until) }}, and they
-      choose their own at once. It is not shown again.
+      {{ t('firstPassword.sayItToThemDo', { email: first.email, until: moment(first.until) }) }}
     </p>
-    <button type="button" class="go" @click="$emit('done')">I have said it</button>
+    <button type="button" class="go" @click="$emit('done')">{{ t('firstPassword.iHaveSaidIt') }}</button>
   </section>
 </template>
 

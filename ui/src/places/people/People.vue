@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, Problem, type First, type People, type Person } from '../../api/client'
@@ -9,7 +10,10 @@ import Trouble from '../../parts/Trouble.vue'
 import FirstPassword from './FirstPassword.vue'
 import PersonRow from './PersonRow.vue'
 import Happened from './Happened.vue'
+import Rights from './Rights.vue'
 import SafetyForm from './SafetyForm.vue'
+import StudioForm from './StudioForm.vue'
+import StudioOut from './StudioOut.vue'
 
 const queries = useQueryClient()
 const { data: me } = useMe()
@@ -17,9 +21,9 @@ const owner = useMay('keep_people')
 const { data } = useQuery({ queryKey: ['people'], queryFn: () => ask(api.GET('/api/people')) })
 type Role = Person['role']
 const roles: { value: Role; label: string; hint: string }[] = [
-  { value: 'owner', label: 'Owner', hint: 'everything, house methods and people too' },
-  { value: 'artist', label: 'Artist', hint: 'clients, kit and sittings' },
-  { value: 'assistant', label: 'Assistant', hint: 'runs sittings, edits no client record and no product' },
+  { value: 'owner', label: t('people.owner'), hint: t('people.everythingHouseMethodsAndPeople') },
+  { value: 'artist', label: t('people.artist'), hint: t('people.clientsKitAndSittings') },
+  { value: 'assistant', label: t('people.assistant'), hint: t('people.runsSittingsEditsNoClient') },
 ]
 const fresh = reactive({ name: '', email: '', role: 'artist' as Role })
 const first = ref<First>()
@@ -41,21 +45,21 @@ function run(what: string, do_: () => Promise<People>) {
 }
 const path = (p: Person) => ({ params: { path: { id: p.id } } })
 const add = () =>
-  run(`${fresh.name} is added.`, () => ask(api.PUT('/api/people', { body: { ...fresh } }))).then(
+  run(t('people.isAdded', { name: fresh.name }), () => ask(api.PUT('/api/people', { body: { ...fresh } }))).then(
     (ok) => ok && Object.assign(fresh, { name: '', email: '', role: 'artist' }),
   )
 const role = (p: Person, to: Role) =>
-  run(`${p.name} is ${to} from now on.`, () =>
+  run(t('people.isFromNowOn', { name: p.name, to: t('roles.' + to) }), () =>
     ask(api.PUT('/api/people', { body: { id: p.id, name: p.name, role: to } })),
   )
 const remove = (p: Person) =>
-  run(`${p.name} is out. Their sittings stay, signed with their name.`, () =>
-    ask(api.DELETE('/api/people/{id}', path(p))),
-  )
+  run(t('people.isOutTheirSittingsStay', { name: p.name }), () => ask(api.DELETE('/api/people/{id}', path(p))))
 const end = (p: Person) =>
-  run(`All sessions of ${p.name} have ended.`, () => ask(api.DELETE('/api/people/{id}/sessions', path(p))))
+  run(t('people.allSessionsOfHaveEnded', { name: p.name }), () =>
+    ask(api.DELETE('/api/people/{id}/sessions', path(p))),
+  )
 const reset = (p: Person) =>
-  run(`The sign-in of ${p.name} is reset.`, () => ask(api.POST('/api/people/{id}/reset', path(p))))
+  run(t('people.theSignInOfIs', { name: p.name }), () => ask(api.POST('/api/people/{id}/reset', path(p))))
 const problem = computed(() => (change.error.value instanceof Problem ? change.error.value : undefined))
 const fault = (field: string) => problem.value?.faults.find((f) => f.location === field)?.message
 </script>
@@ -63,10 +67,9 @@ const fault = (field: string) => problem.value?.faults.find((f) => f.location ==
 <template>
   <main>
     <header>
-      <h1>People</h1>
+      <h1>{{ t('common.people') }}</h1>
       <p class="soft">
-        An owner may do everything; an artist keeps clients, kit and sittings; an assistant runs sittings and edits no
-        client record.
+        {{ t('people.anOwnerMayDoEverything') }}
       </p>
     </header>
     <FirstPassword v-if="first" :first="first" @done="first = undefined" />
@@ -86,20 +89,26 @@ const fault = (field: string) => problem.value?.faults.find((f) => f.location ==
         @reset="reset(p)"
       />
     </ul>
+    <Rights v-if="data" :roles="data.roles" />
     <template v-if="owner">
       <form class="sheet add" aria-labelledby="add-title" @submit.prevent="add">
-        <h2 id="add-title">Add somebody</h2>
+        <h2 id="add-title">{{ t('people.addSomebody') }}</h2>
         <div class="grid">
-          <Field v-model="fresh.name" label="Name" :fault="fault('name')" />
-          <Field v-model="fresh.email" label="E-mail" type="email" :fault="fault('email')" />
+          <Field v-model="fresh.name" :label="t('common.name')" :fault="fault('name')" />
+          <Field v-model="fresh.email" :label="t('common.eMail')" type="email" :fault="fault('email')" />
         </div>
-        <Choices v-model="fresh.role" legend="Role" :options="roles" />
+        <Choices v-model="fresh.role" :legend="t('people.role')" :options="roles" />
         <p class="soft">
-          A first password is made for them, to be said to them. They choose their own as they sign in.
+          {{ t('people.aFirstPasswordIsMade') }}
         </p>
-        <button class="go" :disabled="!fresh.name || !fresh.email">Add them</button>
+        <button class="go" :disabled="!fresh.name || !fresh.email">{{ t('people.addThem') }}</button>
       </form>
+      <section v-if="me" class="sheet add" aria-labelledby="studio-title">
+        <h2 id="studio-title">{{ t('studioForm.title') }}</h2>
+        <StudioForm class="whole" :me="me" />
+      </section>
       <SafetyForm />
+      <StudioOut />
       <Happened />
     </template>
   </main>
@@ -125,6 +134,9 @@ ul {
   display: grid;
   gap: 14px;
   justify-items: start;
+}
+.whole {
+  width: 100%;
 }
 .grid {
   display: grid;

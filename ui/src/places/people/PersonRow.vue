@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { ref } from 'vue'
 import type { Person } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
@@ -25,31 +26,36 @@ function remove() {
     <span class="name">
       <b>{{ person.name }}</b>
       <span class="soft"
-        >{{ person.email }}<template v-if="person.second_factor"> · second step on</template
-        ><template v-if="person.must_change"> · has not signed in with a password of their own yet</template></span
+        >{{ person.email }}<template v-if="person.second_factor"> {{ t('personRow.secondStepOn') }}</template
+        ><template v-if="person.must_change"> {{ t('personRow.hasNotSignedInWith') }}</template></span
       >
     </span>
     <template v-if="owner">
       <Choices
-        :legend="'Role of ' + person.name"
+        :legend="t('personRow.roleOf', { name: person.name })"
         :options="roles"
         :model-value="person.role"
         @update:model-value="(v) => v && emit('role', v)"
       />
-      <button type="button" class="quiet" :aria-expanded="more" @click="more = !more">Access</button>
+      <button type="button" class="quiet" :aria-expanded="more" @click="more = !more">
+        {{ t('personRow.access') }}
+      </button>
       <div v-if="more" class="more">
-        <button type="button" class="quiet" @click="emit('end')">End all sessions</button>
-        <button type="button" class="quiet" @click="emit('reset')">Reset the sign-in</button>
+        <button type="button" class="quiet" @click="emit('end')">{{ t('personRow.endAllSessions') }}</button>
+        <button type="button" class="quiet" @click="emit('reset')">{{ t('personRow.resetTheSignIn') }}</button>
         <button type="button" class="quiet danger" @click="remove">
-          {{ sure ? `Yes, take ${self ? 'myself' : person.name} out` : 'Take out of the studio' }}
+          {{
+            sure
+              ? t('personRow.yesTakeOut', { name: self ? t('personRow.myself') : person.name })
+              : t('personRow.takeOutOfTheStudio')
+          }}
         </button>
         <p class="soft">
-          A reset makes a new first password, takes the second step away and lifts what wrong tries have shut. Taken
-          out, they cannot sign in any more; sittings stay, signed with their name.
+          {{ t('personRow.aResetMakesANew') }}
         </p>
       </div>
     </template>
-    <span v-else>{{ person.role }}</span>
+    <span v-else>{{ t('roles.' + person.role) }}</span>
   </li>
 </template>
 

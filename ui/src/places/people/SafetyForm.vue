@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 import { api, ask, Problem, type Safety } from '../../api/client'
@@ -29,18 +30,30 @@ const fault = (field: string) =>
 
 <template>
   <form v-if="draft" class="sheet safety" aria-labelledby="safety-title" @submit.prevent="save.mutate(draft)">
-    <h2 id="safety-title">Sign-in, for everybody</h2>
+    <h2 id="safety-title">{{ t('safetyForm.signInForEverybody') }}</h2>
     <div class="grid">
-      <Field v-model="draft.idle_min" label="Locks after quiet minutes" type="number" :fault="fault('idle_min')" />
-      <Field v-model="draft.life_h" label="Ends after hours" type="number" :fault="fault('life_h')" />
-      <Field v-model="draft.backup_days" label="Backups are kept, days" type="number" :fault="fault('backup_days')" />
+      <Field
+        v-model="draft.idle_min"
+        :label="t('safetyForm.locksAfterQuietMinutes')"
+        type="number"
+        :fault="fault('idle_min')"
+      />
+      <Field v-model="draft.life_h" :label="t('safetyForm.endsAfterHours')" type="number" :fault="fault('life_h')" />
+      <Field
+        v-model="draft.backup_days"
+        :label="t('safetyForm.backupsAreKeptDays')"
+        type="number"
+        :fault="fault('backup_days')"
+      />
     </div>
-    <Tick v-model="draft.owners_factor" label="Owners need a second step" />
+    <Tick v-model="draft.owners_factor" :label="t('safetyForm.ownersNeedASecondStep')" />
     <Trouble
       v-if="save.error.value instanceof Problem && !save.error.value.faults.length"
       :say="save.error.value.message"
     />
-    <button class="go" :disabled="save.isPending.value || JSON.stringify(draft) === JSON.stringify(data)">Save</button>
+    <button class="go" :disabled="save.isPending.value || JSON.stringify(draft) === JSON.stringify(data)">
+      {{ t('common.save') }}
+    </button>
   </form>
 </template>
 

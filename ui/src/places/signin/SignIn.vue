@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -43,7 +44,7 @@ async function enter() {
     if (lacks) {
       fault.value = asked.value ? (lacks.message ?? '') : ''
       asked.value = true
-    } else trouble.value = p?.message ?? 'That did not work. Try once more.'
+    } else trouble.value = p?.message ?? t('signIn.thatDidNotWorkTry')
   } finally {
     busy.value = false
   }
@@ -70,31 +71,32 @@ function asDemo() {
         <path d="M4 28c8 5 12-4 19 0s10 5 17-1" fill="none" stroke="#EFE7D8" stroke-width=".8" />
       </svg>
       <p class="name">Urn Cloth</p>
-      <p>What goes on, how long it needs, and how it comes off again.</p>
+      <p>{{ t('signIn.whatGoesOnHowLong') }}</p>
     </section>
     <form class="in" @submit.prevent="enter">
-      <h1>{{ locked ? 'Locked' : 'Sign in' }}</h1>
+      <h1>{{ locked ? t('signIn.locked') : t('common.signIn') }}</h1>
       <p v-if="locked && who">
-        {{ who.name }}’s session has ended. What they typed is kept, sealed to them; signed in again, they go on where
-        they were.
+        {{ t('signIn.sSessionHasEndedWhat', { name: who.name }) }}
       </p>
-      <Field v-model="email" label="E-mail" type="email" autocomplete="username" />
-      <Field v-model="password" label="Password" type="password" autocomplete="current-password" />
+      <Field v-model="email" :label="t('common.eMail')" type="email" autocomplete="username" />
+      <Field v-model="password" :label="t('common.password')" type="password" autocomplete="current-password" />
       <Field
         v-if="asked"
         v-model="code"
-        label="The six figures of your authenticator, or a recovery code"
+        :label="t('signIn.theSixFiguresOfYour')"
         autocomplete="one-time-code"
         :fault="fault"
       />
       <Trouble v-if="trouble" :say="trouble" />
-      <button class="go" :disabled="busy || !email || !password">{{ busy ? 'Opening' : 'Open the studio' }}</button>
+      <button class="go" :disabled="busy || !email || !password">
+        {{ busy ? t('signIn.opening') : t('signIn.openTheStudio') }}
+      </button>
       <div v-if="shown" class="demo">
-        <p>This is the demo studio, Saltmarsh Row, on the day of the Lantern Regatta.</p>
+        <p>{{ t('signIn.thisIsTheDemoStudio') }}</p>
         <p>
           <b>{{ shown.email }}</b> · <b>{{ shown.password }}</b>
         </p>
-        <button type="button" class="quiet" @click="asDemo">Enter the demo</button>
+        <button type="button" class="quiet" @click="asDemo">{{ t('signIn.enterTheDemo') }}</button>
       </div>
     </form>
   </main>
@@ -107,7 +109,7 @@ function asDemo() {
   min-height: 100%;
 }
 .cloth {
-  background: var(--ink);
+  background: var(--rail);
   color: #efe7d8;
   display: grid;
   align-content: center;

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // AskForm is the consultation, asked again at every sitting: everything on one page, changed where it changed.
+import { t } from '../../i18n'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '../../api/client'
+import Choices from '../../parts/Choices.vue'
 import Allergies from '../../parts/Allergies.vue'
 import Conditions from '../../parts/Conditions.vue'
 import PersonMore from '../../parts/PersonMore.vue'
@@ -12,19 +14,26 @@ import Trouble from '../../parts/Trouble.vue'
 import WordList from '../../parts/WordList.vue'
 import { useWords } from '../../parts/catalogue'
 import { useMay } from '../../me'
-import { clock, names, plain, sentence, shortDate } from '../../parts/words'
+import { clock, listed, plain, sentence } from '../../parts/words'
+import { shortDate } from '../../i18n/format'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, plan, saved, fault } = useTheSitting()
-const { list } = useWords()
+const { list, grades } = useWords()
+const phototypes = grades('phototype', 'phototype_hint')
+const sensitivities = grades('sensitivity')
 const mayWrite = useMay('keep_clients')
 const queries = useQueryClient()
 const asked = computed(() => plan.value?.sitting.asked)
 const told = computed(() => plan.value?.sitting.told)
 const changes = computed(() => {
   const said = (words: string[] | undefined, what: string) =>
-    words?.length ? [`${names(words.map(plain))} ${what}`] : []
-  return sentence([...said(told.value?.added, 'added'), ...said(told.value?.removed, 'taken away')].join('; ')) + '.'
+    words?.length ? [t(what, { words: listed(words.map((w) => plain(w))) })] : []
+  return (
+    sentence(
+      [...said(told.value?.added, 'askForm.added'), ...said(told.value?.removed, 'askForm.takenAway')].join('; '),
+    ) + '.'
+  )
 })
 
 // What is told at the chair is offered to the client's record.
@@ -60,18 +69,21 @@ const eyes = list('eyes')
   <template v-if="draft">
     <div class="top">
       <p v-if="asked?.at" class="done">
-        <b>Asked at {{ clock(asked.at) }}</b> by {{ asked.by }}.
+        <b>{{ t('askForm.askedAt', { at: clock(asked.at) }) }}</b> {{ t('askForm.by', { by: asked.by }) }}
       </p>
-      <button v-else type="button" class="go" @click="change((d) => (d.asked = true))">Asked, all noted</button>
-      <p class="soft">Allergies, lenses, medicines, procedures: has anything changed since last time?</p>
+      <button v-else type="button" class="go" @click="change((d) => (d.asked = true))">
+        {{ t('askForm.askedAllNoted') }}
+      </button>
+      <p class="soft">{{ t('askForm.allergiesLensesMedicinesProceduresHas') }}</p>
     </div>
     <p v-if="told" class="told" role="status">
-      <b>Changed in the record, {{ shortDate(told.at ?? '') }} {{ clock(told.at ?? '') }}, by {{ told.by }}.</b>
-      {{ changes }}
-      This sitting was planned anew; ask again.
+      <b>{{
+        t('askForm.changedInTheRecordBy', { at: shortDate(told.at ?? ''), at2: clock(told.at ?? ''), by: told.by })
+      }}</b>
+      {{ t('askForm.thisSittingWasPlannedAnew', { changes }) }}
     </p>
     <p v-if="!mayWrite" class="limit">
-      An assistant reads this; an owner or an artist changes what is known of a client. The skin is yours to read.
+      {{ t('askForm.anAssistantReadsThisAn') }}
     </p>
     <fieldset class="ask" :disabled="!mayWrite">
       <Allergies
@@ -79,20 +91,32 @@ const eyes = list('eyes')
         @update:model-value="(v) => change((d) => (d.client.allergies = v))"
       />
       <div v-if="news.length && mayWrite" class="offer">
-        <p>{{ names(news.map(plain)) }}: told here, not yet in the client’s record.</p>
+        <p>{{ t('askForm.toldHereNotYetIn', { news: listed(news.map((w) => plain(w))) }) }}</p>
         <button type="button" class="quiet" :disabled="keep.isPending.value" @click="keep.mutate()">
-          Keep in the record
+          {{ t('askForm.keepInTheRecord') }}
         </button>
       </div>
       <Trouble v-if="keep.error.value" :say="keep.error.value.message" />
+      <Choices
+        :legend="t('clientRecord.phototypeWhatSunDoesTo')"
+        :options="phototypes"
+        :model-value="draft.client.phototype"
+        @update:model-value="(v) => v && change((d) => (d.client.phototype = v))"
+      />
+      <Choices
+        :legend="t('clientRecord.sensitivity')"
+        :options="sensitivities"
+        :model-value="draft.client.sensitivity ?? 0"
+        @update:model-value="(v) => change((d) => (d.client.sensitivity = v))"
+      />
       <Toggles
-        legend="Wears today"
+        :legend="t('askForm.wearsToday')"
         :options="wears"
         :model-value="draft.client.wears ?? []"
         @update:model-value="(v) => change((d) => (d.client.wears = v))"
       />
       <Toggles
-        legend="Eyes"
+        :legend="t('askForm.eyes')"
         :options="eyes"
         :model-value="draft.client.eyes ?? []"
         @update:model-value="(v) => change((d) => (d.client.eyes = v))"
@@ -107,18 +131,18 @@ const eyes = list('eyes')
         @change="(c) => change((d) => (d.client = { ...d.client, ...c }))"
       />
       <WordList
-        label="Would rather avoid"
+        :label="t('common.wouldRatherAvoid')"
         :model-value="draft.client.dislikes"
         @update:model-value="(v) => change((d) => (d.client.dislikes = v))"
       />
       <WordList
-        label="Wishes"
-        hint="Like vegan, no_alcohol, oil_free"
+        :label="t('common.wishes')"
+        :hint="t('common.likeVeganNoAlcoholOil')"
         :model-value="draft.client.wishes"
         @update:model-value="(v) => change((d) => (d.client.wishes = v))"
       />
       <Tick
-        label="Guardian present and consenting"
+        :label="t('common.guardianPresentAndConsenting')"
         :model-value="draft.client.guardian ?? false"
         @update:model-value="(v) => change((d) => (d.client.guardian = v))"
       />

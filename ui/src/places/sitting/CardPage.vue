@@ -1,20 +1,26 @@
 <script setup lang="ts">
 // CardPage is a card to print, in the client's words: the touch-ups, or tonight and tomorrow. What stands before two
 // spaces in a line is its head.
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Plan } from '../../api/client'
-import { longDate } from '../../parts/words'
+import { longDate } from '../../i18n/format'
 import { useTheSitting } from './useSitting'
 
 const props = defineProps<{ which: 'touch-ups' | 'aftercare' }>()
 const cards = {
-  'touch-ups': { title: 'Touch-ups', lines: (p: Plan) => p.wear.card, leaf: 'wear', back: 'Back to Wear' },
+  'touch-ups': {
+    title: t('common.touchUps'),
+    lines: (p: Plan) => p.wear.card,
+    leaf: 'wear',
+    back: t('cardPage.backToWear'),
+  },
   aftercare: {
-    title: 'Tonight and tomorrow',
+    title: t('common.tonightAndTomorrow'),
     lines: (p: Plan) => p.aftercare.card,
-    leaf: 'lift',
-    back: 'Back to Lift-off',
+    leaf: 'night',
+    back: t('cardPage.backToNight'),
   },
 }
 const { plan } = useTheSitting()
@@ -27,8 +33,10 @@ const parts = (line: string) => (line.includes('  ') ? line.split('  ', 2) : [''
 <template>
   <article v-if="plan" class="card">
     <div class="no-print row">
-      <button type="button" class="go" @click="print">Print</button>
-      <a class="quiet" :href="`/api/sittings/${id}/${which}.pdf`" :download="which + '.pdf'">Card as PDF</a>
+      <button type="button" class="go" @click="print">{{ t('cardPage.print') }}</button>
+      <a class="quiet" :href="`/api/sittings/${id}/${which}.pdf`" :download="which + '.pdf'">{{
+        t('common.cardAsPdf')
+      }}</a>
       <RouterLink class="quiet" :to="{ name: card.leaf, params: { id } }">{{ card.back }}</RouterLink>
     </div>
     <h2>{{ card.title }}</h2>
@@ -41,7 +49,7 @@ const parts = (line: string) => (line.includes('  ') ? line.split('  ', 2) : [''
 
 <style scoped>
 .card {
-  background: #fff;
+  background: var(--field);
   max-width: 620px;
   padding: 24px 30px 30px;
   display: grid;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import { useMe } from '../../me'
 import Choices from '../../parts/Choices.vue'
@@ -8,7 +9,7 @@ import Field from '../../parts/Field.vue'
 import DayMore from './DayMore.vue'
 import Segments from './Segments.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, shifted } from '../../parts/words'
+import { clock, onOrAfter, shifted } from '../../parts/words'
 import { useTheSitting } from './useSitting'
 
 const { draft, change, fault } = useTheSitting()
@@ -16,13 +17,9 @@ const { data: me } = useMe()
 const day = computed(() => draft.value!.day)
 
 /** on puts a time of day on the sitting's date, or on the next where it comes before the chair. */
-function on(time: string, afterChair = true) {
-  const date = day.value.date
-  if (!afterChair || time >= clock(day.value.chair_at)) return `${date}T${time}:00`
-  const t = new Date(date + 'T00:00Z')
-  t.setUTCDate(t.getUTCDate() + 1)
-  return `${t.toISOString().slice(0, 10)}T${time}:00`
-}
+const aDay = 86_400 // seconds
+const on = (time: string, afterChair = true) =>
+  afterChair ? onOrAfter(day.value.date, time, clock(day.value.chair_at), aDay) : `${day.value.date}T${time}:00`
 function move(date: string) {
   if (!date) return
   change((d) => {
@@ -44,9 +41,9 @@ function move(date: string) {
 const { list, bounds } = useWords()
 const skies = list('sky')
 const washes = [
-  { value: 'long', label: 'More than two hours ago' },
-  { value: 'cool', label: 'Washed lukewarm' },
-  { value: 'hot', label: 'Hot wash or shower' },
+  { value: 'long', label: t('dayForm.moreThanTwoHoursAgo') },
+  { value: 'cool', label: t('dayForm.washedLukewarm') },
+  { value: 'hot', label: t('dayForm.hotWashOrShower') },
 ]
 const wash = computed(() => (!day.value.washed ? 'long' : day.value.washed.hot ? 'hot' : 'cool'))
 function setWash(how?: string) {
@@ -71,42 +68,42 @@ function surface(v: unknown) {
   <template v-if="draft">
     <div class="four">
       <DateField
-        label="Date"
+        :label="t('common.date')"
         :model-value="day.date"
         :fault="fault('day.date')"
         @update:model-value="(v) => v && v !== day.date && move(v)"
       />
       <ClockField
-        label="Chair"
+        :label="t('common.chair')"
         :model-value="clock(day.chair_at)"
         :fault="fault('day.chair_at')"
         @update:model-value="(v) => change((d) => (d.day.chair_at = on(v, false)))"
       />
       <ClockField
-        label="Base"
+        :label="t('dayForm.base')"
         :model-value="clock(day.base_at)"
         :fault="fault('day.base_at')"
-        @update:model-value="(v) => change((d) => (d.day.base_at = `${d.day.date}T${v}:00`))"
+        @update:model-value="(v) => change((d) => (d.day.base_at = onOrAfter(day.date, v, clock(day.chair_at))))"
       />
       <ClockField
-        label="Worn until"
+        :label="t('dayForm.wornUntil')"
         :model-value="clock(day.wear_until)"
         :fault="fault('day.wear_until')"
         @update:model-value="(v) => change((d) => (d.day.wear_until = on(v)))"
       />
       <ClockField
-        label="Comes off at"
+        :label="t('dayForm.comesOffAt')"
         :model-value="clock(day.lift_at)"
         :fault="fault('day.lift_at')"
         @update:model-value="(v) => change((d) => (d.day.lift_at = on(v)))"
       />
     </div>
     <div class="wash">
-      <Choices legend="Last wash" :options="washes" :model-value="wash" @update:model-value="setWash" />
+      <Choices :legend="t('dayForm.lastWash')" :options="washes" :model-value="wash" @update:model-value="setWash" />
       <ClockField
         v-if="day.washed"
         class="narrow"
-        label="Washed at"
+        :label="t('dayForm.washedAt')"
         :model-value="clock(day.washed.at)"
         :fault="fault('day.washed.at')"
         @update:model-value="(v) => change((d) => d.day.washed && (d.day.washed.at = `${d.day.date}T${v}:00`))"
@@ -114,31 +111,31 @@ function surface(v: unknown) {
     </div>
     <div class="four">
       <Field
-        label="Room, °C"
+        :label="t('dayForm.roomC')"
         type="number"
         :model-value="day.air?.temp_c ?? bounds?.room_temp_c"
         :fault="fault('day.air.temp_c')"
         @update:model-value="(v) => air('temp_c', v)"
       />
       <Field
-        label="Humidity, %"
+        :label="t('dayForm.humidity')"
         type="number"
         :model-value="Math.round((day.air?.humidity ?? bounds?.room_humidity ?? 0) * 100)"
         :fault="fault('day.air.humidity')"
         @update:model-value="(v) => air('humidity', v, 0.01)"
       />
       <Field
-        label="Cheek, °C"
+        :label="t('dayForm.cheekC')"
         type="number"
         step="0.1"
         :model-value="day.surface_c ?? ''"
         :fault="fault('day.surface_c')"
-        :hint="bounds && `${bounds.hot_surface_c} is still hot`"
+        :hint="bounds && t('dayForm.isStillHot', { hot_surface_c: bounds.hot_surface_c })"
         @update:model-value="surface"
       />
     </div>
     <Choices
-      legend="Sky"
+      :legend="t('dayForm.sky')"
       :options="skies"
       :model-value="day.sky ?? 'clear'"
       @update:model-value="(v) => change((d) => (d.day.sky = v))"
@@ -154,13 +151,13 @@ function surface(v: unknown) {
     <div class="four">
       <Field
         class="two"
-        label="For what"
+        :label="t('common.forWhat')"
         :model-value="draft.title"
         @update:model-value="(v) => change((d) => (d.title = String(v ?? '')))"
       />
       <Choices
         class="two"
-        legend="Chair of"
+        :legend="t('dayForm.chairOf')"
         :options="(me?.people ?? []).map((p) => ({ value: p, label: p }))"
         :model-value="draft.artist"
         @update:model-value="(v) => change((d) => (d.artist = v))"

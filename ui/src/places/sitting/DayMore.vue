@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // DayMore is what few days have: bare skin beyond the neck, somewhere to go afterwards, what is booked before, makeup
 // that is on already, and slips to be put right.
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import Field from '../../parts/Field.vue'
@@ -11,7 +12,7 @@ import Pick from '../../parts/fields/Pick.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Toggles from '../../parts/Toggles.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, names, plain, sentence, zones } from '../../parts/words'
+import { clock, listed, plain, sentence, zones } from '../../parts/words'
 import HourFold from './HourFold.vue'
 import { useTheSitting } from './useSitting'
 
@@ -22,7 +23,7 @@ const day = computed(() => draft.value!.day)
 const body = list('body')
 const kinds = list('booked')
 const places = zones.map((z) => ({ value: z as string, label: sentence(plain(z)) }))
-const anywhere = [{ value: '', label: 'the whole client' }, ...places]
+const anywhere = [{ value: '', label: t('common.theWholeClient') }, ...places]
 const left = computed(() => {
   const told = Object.entries(draft.value!.client.zones).filter(([, g]) => g.today === 'leave' || g.marks?.length)
   return places.filter((p) => told.some(([z]) => z === p.value) || day.value.already_on?.includes(p.value))
@@ -45,47 +46,49 @@ const drop = (key: 'planned' | 'repairs', i: number) =>
     d.day[key]?.splice(i, 1)
     if (!d.day[key]?.length) delete d.day[key]
   })
-const bare = computed(() => names((day.value.bare ?? []).map(plain)))
-const booked = computed(() => names((day.value.planned ?? []).map((b) => plain(b.kind))))
-const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain(r.zone)} at ${clock(r.at)}`)))
+const bare = computed(() => listed((day.value.bare ?? []).map((z) => plain(z))))
+const booked = computed(() => listed((day.value.planned ?? []).map((b) => plain(b.kind))))
+const slips = computed(() =>
+  listed((day.value.repairs ?? []).map((r) => t('dayMore.at', { zone: plain(r.zone), at: clock(r.at) }))),
+)
 </script>
 
 <template>
   <div v-if="draft">
-    <Fold title="Bare skin beyond the neck" :says="bare">
+    <Fold :title="t('dayMore.bareSkinBeyondTheNeck')" :says="bare">
       <Toggles
-        legend="Shows today"
+        :legend="t('dayMore.showsToday')"
         :options="body"
         :model-value="day.bare ?? []"
         @update:model-value="(v) => change((d) => (d.day.bare = v.length ? v : undefined))"
       />
     </Fold>
     <HourFold
-      title="Off in a hurry"
+      :title="t('dayMore.offInAHurry')"
       before="off by"
-      label="Off by"
-      undo="No hurry"
+      :label="t('dayMore.offBy')"
+      :undo="t('dayMore.noHurry')"
       :at="day.lift_by"
       :fault="fault('day.lift_by')"
       @set="(v) => change((d) => (d.day.lift_by = v ? props.on(v) : undefined))"
     >
-      What is given up for the clock is named. Targets are kept.
+      {{ t('dayMore.whatIsGivenUpFor') }}
     </HourFold>
     <HourFold
-      title="Goes out once it is off"
+      :title="t('dayMore.goesOutOnceItIs')"
       before="at"
-      label="Leaves at"
-      undo="Stays in"
+      :label="t('dayMore.leavesAt')"
+      :undo="t('dayMore.staysIn')"
       :at="day.leaves_at"
       :fault="fault('day.leaves_at')"
       @set="(v) => change((d) => (d.day.leaves_at = v ? props.on(v) : undefined))"
     >
-      By daylight the night ends with sunscreen.
+      {{ t('dayMore.byDaylightTheNightEnds') }}
     </HourFold>
-    <Fold title="Booked before the day" :says="booked">
+    <Fold :title="t('dayMore.bookedBeforeTheDay')" :says="booked">
       <div v-for="(b, i) in day.planned ?? []" :key="i" class="row">
         <Pick
-          label="What"
+          :label="t('common.what')"
           find
           :model-value="b.kind"
           :options="kinds"
@@ -93,19 +96,24 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
           @update:model-value="(v) => book(i, { kind: v })"
         />
         <Pick
-          label="Where"
+          :label="t('common.where')"
           :model-value="b.zone ?? ''"
           :options="anywhere"
           :fault="fault(`day.planned[${i}].zone`)"
           @update:model-value="(v) => book(i, { zone: v })"
         />
         <DateField
-          label="On"
+          :label="t('common.on')"
           :model-value="b.on"
           :fault="fault(`day.planned[${i}].on`)"
           @update:model-value="(v) => book(i, { on: v })"
         />
-        <button type="button" class="quiet" :aria-label="`Take away ${plain(b.kind)}`" @click="drop('planned', i)">
+        <button
+          type="button"
+          class="quiet"
+          :aria-label="t('dayMore.takeAway', { kind: plain(b.kind) })"
+          @click="drop('planned', i)"
+        >
           ×
         </button>
       </div>
@@ -114,32 +122,37 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
         class="quiet"
         @click="change((d) => (d.day.planned = [...(d.day.planned ?? []), { kind: 'waxed', on: d.day.date }]))"
       >
-        Add what is booked
+        {{ t('dayMore.addWhatIsBooked') }}
       </button>
     </Fold>
-    <Fold title="A slip put right while making up" :says="slips">
+    <Fold :title="t('dayMore.aSlipPutRightWhile')" :says="slips">
       <div v-for="(r, i) in day.repairs ?? []" :key="i" class="row">
         <ClockField
-          label="At"
+          :label="t('common.at')"
           :model-value="clock(r.at)"
           :fault="fault(`day.repairs[${i}].at`)"
           @update:model-value="(v) => put(i, { at: props.on(v) })"
         />
         <Pick
-          label="Where"
+          :label="t('common.where')"
           :model-value="r.zone"
           :options="places"
           :fault="fault(`day.repairs[${i}].zone`)"
           @update:model-value="(v) => put(i, { zone: v })"
         />
         <Field
-          label="What slipped"
-          hint="Empty for the whole zone"
+          :label="t('dayMore.whatSlipped')"
+          :hint="t('dayMore.emptyForTheWholeZone')"
           :model-value="r.item"
           :fault="fault(`day.repairs[${i}].item`)"
           @update:model-value="(v) => put(i, { item: String(v ?? '') })"
         />
-        <button type="button" class="quiet" :aria-label="`Take away ${plain(r.zone)}`" @click="drop('repairs', i)">
+        <button
+          type="button"
+          class="quiet"
+          :aria-label="t('dayMore.takeAway2', { zone: plain(r.zone) })"
+          @click="drop('repairs', i)"
+        >
           ×
         </button>
       </div>
@@ -148,23 +161,23 @@ const slips = computed(() => names((day.value.repairs ?? []).map((r) => `${plain
         class="quiet"
         @click="change((d) => (d.day.repairs = [...(d.day.repairs ?? []), { at: d.day.base_at, zone: 'under_eyes' }]))"
       >
-        Add a slip
+        {{ t('dayMore.addASlip') }}
       </button>
     </Fold>
     <Fold
       v-if="left.length"
-      title="Makeup that is on although it should be left alone"
-      :says="names((day.already_on ?? []).map(plain))"
+      :title="t('dayMore.makeupThatIsOnAlthough')"
+      :says="listed((day.already_on ?? []).map((z) => plain(z)))"
     >
       <Toggles
-        legend="Already on"
+        :legend="t('dayMore.alreadyOn')"
         :options="left"
         :model-value="day.already_on ?? []"
         @update:model-value="(v) => change((d) => (d.day.already_on = v.length ? v : undefined))"
       />
     </Fold>
     <Tick
-      label="A fan runs at the chair"
+      :label="t('dayMore.aFanRunsAtThe')"
       :model-value="day.air?.fan ?? false"
       @update:model-value="(v) => change((d) => (d.day.air = { ...d.day.air, fan: v || undefined }))"
     />

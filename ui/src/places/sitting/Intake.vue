@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { computed, ref } from 'vue'
 import type { Grades } from '../../api/client'
 import GradePad from '../../parts/GradePad.vue'
 import { useWords } from '../../parts/catalogue'
+import { useUndoKeys } from '../../parts/steps/useUndoKeys'
 import { plain, sentence, type Zone } from '../../parts/words'
 import AskForm from './AskForm.vue'
 import DayForm from './DayForm.vue'
@@ -12,15 +14,16 @@ import ReadingsPanel from './ReadingsPanel.vue'
 import { useTheSitting } from './useSitting'
 import ZonePlan from './ZonePlan.vue'
 
-const { draft, change, plan } = useTheSitting()
+const { draft, change, plan, history } = useTheSitting()
+useUndoKeys(history)
 const zone = ref<Zone>('forehead')
 // The order of the talk: what is asked first comes first, and each leads on to the next and to Prep.
 const tabs = [
-  { id: 'ask', label: 'Ask' },
-  { id: 'skin', label: 'Skin' },
-  { id: 'look', label: 'Look' },
-  { id: 'day', label: 'Day' },
-  { id: 'method', label: 'House method' },
+  { id: 'ask', label: t('common.ask') },
+  { id: 'skin', label: t('intake.skin') },
+  { id: 'look', label: t('intake.look') },
+  { id: 'day', label: t('intake.day') },
+  { id: 'method', label: t('common.houseMethod') },
 ] as const
 const tab = ref<(typeof tabs)[number]['id']>('ask')
 const next = computed(() => tabs[tabs.findIndex((t) => t.id === tab.value) + 1])
@@ -72,31 +75,32 @@ function grade(g: Grades) {
 
 <template>
   <div v-if="draft && plan" class="intake">
-    <section class="sheet plan" aria-label="Zone plan">
+    <section class="sheet plan" :aria-label="t('intake.zonePlan')">
       <ZonePlan :model-value="zone" :read="draft.client.zones" @update:model-value="take" />
     </section>
     <section class="sheet side">
-      <div ref="head" class="tabs" role="tablist" aria-label="Parts of the intake">
+      <div ref="head" class="tabs" role="tablist" :aria-label="t('intake.partsOfTheIntake')">
         <button
-          v-for="t in tabs"
-          :id="'tab-' + t.id"
-          :key="t.id"
+          v-for="leaf in tabs"
+          :id="'tab-' + leaf.id"
+          :key="leaf.id"
           type="button"
           role="tab"
-          :aria-selected="tab === t.id"
-          :aria-controls="'panel-' + t.id"
-          @click="tab = t.id"
+          :aria-selected="tab === leaf.id"
+          :aria-controls="'panel-' + leaf.id"
+          @click="tab = leaf.id"
         >
-          {{ t.label }}
+          {{ leaf.label }}
         </button>
       </div>
       <div v-if="tab === 'skin'" id="panel-skin" role="tabpanel" aria-labelledby="tab-skin" class="panel">
-        <h2 class="visually-hidden">Skin, zone by zone</h2>
+        <h2 class="visually-hidden">{{ t('intake.skinZoneByZone') }}</h2>
         <GradePad :title="sentence(plain(zone))" :grades="shown" :from="borrowed" today @change="grade" />
         <p class="type">
           <b
-            >{{ sentence(plan.skin.type) }} skin<template v-if="plan.skin.overlays.length"
-              >, {{ plan.skin.overlays.join(', ') }}</template
+            >{{ sentence(t('common.skin', { type: plan.skin.type ? plain(plan.skin.type) : '' }))
+            }}<template v-if="plan.skin.overlays.length"
+              >, {{ plan.skin.overlays.map((o) => plain(o)).join(', ') }}</template
             >.</b
           >
           {{ plan.skin.because.map(sentence).join('. ') }}.
@@ -114,8 +118,28 @@ function grade(g: Grades) {
       </div>
       <div v-else id="panel-method" role="tabpanel" aria-labelledby="tab-method" class="panel"><MethodForm /></div>
       <p class="on">
-        <RouterLink class="quiet" :to="{ name: 'prep' }">To Prep</RouterLink>
-        <button v-if="next" type="button" class="go" @click="onward">Next: {{ next.label }}</button>
+        <button
+          type="button"
+          class="quiet"
+          :disabled="!history.canUndo.value"
+          aria-keyshortcuts="Control+Z"
+          @click="history.undo"
+        >
+          {{ t('common.undo') }}
+        </button>
+        <button
+          type="button"
+          class="quiet redo"
+          :disabled="!history.canRedo.value"
+          aria-keyshortcuts="Control+Shift+Z"
+          @click="history.redo"
+        >
+          {{ t('common.redo') }}
+        </button>
+        <RouterLink class="quiet" :to="{ name: 'prep' }">{{ t('intake.toPrep') }}</RouterLink>
+        <button v-if="next" type="button" class="go" @click="onward">
+          {{ t('intake.next', { label: next.label }) }}
+        </button>
       </p>
     </section>
   </div>
@@ -160,10 +184,13 @@ function grade(g: Grades) {
   padding: 12px 20px 18px;
   border-top: 1px solid var(--fold);
 }
+.redo {
+  margin-right: auto;
+}
 .type {
   background: var(--wash);
   padding: 10px 14px;
-  font-size: 15px;
+  font-size: var(--small);
 }
 @media (max-width: 900px) {
   .intake {

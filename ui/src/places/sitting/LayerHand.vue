@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // LayerHand changes an open step of prep by hand: its start, product, amount and zones.
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import type { Product, Step } from '../../api/client'
 import Toggles from '../../parts/Toggles.vue'
@@ -8,7 +9,7 @@ import HandPanel from '../../parts/steps/HandPanel.vue'
 import type { Hand } from '../../parts/steps/useHand'
 import { clock, plain, shifted, zones } from '../../parts/words'
 
-const props = defineProps<{ hand: Hand; step: Step; kit: Product[]; slots: string[][] }>()
+const props = defineProps<{ hand: Hand; step: Step; kit: Product[]; slots: string[][]; last: number }>()
 const emit = defineEmits<{ pick: [id: string] }>()
 const kind = computed(() => props.step.kind)
 const options = (fits: (kinds: string[]) => boolean) =>
@@ -47,28 +48,36 @@ const spread = (to: string[]) =>
 </script>
 
 <template>
-  <HandPanel :hand="hand" :step="step" :last="1" @pick="(id) => emit('pick', id)">
+  <HandPanel :hand="hand" :step="step" :last="last" @pick="(id) => emit('pick', id)">
     <template #step="{ step: s }">
-      <button type="button" class="quiet" aria-label="Start 15 seconds earlier" @click="start(-15)">− 15 s</button>
+      <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsEarlier')" @click="start(-15)">
+        − 15 s
+      </button>
       <span class="now">{{ clock(s.start) }}{{ s.start.slice(16, 19) }}</span>
-      <button type="button" class="quiet" aria-label="Start 15 seconds later" @click="start(15)">+ 15 s</button>
+      <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsLater')" @click="start(15)">
+        + 15 s
+      </button>
     </template>
     <template #more="{ step: s }">
       <template v-if="s.act === 'apply'">
         <div class="row">
           <Pick
             class="grow"
-            label="Product"
+            :label="t('common.product')"
             find
             :model-value="s.product"
             :options="rivals"
             @update:model-value="swap"
           />
-          <button type="button" class="quiet" aria-label="A tenth less" @click="amount(0.9)">Less</button>
+          <button type="button" class="quiet" :aria-label="t('layerHand.aTenthLess')" @click="amount(0.9)">
+            {{ t('layerHand.less') }}
+          </button>
           <span class="now">{{ s.amount }}</span>
-          <button type="button" class="quiet" aria-label="A tenth more" @click="amount(1.1)">More</button>
+          <button type="button" class="quiet" :aria-label="t('layerHand.aTenthMore')" @click="amount(1.1)">
+            {{ t('common.more') }}
+          </button>
         </div>
-        <Toggles legend="On" :options="zoneOptions" :model-value="s.zones" @update:model-value="spread" />
+        <Toggles :legend="t('common.on')" :options="zoneOptions" :model-value="s.zones" @update:model-value="spread" />
       </template>
     </template>
   </HandPanel>

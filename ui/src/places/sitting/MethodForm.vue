@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { computed } from 'vue'
 import type { Method } from '../../api/client'
 import { useMe } from '../../me'
@@ -16,11 +17,11 @@ const house = (m: Method) => me.value?.method[m.key] ?? usual(m)
 </script>
 
 <template>
-  <p class="soft">The studio’s way stands unless this sitting differs. Each choice carries its reason.</p>
+  <p class="soft">{{ t('methodForm.theStudioSWayStands') }}</p>
   <div v-if="draft" class="grid">
     <div v-for="m in methods" :key="m.key" class="field">
       <Pick
-        :label="m.name + (picked(m) !== house(m) ? ' · differs here' : '')"
+        :label="m.name + (picked(m) !== house(m) ? ' ' + t('methodForm.differsHere') : '')"
         :model-value="picked(m)"
         :options="m.options.map((o) => ({ value: o.id, label: o.name }))"
         @update:model-value="(v) => change((d) => (d.method = { ...d.method, [m.key]: v ?? '' }))"
@@ -37,7 +38,7 @@ const house = (m: Method) => me.value?.method[m.key] ?? usual(m)
   gap: 14px 20px;
 }
 .why {
-  font-size: 14px;
+  font-size: var(--tiny);
 }
 @media (max-width: 700px) {
   .grid {

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 // ReadingsPanel takes a zone's reading by sheet, bare wait or probe, and shows which reading gave which grade, and
 // when.
+import { t } from '../../i18n'
 import { computed, ref, watch } from 'vue'
 import { api, ask, Problem, type Reading } from '../../api/client'
 import Choices from '../../parts/Choices.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, plain, sentence, shortDate, type Zone } from '../../parts/words'
+import { clock, plain, sentence, type Zone } from '../../parts/words'
+import { shortDate } from '../../i18n/format'
 import { useTheSitting } from './useSitting'
 
 const props = defineProps<{ zone: Zone }>()
@@ -24,7 +26,12 @@ watch(
 const { list } = useWords()
 const ways = list('read_by', ['touch'])
 const sheets = list('sheet_looks')
-const few = ['none', 'a little', 'clearly', 'strongly'].map((label, value) => ({ value, label }))
+const few = [
+  t('common.none'),
+  t('readingsPanel.aLittle'),
+  t('readingsPanel.clearly'),
+  t('readingsPanel.strongly'),
+].map((label, value) => ({ value, label }))
 const mine = computed(() => (draft.value?.client.readings ?? []).filter((r) => r.zone === props.zone).reverse())
 
 async function take(reading: Omit<Reading, 'zone'>) {
@@ -43,48 +50,50 @@ async function take(reading: Omit<Reading, 'zone'>) {
     trouble.value =
       e instanceof Problem
         ? [e.message, ...e.faults.map((f) => f.message)].join(' ')
-        : 'That reading could not be taken.'
+        : t('readingsPanel.thatReadingCouldNotBe')
   }
 }
 const shows = (r: Reading) =>
   r.by === 'blot'
-    ? `sheet ${plain(r.sheet ?? '')}`
+    ? t('readingsPanel.sheet', { looks: plain(r.sheet ?? '', 'sheet_looks') })
     : r.by === 'bare_wait'
-      ? `tightness ${r.tightness ?? 0}, shine ${r.shine ?? 0}`
+      ? t('readingsPanel.bare', { tightness: r.tightness ?? 0, shine: r.shine ?? 0 })
       : r.by === 'probe'
-        ? `${r.sebum_ug_cm2} µg/cm², hydration ${r.hydration}, ${r.surface_c} °C`
-        : 'by touch and sight'
+        ? t('readingsPanel.probe', { sebum: r.sebum_ug_cm2, hydration: r.hydration, degrees: r.surface_c })
+        : t('readingsPanel.byTouchAndSight')
 </script>
 
 <template>
-  <section class="readings" aria-label="Readings">
-    <Choices v-model="by" legend="Read this zone by" :options="ways" />
+  <section class="readings" :aria-label="t('readingsPanel.readings')">
+    <Choices v-model="by" :legend="t('readingsPanel.readThisZoneBy')" :options="ways" />
     <Choices
       v-if="by === 'blot'"
-      legend="Pressed for ten seconds, the sheet is"
+      :legend="t('readingsPanel.pressedForTenSecondsThe')"
       :options="sheets"
       :model-value="undefined"
       @update:model-value="(v) => v && take({ by: 'blot', sheet: v })"
     />
     <template v-else-if="by === 'bare_wait'">
-      <Choices v-model="tightness" legend="After half an hour without product, tight" :options="few" />
-      <Choices v-model="shine" legend="Shiny" :options="few" />
+      <Choices v-model="tightness" :legend="t('readingsPanel.afterHalfAnHourWithout')" :options="few" />
+      <Choices v-model="shine" :legend="t('readingsPanel.shiny')" :options="few" />
       <button type="button" class="quiet" @click="take({ by: 'bare_wait', tightness, shine })">
-        Take this reading
+        {{ t('readingsPanel.takeThisReading') }}
       </button>
     </template>
     <div v-else class="row">
-      <button type="button" class="quiet" @click="take({ by: 'probe' })">Hold the probe on it</button>
-      <Tick v-model="broken" label="the probe is at fault" />
+      <button type="button" class="quiet" @click="take({ by: 'probe' })">
+        {{ t('readingsPanel.holdTheProbeOnIt') }}
+      </button>
+      <Tick v-model="broken" :label="t('readingsPanel.theProbeIsAtFault')" />
     </div>
     <Trouble v-if="trouble" :say="trouble" />
     <ol v-if="mine.length">
       <li v-for="(r, i) in mine.slice(0, 6)" :key="i">
-        <b>oil {{ r.oil ?? '–' }}, water {{ r.water ?? '–' }}</b> {{ shows(r) }}
+        <b>{{ t('readingsPanel.oilWater', { oil: r.oil ?? '–', water: r.water ?? '–' }) }}</b> {{ shows(r) }}
         <span v-if="r.at" class="soft">{{ shortDate(r.at) }}, {{ clock(r.at) }}</span>
       </li>
     </ol>
-    <p v-else class="soft">{{ sentence(plain(zone)) }} has no reading yet; its grades are as given or borrowed.</p>
+    <p v-else class="soft">{{ t('readingsPanel.hasNoReadingYetIts', { zone: sentence(plain(zone)) }) }}</p>
   </section>
 </template>
 
@@ -97,13 +106,13 @@ const shows = (r: Reading) =>
 }
 .readings :deep(.choice span) {
   padding: 4px 10px;
-  font-size: 15px;
+  font-size: var(--small);
 }
 ol {
   list-style: none;
   padding: 0;
   margin: 0;
-  font-size: 15px;
+  font-size: var(--small);
   display: grid;
   gap: 3px;
 }

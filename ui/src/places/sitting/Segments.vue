@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // Segments is where the client will be, stretch by stretch. Outside them all the client is indoors.
+import { t } from '../../i18n'
 import AInput from 'ant-design-vue/es/input'
+import { read } from '../../i18n/format'
 import type { Segment } from '../../api/client'
 import ClockField from '../../parts/fields/ClockField.vue'
 import Pick from '../../parts/fields/Pick.vue'
 import Tick from '../../parts/fields/Tick.vue'
 import { useWords } from '../../parts/catalogue'
-import { clock, shifted, timeOfDay } from '../../parts/words'
+import { clock, onOrAfter, shifted, timeOfDay } from '../../parts/words'
 
 const props = defineProps<{ date: string; chair: string; fault: (path: string) => string | undefined }>()
 const model = defineModel<Segment[]>()
@@ -15,12 +17,8 @@ const places = list('place')
 const grounds = list('ground')
 const activities = list('activity', [''])
 
-const on = (time: string) => {
-  if (time >= clock(props.chair)) return `${props.date}T${time}:00`
-  const t = new Date(props.date + 'T00:00Z')
-  t.setUTCDate(t.getUTCDate() + 1)
-  return `${t.toISOString().slice(0, 10)}T${time}:00`
-}
+const aDay = 86_400 // seconds
+const on = (time: string) => onOrAfter(props.date, time, clock(props.chair), aDay)
 const set = (i: number, change: Partial<Segment>) =>
   (model.value = (model.value ?? []).map((s, j) => (i === j ? { ...s, ...change } : s)))
 const towels = (s: Segment) => (s.towelled_at ?? []).map(clock).join(' ')
@@ -34,11 +32,11 @@ function dried(i: number, text: string) {
 const wet = (i: number, s: Segment) =>
   s.towelled_at?.map((_, n) => props.fault(`day.segments[${i}].towelled_at[${n}]`)).find((f) => f)
 const airs = [
-  ['temp_c', 'Outdoor air, °C', 1],
-  ['humidity', 'Humidity, %', 100],
+  ['temp_c', t('segments.outdoorAirC'), 1],
+  ['humidity', t('dayForm.humidity'), 100],
 ] as const
 function breathe(i: number, s: Segment, key: 'temp_c' | 'humidity', text: string, scale: number) {
-  const air = { ...s.air, [key]: text === '' ? undefined : Number(text) / scale }
+  const air = { ...s.air, [key]: text === '' ? undefined : Number(read(text)) / scale }
   set(i, { air: air.temp_c === undefined && air.humidity === undefined ? undefined : air })
 }
 function add() {
@@ -51,29 +49,34 @@ function add() {
 
 <template>
   <fieldset>
-    <legend class="legend">Out and about; otherwise indoors</legend>
+    <legend class="legend">{{ t('segments.outAndAboutOtherwiseIndoors') }}</legend>
     <div v-for="(s, i) in model ?? []" :key="i" class="row">
       <ClockField
-        label="From"
+        :label="t('segments.from')"
         :model-value="clock(s.from)"
         :fault="fault(`day.segments[${i}].from`)"
         @update:model-value="(v) => set(i, { from: on(v) })"
       />
       <ClockField
-        label="To"
+        :label="t('segments.to')"
         :model-value="clock(s.to)"
         :fault="fault(`day.segments[${i}].to`)"
         @update:model-value="(v) => set(i, { to: on(v) })"
       />
-      <Pick label="Where" :model-value="s.place" :options="places" @update:model-value="(v) => set(i, { place: v })" />
       <Pick
-        label="Ground"
+        :label="t('common.where')"
+        :model-value="s.place"
+        :options="places"
+        @update:model-value="(v) => set(i, { place: v })"
+      />
+      <Pick
+        :label="t('segments.ground')"
         :model-value="s.ground ?? ''"
         :options="grounds"
         @update:model-value="(v) => set(i, { ground: v })"
       />
       <Pick
-        label="Doing"
+        :label="t('segments.doing')"
         :model-value="s.activity || 'still'"
         :options="activities"
         @update:model-value="(v) => set(i, { activity: v })"
@@ -81,36 +84,44 @@ function add() {
       <button
         type="button"
         class="quiet"
-        aria-label="Take this stretch away"
+        :aria-label="t('segments.takeThisStretchAway')"
         @click="model = model?.filter((_, j) => j !== i)"
       >
         ×
       </button>
       <div class="more">
-        <Tick label="wind" :model-value="s.wind ?? false" @update:model-value="(v) => set(i, { wind: v })" />
-        <Tick label="flash" :model-value="s.flash ?? false" @update:model-value="(v) => set(i, { flash: v })" />
         <Tick
-          label="keep free"
+          :label="t('segments.wind')"
+          :model-value="s.wind ?? false"
+          @update:model-value="(v) => set(i, { wind: v })"
+        />
+        <Tick
+          :label="t('segments.flash')"
+          :model-value="s.flash ?? false"
+          @update:model-value="(v) => set(i, { flash: v })"
+        />
+        <Tick
+          :label="t('common.keepFree')"
           :model-value="s.keep_free ?? false"
           @update:model-value="(v) => set(i, { keep_free: v })"
         />
         <label v-for="[k, label, scale] in airs" :key="k" class="air">
           {{ label }}
           <AInput
-            type="number"
+            inputmode="decimal"
             :default-value="s.air?.[k] === undefined ? '' : Math.round(s.air[k]! * scale)"
-            placeholder="room’s"
+            :placeholder="t('segments.roomS')"
             :status="fault(`day.segments[${i}].air.${k}`) ? 'error' : undefined"
             @change="(e) => breathe(i, s, k, (e.target as HTMLInputElement).value, scale)"
           />
         </label>
         <div class="field towel">
-          <label :for="`towel-${i}`">Towelled at</label>
+          <label :for="`towel-${i}`">{{ t('segments.towelledAt') }}</label>
           <AInput
             :id="`towel-${i}`"
             :key="towels(s)"
             :default-value="towels(s)"
-            placeholder="none"
+            :placeholder="t('segments.none')"
             autocomplete="off"
             :maxlength="60"
             :status="wet(i, s) ? 'error' : undefined"
@@ -123,7 +134,7 @@ function add() {
         </div>
       </div>
     </div>
-    <button type="button" class="quiet" @click="add">Add a stretch</button>
+    <button type="button" class="quiet" @click="add">{{ t('segments.addAStretch') }}</button>
   </fieldset>
 </template>
 

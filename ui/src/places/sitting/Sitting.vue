@@ -1,46 +1,54 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useRoute } from 'vue-router'
 import Both from '../../parts/Both.vue'
+import Faults from '../../parts/Faults.vue'
 import Trouble from '../../parts/Trouble.vue'
-import { clock, longDate } from '../../parts/words'
+import { clock, plain } from '../../parts/words'
+import { longDate } from '../../i18n/format'
 import { useSitting } from './useSitting'
 
 const id = String(useRoute().params.id)
-const { saved, draft, plan, state, say, sides, merge, away, gone } = useSitting(id)
+const { saved, draft, plan, state, say, sides, merge, away, gone, faults, news } = useSitting(id)
 const leaves = [
-  { name: 'intake', key: '1', label: 'Intake' },
-  { name: 'prep', key: '2', label: 'Prep' },
-  { name: 'wear', key: '3', label: 'Wear' },
-  { name: 'lift', key: '4', label: 'Lift-off' },
+  { name: 'intake', key: '1', label: t('common.intake') },
+  { name: 'prep', key: '2', label: t('common.prep') },
+  { name: 'wear', key: '3', label: t('common.wear') },
+  { name: 'lift', key: '4', label: t('common.liftOff') },
+  { name: 'night', key: '5', label: t('common.night') },
+  { name: 'log', key: '6', label: t('log.log') },
 ]
 const words: Record<string, string> = {
-  saved: 'Saved',
-  saving: 'Saving',
-  faulty: 'Not saved: see the marked field',
-  away: 'Kept here, trying again',
-  stale: 'Two versions',
+  saved: t('common.saved'),
+  saving: t('sitting.saving'),
+  faulty: t('sitting.notSavedSeeTheMarked'),
+  away: t('sitting.keptHereTryingAgain'),
+  stale: t('sitting.twoVersions'),
 }
 </script>
 
 <template>
   <Trouble v-if="away && !saved" whole />
   <main v-else-if="gone" class="none">
-    <h1>There is no such sitting here</h1>
-    <p>It may belong to another studio.</p>
-    <RouterLink :to="{ name: 'today' }">Back to Today</RouterLink>
+    <h1>{{ t('sitting.thereIsNoSuchSitting') }}</h1>
+    <p>{{ t('common.itMayBelongToAnother') }}</p>
+    <RouterLink :to="{ name: 'today' }">{{ t('sitting.backToToday') }}</RouterLink>
   </main>
   <main v-else-if="saved && draft && plan">
     <header>
       <div>
         <h1>{{ plan.sitting.client.name }}</h1>
         <p class="sub">
-          {{ draft.title || 'Sitting' }} · {{ longDate(plan.sitting.day.date) }} · {{ plan.skin.type
-          }}<template v-if="plan.skin.overlays.length">, {{ plan.skin.overlays.join(', ') }}</template> ·
-          {{ draft.artist || 'no chair yet' }}
+          {{ draft.title || t('common.sitting2') }} · {{ longDate(plan.sitting.day.date) }} · {{ plain(plan.skin.type)
+          }}<template v-if="plan.skin.overlays.length"
+            >, {{ plan.skin.overlays.map((o) => plain(o)).join(', ') }}</template
+          >
+          ·
+          {{ draft.artist || t('common.noChairYet') }}
         </p>
       </div>
       <div class="right">
-        <nav class="leaves" aria-label="Leaves of the sitting">
+        <nav class="leaves" :aria-label="t('sitting.leavesOfTheSitting')">
           <RouterLink
             v-for="l in leaves"
             :key="l.name"
@@ -49,9 +57,10 @@ const words: Record<string, string> = {
             ><i>{{ l.key }}</i
             >{{ l.label }}</RouterLink
           >
+          <RouterLink class="chair" :to="{ name: 'chair', params: { id } }">{{ t('chair.atTheChair') }}</RouterLink>
         </nav>
         <p class="state" :class="state" role="status">
-          {{ words[state] }} · base at {{ clock(plan.sitting.day.base_at) }}
+          {{ t('sitting.baseAt', { state: words[state], base_at: clock(plan.sitting.day.base_at) }) }}
         </p>
       </div>
     </header>
@@ -63,11 +72,15 @@ const words: Record<string, string> = {
       :safety="['client.allergies', 'client.conditions', 'client.eyes', 'client.wears']"
       @merged="merge"
     />
-    <Trouble
-      v-else-if="state === 'away'"
-      say="The studio’s records do not answer just now. What you changed is kept here and is saved as soon as they do."
-    />
-    <Trouble v-else-if="state === 'faulty'" :say="say + ' The plan below is of the last version that made sense.'" />
+    <Trouble v-else-if="state === 'away'" :say="t('sitting.theStudioSRecordsDo')" />
+    <template v-else-if="state === 'faulty'">
+      <Trouble :say="say + ' ' + t('sitting.thePlanBelowIsOf')" />
+      <Faults :faults="faults" />
+    </template>
+    <p v-else-if="news" class="news" role="status">
+      {{ t('sitting.news') }}
+      <button type="button" class="quiet" @click="news = false">{{ t('common.close') }}</button>
+    </p>
     <RouterView v-slot="{ Component }">
       <KeepAlive><component :is="Component" /></KeepAlive>
     </RouterView>
@@ -84,6 +97,14 @@ header {
   display: flex;
   justify-content: space-between;
   gap: 24px;
+}
+.news {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  background: var(--warm);
+  padding: 4px 6px 4px 16px;
 }
 .sub {
   color: var(--soft);
@@ -105,10 +126,17 @@ header {
   display: inline-flex;
   align-items: center;
 }
+.leaves .chair {
+  background: var(--copper);
+  border-color: var(--copper);
+  color: var(--paper);
+  font-weight: 650;
+  margin-left: 10px;
+}
 .leaves i {
   font-style: normal;
   color: var(--soft);
-  font-size: 14px;
+  font-size: var(--tiny);
   margin-right: 8px;
 }
 .leaves .router-link-active {
@@ -116,7 +144,7 @@ header {
   font-weight: 650;
 }
 .state {
-  font-size: 14px;
+  font-size: var(--tiny);
   color: var(--soft);
   margin-top: 3px;
 }
@@ -145,6 +173,7 @@ header {
   }
   .leaves {
     display: flex;
+    flex-wrap: wrap;
   }
   .leaves a {
     flex: 1;

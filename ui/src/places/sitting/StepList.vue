@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
 import { useEventListener } from '@vueuse/core'
 import { nextTick, onActivated, onDeactivated, ref, useTemplateRef } from 'vue'
 import type { Step } from '../../api/client'
 import { useDrag } from '../../parts/steps/useDrag'
-import { useWords } from '../../parts/catalogue'
+import { useTitles } from '../../parts/steps/useTitles'
 import FaceMark from '../../parts/FaceMark.vue'
-import { clock, minutes, names, sentence } from '../../parts/words'
+import { vRoving } from '../../parts/roving'
+import { clock, minutes, names } from '../../parts/words'
 
 const props = defineProps<{
   steps: Step[]
@@ -52,21 +54,14 @@ function press(e: KeyboardEvent, id: string) {
   emit('key', id, what)
 }
 
-const { named } = useWords()
-const verbs = named('act')
-const layers = named('layer')
-/** title is a step in a word or two: what a layer is there for, or the verb. */
-function title(s: Step) {
-  if (s.kind === 'consultation') return 'Ask'
-  if (s.act === 'apply' || s.kind === 'lip_scrub') return sentence(layers.value[s.kind] ?? s.kind)
-  if (s.act === 'cleanse' && (s.kind === 'micellar' || s.kind === 'toner')) return 'Refresh'
-  return sentence(verbs.value[s.act] ?? s.act)
-}
+const titleOf = useTitles()
+const title = (s: Step) => titleOf(s, s.id === props.steps.at(-1)?.id)
 
 /** lasts is how long a step takes, and how long it sets. */
 function lasts(s: Step) {
   const busy = Math.max(s.hands_s, s.contact_s)
-  return [busy ? minutes(busy) : '', s.set_s ? `sets ${minutes(s.set_s)}` : ''].filter(Boolean).join(', ')
+  const parts = [busy ? minutes(busy) : '', s.set_s ? t('stepList.sets', { minutes: minutes(s.set_s) }) : '']
+  return parts.filter(Boolean)
 }
 
 /** doseOf is what is measured, behind what the hand sees of it. */
@@ -90,13 +85,13 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
 </script>
 
 <template>
-  <ol ref="list" class="steps sheet" aria-label="Steps">
+  <ol ref="list" v-roving="'.head'" class="steps sheet" :aria-label="t('stepList.steps')">
     <li v-for="s in steps" :key="s.id" :class="{ done: s.start < at, held: held === s.id }">
       <span
         v-if="s.act !== 'ready'"
         class="grip"
         aria-hidden="true"
-        title="Drag to another place"
+        :title="t('stepList.dragToAnotherPlace')"
         @pointerdown.prevent="grab($event, s.id)"
         >⠿</span
       >
@@ -114,7 +109,8 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
         <FaceMark class="face" :class="{ nowhere: !s.zones.length }" :on="s.zones" />
         <span class="what"
           ><span class="a"
-            >{{ title(s) }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ flagged[s.id] }}</i></span
+            >{{ title(s)
+            }}<i v-if="flagged[s.id]" :class="flagged[s.id]">{{ t('severity.' + flagged[s.id]) }}</i></span
           >
           <span v-if="s.product && s.act !== 'setup'" class="p">{{ products[s.product] }}</span>
           <span v-else class="p">{{ names(s.zones) }}</span></span
@@ -122,7 +118,11 @@ useEventListener(document, 'keydown', async (e: KeyboardEvent) => {
         <span class="q"
           ><b v-if="s.hand">{{ s.hand }}</b> <span>{{ doseOf(s) }}</span></span
         >
-        <span class="d">{{ lasts(s) }}</span>
+        <span class="d"
+          ><span v-for="(part, i) in lasts(s)" :key="i"
+            >{{ part }}{{ i + 1 < lasts(s).length ? ',' : '' }}
+          </span></span
+        >
       </button>
       <p class="printed">{{ s.say }}</p>
       <div v-if="s.id === lit" class="open"><slot name="open" :step="s" /></div>
@@ -174,7 +174,7 @@ li {
   line-height: 1.25;
 }
 .head:hover {
-  background: #fff;
+  background: var(--field);
 }
 li:has([aria-current]) {
   background: var(--warm);
@@ -204,7 +204,7 @@ li:has([aria-current]) .head:hover {
 }
 .a i {
   font-style: normal;
-  font-size: 15px;
+  font-size: var(--small);
   margin-left: 10px;
 }
 .a i.stop {
@@ -223,6 +223,13 @@ li:has([aria-current]) .head:hover {
 }
 .d {
   text-align: right;
+}
+.d span {
+  display: inline-block;
+  white-space: nowrap;
+}
+.d span:not(:last-child) {
+  margin-right: 0.3em;
 }
 .open {
   padding: 2px 16px 16px 76px;

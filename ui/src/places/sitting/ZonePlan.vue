@@ -2,6 +2,7 @@
 // ZonePlan is thirteen tiles laid out like a face seen from the front, of our own drawing. Each shows its oil as
 // ticks on
 // the left, its water as a level, and a sign for its marks; a tap takes it up for grading.
+import { t } from '../../i18n'
 import type { Grades, Schemas } from '../../api/client'
 import { useWords } from '../../parts/catalogue'
 import { tiles } from '../../parts/tiles'
@@ -39,7 +40,11 @@ const said = (z: Zone) => {
   const g = grades(z)
   const today = props.read[z]?.today
   const told = today ? [named.value[today] ?? ''] : []
-  return [`${sentence(plain(z))}: oil ${g.oil}`, `water ${g.water}`, ...g.marks.map(plain), ...told].join(', ')
+  return [
+    t('zonePlan.reads', { zone: sentence(plain(z)), oil: g.oil, water: g.water }),
+    ...g.marks.map(plain),
+    ...told,
+  ].join(', ')
 }
 const roomy = ['forehead', 'nose', 'cheeks', 'chin', 'neck', 'chest']
 const small = (z: Zone) => z === 'ears' || z === 'jaw'
@@ -58,7 +63,7 @@ function step(e: KeyboardEvent, by: number) {
   <svg
     viewBox="0 0 432 562"
     role="radiogroup"
-    aria-label="Zones of the face"
+    :aria-label="t('zonePlan.zonesOfTheFace')"
     @keydown.right="step($event, 1)"
     @keydown.down="step($event, 1)"
     @keydown.left="step($event, -1)"
@@ -94,10 +99,7 @@ function step(e: KeyboardEvent, by: number) {
       </text>
     </g>
   </svg>
-  <p class="key soft">
-    <b>▪</b> oil, up to three · the fuller the green, the plumper · signs are marks · a faint edge: taken from its
-    neighbour · struck through: left alone or done by the client
-  </p>
+  <p class="key soft"><b>▪</b> {{ t('zonePlan.oilUpToThreeThe') }}</p>
 </template>
 
 <style scoped>
@@ -111,7 +113,7 @@ svg {
   cursor: pointer;
 }
 .tile path {
-  fill: #efe3cd;
+  fill: var(--skin);
   stroke: var(--fold);
   stroke-width: 1.5;
   stroke-dasharray: 4 4;
@@ -121,20 +123,20 @@ svg {
   stroke-dasharray: none;
 }
 .tile.water-0 path {
-  fill: #f1dfc4;
+  fill: var(--skin-0);
 }
 .tile.water-1 path {
-  fill: #e6dfc9;
+  fill: var(--skin-1);
 }
 .tile.water-2 path {
-  fill: #cfdfd3;
+  fill: var(--skin-2);
 }
 .tile.water-3 path {
-  fill: #abcfc4;
+  fill: var(--skin-3);
 }
 /* what is left alone is struck through, whatever its grades */
 .tile.alone path {
-  fill: #fff;
+  fill: var(--cloth);
   stroke: var(--madder);
   stroke-width: 3;
   stroke-dasharray: 10 5;
@@ -158,7 +160,7 @@ svg {
   letter-spacing: 2px;
 }
 .tile.on text {
-  fill: #fff;
+  fill: var(--paper);
 }
 .tile:focus-visible {
   outline: none;
@@ -168,7 +170,7 @@ svg {
   stroke-width: 5;
 }
 .key {
-  font-size: 14px;
+  font-size: var(--tiny);
   margin-top: 8px;
 }
 </style>

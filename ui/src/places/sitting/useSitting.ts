@@ -1,11 +1,16 @@
+import { t } from '../../i18n'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
-import { computed, inject, provide, ref, toRaw, watch, type InjectionKey } from 'vue'
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, toRaw, watch, type InjectionKey } from 'vue'
 import { api, ask, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
+import { onChange } from '../../keep/live'
 import { useSealed } from '../../keep/seal'
 
 const retryEvery = 3_000
-const settle = 120 // ms of quiet before a change is sent
+const settle = 120 // ms of quiet before more changes are sent
+const pause = 600 // ms after which a change is the first of its kind
+const few = 40 // changes that can be undone
+const oneChange = 900 // ms within which typing is one change
 
 type State = 'saved' | 'saving' | 'faulty' | 'away' | 'stale'
 
@@ -55,16 +60,17 @@ export function useSitting(id: string) {
       const s = await ask(api.PUT('/api/sittings/{id}', { params: { path: { id } }, body: draft.value }))
       draft.value.version = s.version
       caught = sent
+      if (caught === changes) asPlanned(draft.value, s)
       queries.setQueryData(['sitting', id], s)
       for (const stale of ['today', 'skins']) queries.invalidateQueries({ queryKey: [stale] })
-      faults.value = []
+      if (faults.value.length) faults.value = []
       say.value = ''
       if (caught === changes) {
         state.value = 'saved'
         kept.set(null)
       }
     } catch (e) {
-      const p = e instanceof Problem ? e : new Problem(0, 'That did not work just now.')
+      const p = e instanceof Problem ? e : new Problem(0, t('useSitting.thatDidNotWorkJust'))
       say.value = p.message
       faults.value = p.faults
       state.value = p.status === 409 ? 'stale' : p.away ? 'away' : 'faulty'
@@ -77,12 +83,66 @@ export function useSitting(id: string) {
       }
     }
   }
-  const soon = useDebounceFn(send, settle)
+  const settled = useDebounceFn(send, settle)
+  let touchedAt = 0
+  /** soon sends the first change after a pause at once, and what follows on its heels when it has come to rest. */
+  function soon() {
+    const rested = Date.now() - touchedAt > pause
+    touchedAt = Date.now()
+    if (rested) send()
+    else settled()
+  }
   useIntervalFn(() => state.value === 'away' && send(), retryEvery)
 
-  function change(how: (d: SittingEdit) => void) {
+  // What stood before each change, sealed with the draft: undo goes back through all of them, after a reload too.
+  const trace = useSealed<{ past: string[]; future: string[] }>('undo:' + id)
+  const past = shallowRef<string[]>([])
+  const future = shallowRef<string[]>([])
+  let changedAt = 0
+  watch(
+    trace.ready,
+    () => {
+      past.value = [...(trace.value.value?.past ?? []), ...past.value]
+      future.value = past.value.length ? (trace.value.value?.future ?? []) : []
+    },
+    { once: true },
+  )
+  function remember(before: string[], after: string[]) {
+    past.value = before.slice(-few)
+    future.value = after
+    keepTrace()
+  }
+  const keepTrace = useDebounceFn(() => trace.set({ past: past.value, future: future.value }), settle)
+  /** turn goes to what stood before or after, and waits until it has come back planned. */
+  async function turn(from: typeof past, to: typeof past) {
+    const then = from.value.at(-1)
+    if (!then || !draft.value || theirs.value) return
+    to.value = [...to.value, JSON.stringify(draft.value)]
+    from.value = from.value.slice(0, -1)
+    keepTrace()
+    draft.value = { ...(JSON.parse(then) as SittingEdit), version: draft.value.version }
+    changes++
+    changedAt = 0
+    kept.set(copy(draft.value))
+    send()
+    await flush()
+  }
+  const history = {
+    undo: () => turn(past, future),
+    redo: () => turn(future, past),
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+  }
+
+  /** change changes the sitting. What is typed within a moment is undone at once; what is whole, by itself. */
+  function change(how: (d: SittingEdit) => void, whole = false) {
     if (!draft.value) return
+    const before = JSON.stringify(toRaw(draft.value))
     how(draft.value)
+    if (JSON.stringify(toRaw(draft.value)) === before) return
+    if (whole || Date.now() - changedAt > oneChange || !past.value.length) remember([...past.value, before], [])
+    else if (future.value.length) remember(past.value, [])
+    changedAt = whole ? 0 : Date.now()
     changes++
     if (state.value === 'saved') state.value = 'saving'
     kept.set(copy(draft.value))
@@ -115,6 +175,17 @@ export function useSitting(id: string) {
   async function flush() {
     for (let i = 0; i < 100 && (sending || again || kept.value.value); i++) await new Promise((r) => setTimeout(r, 30))
   }
+  // What another device saved appears by itself where nothing is being typed here.
+  async function look() {
+    if (state.value !== 'saved' || sending || !draft.value) return
+    const s = await ask(api.GET('/api/sittings/{id}', { params: { path: { id } } })).catch(() => undefined)
+    if (!s || state.value !== 'saved' || sending || !draft.value || s.version <= draft.value.version) return
+    absorb(s)
+    news.value = true
+  }
+  const news = ref(false) // somebody else changed what is shown
+  onScopeDispose(onChange((c) => (c.kind === 'everything' || c.id === id) && look()))
+
   const fault = (path: string) => faults.value.find((f) => f.location === path)?.message
   const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
   const gone = computed(() => failureReason.value instanceof Problem && failureReason.value.status === 404)
@@ -126,6 +197,8 @@ export function useSitting(id: string) {
     say,
     theirs,
     change,
+    history,
+    news,
     sides,
     merge,
     absorb,
@@ -154,6 +227,14 @@ function edit(s: Sitting): SittingEdit {
     lifted: p.lifted ?? [],
     ...byHand(s),
   })
+}
+
+/** asPlanned lets go of what was made by hand and came to what the planner makes. */
+function asPlanned(d: SittingEdit, s: Sitting) {
+  if (!s.by_hand.includes('prep')) delete d.steps
+  if (!s.by_hand.includes('touch_ups')) delete d.touch_ups
+  if (!s.by_hand.includes('lift')) delete d.lift
+  if (!s.by_hand.includes('aftercare')) delete d.aftercare
 }
 
 const nested = ['client', 'look', 'day'] as const

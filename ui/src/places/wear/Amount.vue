@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // Amount is the calculator: what does half give me? It needs no sitting.
+import { t } from '../../i18n'
+import { figure } from '../../i18n/format'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import AInput from 'ant-design-vue/es/input'
 import { computed, ref } from 'vue'
@@ -21,34 +23,48 @@ const { data: gives } = useQuery({
   placeholderData: keepPreviousData,
   staleTime: Infinity,
 })
-const figure = (n: number) => (n < 10 ? n.toFixed(1) : String(Math.round(n)))
+const short = (n: number) => figure(n, n < 10 ? 1 : 0)
 </script>
 
 <template>
   <section class="sheet amount" aria-labelledby="amount-title">
-    <h2 id="amount-title">What does it give?</h2>
+    <h2 id="amount-title">{{ t('amount.whatDoesItGive') }}</h2>
     <div class="row">
       <div class="field">
-        <label for="amount-label">Label says</label
-        ><AInput id="amount-label" v-model:value="label" inputmode="decimal" />
+        <label for="amount-label">{{ t('amount.labelSays') }}</label><AInput
+          id="amount-label"
+          v-model:value="label"
+          inputmode="decimal"
+        />
       </div>
       <div class="field">
-        <label for="amount-grams">Grams</label><AInput id="amount-grams" v-model:value="grams" inputmode="decimal" />
+        <label for="amount-grams">{{ t('amount.grams') }}</label><AInput
+          id="amount-grams"
+          v-model:value="grams"
+          inputmode="decimal"
+        />
       </div>
     </div>
     <Choices
       v-model="zones"
-      legend="On"
+      :legend="t('common.on')"
       :options="[
-        { value: 'face', label: 'face' },
-        { value: 'face_neck', label: 'with neck' },
-        { value: 'face_neck_chest', label: 'and chest' },
+        { value: t('amount.face'), label: t('amount.face') },
+        { value: 'face_neck', label: t('amount.withNeck') },
+        { value: 'face_neck_chest', label: t('amount.andChest') },
       ]"
     />
-    <p v-if="!sound" role="status" class="fault">A label from 1 to 150, and more than 0 and up to 100 g.</p>
+    <p v-if="!sound" role="status" class="fault">{{ t('amount.aLabelFrom1To') }}</p>
     <p v-else-if="gives" role="status">
-      <b class="number">{{ figure(gives.spf_effective) }}</b> {{ gives.film_mg_cm2.toFixed(2) }} mg/cm²,
-      {{ gives.hand }}. The full dose is {{ gives.full_grams.toFixed(2) }} g, {{ gives.full_hand }}.
+      <b class="number">{{ short(gives.spf_effective) }}</b>
+      {{
+        t('amount.mgCm2TheFullDose', {
+          film_mg_cm2: figure(gives.film_mg_cm2, 2),
+          hand: gives.hand,
+          full_grams: figure(gives.full_grams, 2),
+          full_hand: gives.full_hand,
+        })
+      }}
     </p>
   </section>
 </template>
@@ -66,8 +82,8 @@ const figure = (n: number) => (n < 10 ? n.toFixed(1) : String(Math.round(n)))
 }
 .amount :deep(.choice span) {
   padding: 2px 10px;
-  min-height: 38px;
-  font-size: 15px;
+  min-height: 44px;
+  font-size: var(--small);
 }
 .number {
   font: 500 34px/1 var(--serif);

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // Curves draws the open-sky UV index and the factor that the films really give, over the day. It is loaded when first
 // seen.
+import { t } from '../../i18n'
+import { inked } from '../../form'
 import { LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { use } from 'echarts/core'
@@ -14,7 +16,7 @@ use([LineChart, GridComponent, SVGRenderer])
 const props = defineProps<{ curve: Wear['curve']; left: number; right: number; label: number }>()
 
 const at = wall
-const text = { color: '#3c4744', fontSize: 14, fontFamily: 'Source Sans 3 Variable' }
+const text = { color: inked('--soft'), fontSize: 14, fontFamily: 'Source Sans 3 Variable' }
 const first = computed(() => at(props.curve[0]?.at ?? ''))
 const last = computed(() => at(props.curve.at(-1)?.at ?? ''))
 const hours = computed(() => (last.value - first.value) / 3_600_000)
@@ -28,22 +30,22 @@ const option = computed(() => ({
     axisLabel: { show: false },
     axisTick: { show: false },
     axisLine: { show: false },
-    splitLine: { show: hours.value <= 16, lineStyle: { color: '#e9e1d1' } },
+    splitLine: { show: hours.value <= 16, lineStyle: { color: inked('--wash') } },
   },
   yAxis: [
     {
       type: 'value',
-      name: 'UV index',
+      name: t('common.uvIndex'),
       nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -34] },
       min: 0,
       max: Math.max(8, Math.ceil(Math.max(...props.curve.map((p) => p.uvi)))),
       splitNumber: 4,
       axisLabel: text,
-      splitLine: { lineStyle: { color: '#d9ceb8' } },
+      splitLine: { lineStyle: { color: inked('--fold') } },
     },
     {
       type: 'value',
-      name: 'factor',
+      name: t('dayPicture.factorShort'),
       nameTextStyle: { ...text, align: 'right', padding: [0, -34, 0, 0] },
       min: 0,
       max: Math.max(10, Math.ceil(props.label / 10) * 10),
@@ -58,8 +60,8 @@ const option = computed(() => ({
       data: props.curve.map((p) => [at(p.at), p.uvi]),
       showSymbol: false,
       silent: true,
-      lineStyle: { color: '#8a5f0c', width: 2, type: [7, 4] },
-      areaStyle: { color: '#e8b48d', opacity: 0.42 },
+      lineStyle: { color: inked('--of-oil'), width: 2, type: [7, 4] },
+      areaStyle: { color: inked('--ember'), opacity: 0.42 },
     },
     {
       type: 'line',
@@ -67,7 +69,7 @@ const option = computed(() => ({
       data: props.curve.map((p) => [at(p.at), p.spf_effective]),
       showSymbol: false,
       silent: true,
-      lineStyle: { color: '#1a4a45', width: 3 },
+      lineStyle: { color: inked('--glaze'), width: 3 },
     },
   ],
 }))

@@ -2,6 +2,8 @@
 // DayPicture is the whole wear in one picture: UV and factor above, then the film, where the client is, when zones
 // would
 // shine, and the touch-ups as marks. Marks and the ends of a stretch are dragged in steps of five minutes.
+import { t } from '../../i18n'
+import { written } from '../../i18n/format'
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 import type { Segment, TouchUp, Wear } from '../../api/client'
@@ -55,7 +57,7 @@ const shines = computed(() => {
   let edge = left
   const marks = [...by]
     .sort()
-    .map(([when, zones]) => ({ when, words: [names(zones), `${zones.length} zones`], px: x(when) }))
+    .map(([when, zones]) => ({ when, words: [names(zones), t('dayPicture.zones', { n: zones.length })], px: x(when) }))
   return marks.map((m, i) => {
     const next = (marks[i + 1]?.px ?? width.value) - 6
     for (const say of m.words) {
@@ -72,7 +74,7 @@ const shines = computed(() => {
 const coat = (u: TouchUp) => u.steps.some((s) => s.act === 'reapply')
 function held(s: Segment) {
   const words = [
-    s.keep_free ? 'keep free' : '',
+    s.keep_free ? t('common.keepFree') : '',
     s.place,
     s.activity && s.activity !== 'still' ? s.activity : '',
   ].filter(Boolean)
@@ -106,9 +108,9 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
 <template>
   <div ref="box" class="day">
     <div class="key">
-      <span><i class="uv" />open-sky UV index</span>
-      <span><i class="factor" />factor that the films really give</span>
-      <span><i class="filmkey" />film, the line is {{ bounds?.full_dose }} mg/cm²</span>
+      <span><i class="uv" />{{ t('dayPicture.openSkyUvIndex') }}</span>
+      <span><i class="factor" />{{ t('dayPicture.factorThatTheFilmsReally') }}</span>
+      <span><i class="filmkey" />{{ t('dayPicture.filmTheLineIsMg', { full_dose: bounds?.full_dose }) }}</span>
     </div>
     <div class="sky">
       <Curves v-if="width" :curve="wear.curve" :left="left" :right="right" :label="wear.honest.label" />
@@ -120,13 +122,13 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
         height="170"
         class="hand"
         role="img"
-        aria-label="Film, where the client is, shine and touch-ups over the day; the same as tables below"
+        :aria-label="t('dayPicture.filmWhereTheClientIs')"
       >
         <path :d="film" class="film" />
         <line :x1="left" :x2="width - right" :y1="full" :y2="full" class="full" />
-        <text x="4" y="34" class="ax">film</text>
+        <text x="4" y="34" class="ax">{{ t('dayPicture.film') }}</text>
         <rect :x="left" y="46" :width="room" height="34" class="indoors" />
-        <text x="4" y="68" class="ax">place</text>
+        <text x="4" y="68" class="ax">{{ t('dayPicture.place') }}</text>
         <g v-for="(s, n) in segments" :key="n" class="seg">
           <rect
             :x="x(s.from)"
@@ -151,7 +153,15 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
           >
             {{ held(s) }}
           </text>
-          <rect v-for="t in s.towelled_at ?? []" :key="t" :x="x(t) - 1.5" y="42" width="3" height="42" class="towel" />
+          <rect
+            v-for="tick in s.towelled_at ?? []"
+            :key="tick"
+            :x="x(tick) - 1.5"
+            y="42"
+            width="3"
+            height="42"
+            class="towel"
+          />
           <rect
             :x="x(s.from) - 5"
             y="44"
@@ -169,7 +179,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
             @pointerdown="grabSegment($event, { n, edge: 'to', from: $event.clientX, by: 0 })"
           />
         </g>
-        <text x="4" y="103" class="ax">shine</text>
+        <text x="4" y="103" class="ax">{{ t('dayPicture.shine') }}</text>
         <g v-for="u in wear.touch_ups" :key="'s' + u.id">
           <line :x1="x(u.at)" :x2="x(u.at)" y1="0" y2="112" class="stem" :class="{ strong: u.id === lit }" />
         </g>
@@ -191,46 +201,50 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
           <text :x="x(u.at)" y="130" text-anchor="middle" :class="coat(u) ? 'on' : 'off'">{{ clock(u.at) }}</text>
         </g>
         <line :x1="left" :x2="width - right" y1="144" y2="144" class="axis" />
-        <g v-for="t in ticks" :key="t">
-          <line :x1="x(t)" :x2="x(t)" y1="144" y2="150" class="axis" />
-          <text :x="x(t)" y="166" text-anchor="middle" class="ax">{{ clock(t) }}</text>
+        <g v-for="tick in ticks" :key="tick">
+          <line :x1="x(tick)" :x2="x(tick)" y1="144" y2="150" class="axis" />
+          <text :x="x(tick)" y="166" text-anchor="middle" class="ax">{{ clock(tick) }}</text>
         </g>
       </svg>
     </div>
     <div class="visually-hidden">
       <table>
         <caption>
-          The day, hour by hour
+          {{
+            t('dayPicture.theDayHourByHour')
+          }}
         </caption>
         <thead>
           <tr>
-            <th>At</th>
-            <th>Place</th>
-            <th>UV index</th>
-            <th>Film, mg/cm²</th>
-            <th>Factor</th>
-            <th>Dose, SED</th>
+            <th>{{ t('common.at') }}</th>
+            <th>{{ t('dayPicture.place2') }}</th>
+            <th>{{ t('common.uvIndex') }}</th>
+            <th>{{ t('dayPicture.filmMgCm2') }}</th>
+            <th>{{ t('dayPicture.factor') }}</th>
+            <th>{{ t('dayPicture.doseSed') }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="p in wear.curve.filter((_, i) => i % 12 === 0)" :key="p.at">
             <td>{{ clock(p.at) }}</td>
-            <td>{{ p.place }}</td>
-            <td>{{ p.uvi }}</td>
-            <td>{{ p.film_mg_cm2 }}</td>
-            <td>{{ p.spf_effective }}</td>
-            <td>{{ p.dose_sed }}</td>
+            <td>{{ plain(p.place, 'place') }}</td>
+            <td>{{ written(p.uvi) }}</td>
+            <td>{{ written(p.film_mg_cm2) }}</td>
+            <td>{{ written(p.spf_effective) }}</td>
+            <td>{{ written(p.dose_sed) }}</td>
           </tr>
         </tbody>
       </table>
       <table>
         <caption>
-          When zones would shine
+          {{
+            t('dayPicture.whenZonesWouldShine')
+          }}
         </caption>
         <thead>
           <tr>
-            <th>Zone</th>
-            <th>At</th>
+            <th>{{ t('common.zone') }}</th>
+            <th>{{ t('common.at') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -253,7 +267,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   display: flex;
   gap: 24px;
   padding: 0 46px 2px;
-  font-size: 15px;
+  font-size: var(--small);
   color: var(--soft);
 }
 .key i {
@@ -265,11 +279,11 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   border-top: 3px solid var(--glaze);
 }
 .key .uv {
-  border-top: 2px dashed #8a5f0c;
-  box-shadow: 0 7px 0 0 #f3d6bf;
+  border-top: 2px dashed var(--of-oil);
+  box-shadow: 0 7px 0 0 var(--sun);
 }
 .key .filmkey {
-  border-top: 8px solid #b98877;
+  border-top: 8px solid var(--flush);
 }
 .sky {
   height: 190px;
@@ -281,8 +295,8 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   display: block;
 }
 .film {
-  fill: #b98877;
-  stroke: #99594a;
+  fill: var(--flush);
+  stroke: var(--of-emulsion);
 }
 .full {
   stroke: var(--ink);
@@ -305,19 +319,19 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   stroke: var(--cloth);
 }
 .sun {
-  fill: #e8b48d;
+  fill: var(--ember);
 }
 .shade {
-  fill: #cdbf9d;
+  fill: var(--room);
 }
 .water {
-  fill: #2c6661;
+  fill: var(--of-water);
 }
 .glass {
-  fill: #4a5877;
+  fill: var(--of-silicone);
 }
 .at.indoors {
-  fill: #ded4c0;
+  fill: var(--shade);
 }
 .at.vow {
   fill: var(--madder);
@@ -334,7 +348,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   pointer-events: none;
 }
 .where.light {
-  fill: #fff;
+  fill: var(--paper);
 }
 .towel {
   fill: var(--ink);
@@ -348,7 +362,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   fill: var(--copper);
 }
 .shine {
-  fill: #8a5f0c;
+  fill: var(--of-oil);
 }
 .sh {
   font-size: 14px;
@@ -374,7 +388,7 @@ const grabSegment = useDrag<{ n: number; edge: 'from' | 'to' | 'both'; from: num
   stroke-width: 2;
 }
 .on {
-  fill: #fff;
+  fill: var(--paper);
   font-size: 15px;
   font-weight: 650;
 }

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 // Honest says the one number that counts: what the films really give, beside what the label says.
+import { t } from '../../i18n'
+import { inked } from '../../form'
+import { figure } from '../../i18n/format'
 import Progress from 'ant-design-vue/es/progress'
 import { computed } from 'vue'
 import type { TouchUp, Wear } from '../../api/client'
@@ -12,7 +15,7 @@ const coat = computed(() => props.up?.steps.some((s) => s.act === 'reapply'))
 const number = computed(() =>
   coat.value ? props.up!.spf_alone : props.wear.honest.least || props.wear.honest.at_base,
 )
-const figure = (n: number) => (n < 10 ? n.toFixed(1) : String(Math.round(n)))
+const short = (n: number) => figure(n, n < 10 ? 1 : 0)
 const over = computed(() => props.wear.dose_sed > props.wear.budget_sed)
 const share = computed(() =>
   Math.min(1, props.wear.budget_sed ? props.wear.dose_sed / props.wear.budget_sed : props.wear.dose_sed > 0 ? 1 : 0),
@@ -21,40 +24,51 @@ const share = computed(() =>
 
 <template>
   <section class="honest" aria-labelledby="honest-title">
-    <h2 id="honest-title" class="visually-hidden">The honest number</h2>
+    <h2 id="honest-title" class="visually-hidden">{{ t('honest.theHonestNumber') }}</h2>
     <template v-if="wear.honest.label || coat">
-      <p class="big">{{ figure(number) }}</p>
+      <p class="big">{{ short(number) }}</p>
       <p v-if="coat">
-        is what this touch-up gives by itself: {{ up!.film_mg_cm2 }} mg/cm² of the {{ bounds?.full_dose }} a label is
-        measured at. On what is left, {{ figure(up!.spf_effective) }} in all.
+        {{
+          t('honest.isWhatThisTouchUp', {
+            film_mg_cm2: up!.film_mg_cm2,
+            full_dose: bounds?.full_dose,
+            spf_effective: short(up!.spf_effective),
+          })
+        }}
       </p>
       <p v-else-if="wear.honest.least_at">
-        is the least the client stands outdoors with, at {{ clock(wear.honest.least_at) }}. The label says
-        {{ wear.honest.label }}; at base it gives {{ figure(wear.honest.at_base) }}.
+        {{
+          t('honest.isTheLeastTheClient', {
+            least_at: clock(wear.honest.least_at),
+            label: wear.honest.label,
+            at_base: short(wear.honest.at_base),
+          })
+        }}
       </p>
       <p v-else>
-        is what the coat gives at base. The label says {{ wear.honest.label }}. Nobody goes outdoors by daylight in
-        this plan.
+        {{ t('honest.isWhatTheCoatGives', { label: wear.honest.label }) }}
       </p>
     </template>
-    <p v-else class="none">No sunscreen is worn in this plan.</p>
+    <p v-else class="none">{{ t('honest.noSunscreenIsWornIn') }}</p>
     <div class="dose">
       <p>
-        <b>{{ wear.dose_sed.toFixed(2) }}</b> SED reach the skin; the budget is {{ wear.budget_sed.toFixed(2)
-        }}<template v-if="wear.honest.unscreened_sed"
-          >, bare skin would get {{ wear.honest.unscreened_sed.toFixed(1) }}</template
+        <b>{{ figure(wear.dose_sed, 2) }}</b>
+        {{ t('honest.sedReachTheSkinThe', { budget_sed: figure(wear.budget_sed, 2) })
+        }}<template v-if="wear.honest.unscreened_sed">{{
+          t('honest.bareSkinWouldGet', { unscreened_sed: figure(wear.honest.unscreened_sed, 1) })
+        }}</template
         >.
       </p>
       <Progress
         :percent="Math.round(share * 100)"
         :show-info="false"
-        :stroke-color="over ? '#84182a' : '#1a4a45'"
+        :stroke-color="inked(over ? '--madder' : '--glaze')"
         stroke-linecap="square"
-        :aria-label="`${Math.round(share * 100)} % of the budget`"
+        :aria-label="t('honest.ofTheBudget', { share: Math.round(share * 100) })"
       />
     </div>
     <p class="soft">
-      Shade, a hat and clothing come first, and the label decides. No number here makes time in the sun harmless.
+      {{ t('honest.shadeAHatAndClothing') }}
     </p>
   </section>
 </template>
@@ -82,7 +96,7 @@ const share = computed(() =>
   gap: 6px;
 }
 .soft {
-  font-size: 15px;
+  font-size: var(--small);
   margin-top: 4px;
 }
 </style>

@@ -1,25 +1,28 @@
 <script setup lang="ts">
 // TakeAlong is what goes with the client: the bag, the card and the calendar.
+import { t } from '../../i18n'
+import { figure } from '../../i18n/format'
 import type { Product, Wear } from '../../api/client'
 
 defineProps<{ wear: Wear; kit: Record<string, Product>; id: string }>()
-const amount = (b: Wear['bag'][number]) =>
-  b.grams > 0 ? `${b.grams < 0.1 ? b.grams.toFixed(3) : b.grams.toFixed(2)} g` : `${b.count}`
+const amount = (b: Wear['bag'][number]) => (b.grams > 0 ? `${figure(b.grams, b.grams < 0.1 ? 3 : 2)} g` : `${b.count}`)
 </script>
 
 <template>
   <section class="sheet bag" aria-labelledby="bag-title">
-    <h2 id="bag-title">To take along</h2>
+    <h2 id="bag-title">{{ t('takeAlong.toTakeAlong') }}</h2>
     <ul v-if="wear.bag.length">
       <li v-for="b in wear.bag" :key="b.product">
         <span>{{ kit[b.product]?.name ?? b.product }}</span><b>{{ amount(b) }}</b>
       </li>
     </ul>
-    <p v-else class="soft">Nothing needs to go along.</p>
+    <p v-else class="soft">{{ t('takeAlong.nothingNeedsToGoAlong') }}</p>
     <div class="links">
-      <RouterLink :to="{ name: 'touch-up-card', params: { id } }">Card to print</RouterLink>
-      <a :href="`/api/sittings/${id}/touch-ups.pdf`" download="touch-ups.pdf">Card as PDF</a>
-      <a :href="`/api/sittings/${id}/touch-ups.ics`" download="touch-ups.ics">Calendar with alarms</a>
+      <RouterLink :to="{ name: 'touch-up-card', params: { id } }">{{ t('common.cardToPrint') }}</RouterLink>
+      <a :href="`/api/sittings/${id}/touch-ups.pdf`" download="touch-ups.pdf">{{ t('common.cardAsPdf') }}</a>
+      <a :href="`/api/sittings/${id}/touch-ups.ics`" download="touch-ups.ics">{{
+        t('takeAlong.calendarWithAlarms')
+      }}</a>
     </div>
   </section>
 </template>
@@ -47,7 +50,7 @@ li {
   gap: 2px;
 }
 .links a {
-  min-height: 36px;
+  min-height: 44px;
   display: flex;
   align-items: center;
   font-weight: 600;

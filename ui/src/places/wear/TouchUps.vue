@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // TouchUps lists the interruptions of the wear with their own short steps, and changes the one that is taken up.
+import { t } from '../../i18n'
 import { computed, ref } from 'vue'
 import type { Product, TouchUp } from '../../api/client'
 import Pick from '../../parts/fields/Pick.vue'
@@ -31,17 +32,17 @@ const screens = computed(() =>
     .map((p) => ({ value: p.id, label: p.name })),
 )
 const why = useWords().named('touch_because')
-const title = (u: TouchUp) => (u.steps.some((s) => s.act === 'reapply') ? 'Sunscreen' : 'Blot')
+const title = (u: TouchUp) => (u.steps.some((s) => s.act === 'reapply') ? t('touchUps.sunscreen') : t('touchUps.blot'))
 const taking = ref<number>()
 </script>
 
 <template>
   <section class="sheet ups" aria-labelledby="ups-title">
     <div class="head">
-      <h2 id="ups-title">Touch-ups</h2>
+      <h2 id="ups-title">{{ t('common.touchUps') }}</h2>
       <div class="row">
         <button type="button" class="quiet" :disabled="!canUndo" aria-keyshortcuts="Control+Z" @click="emit('undo')">
-          Undo
+          {{ t('common.undo') }}
         </button>
         <button
           type="button"
@@ -50,21 +51,21 @@ const taking = ref<number>()
           aria-keyshortcuts="Control+Shift+Z"
           @click="emit('redo')"
         >
-          Redo
+          {{ t('common.redo') }}
         </button>
-        <button type="button" class="quiet" @click="emit('add')">Add a touch-up</button>
+        <button type="button" class="quiet" @click="emit('add')">{{ t('touchUps.addATouchUp') }}</button>
         <slot />
       </div>
     </div>
     <p v-if="trouble" role="status" class="trouble">{{ trouble }}</p>
-    <p v-if="!ups.length" class="empty">None are needed. Drag a stretch of the day, or add one.</p>
+    <p v-if="!ups.length" class="empty">{{ t('touchUps.noneAreNeededDragA') }}</p>
     <ol>
       <li v-for="u in ups" :key="u.id" :class="{ lit: u.id === lit, flag: flagged[u.id!] }">
         <button type="button" class="top" :aria-expanded="u.id === lit" @click="lit = u.id === lit ? undefined : u.id">
           <b>{{ clock(u.at) }}</b> <span class="what">{{ title(u) }}</span>
           <span class="why"
             >{{ u.because.map((b) => why[b] ?? b).join(', ')
-            }}<template v-if="flagged[u.id!]"> · {{ flagged[u.id!] }}</template></span
+            }}<template v-if="flagged[u.id!]"> · {{ t('severity.' + flagged[u.id!]) }}</template></span
           >
         </button>
         <template v-if="u.id === lit">
@@ -75,30 +76,35 @@ const taking = ref<number>()
                 <button
                   type="button"
                   class="quiet"
-                  :aria-label="`Another product in place of step ${n + 1}`"
+                  :aria-label="t('touchUps.anotherProductInPlaceOf', { n: n + 1 })"
                   @click="taking = taking === n ? undefined : n"
                 >
-                  Another product
+                  {{ t('touchUps.anotherProduct') }}
                 </button>
                 <template v-if="(s.coats ?? 0) > 1 || kit.find((p) => p.id === s.product)?.kind === 'spf_mist'">
                   <button
                     type="button"
                     class="quiet"
-                    aria-label="One coat fewer"
+                    :aria-label="t('touchUps.oneCoatFewer')"
                     :disabled="(s.coats ?? 0) <= 1"
                     @click="emit('coats', u.id!, n, -1)"
                   >
                     −
                   </button>
                   <span class="now">{{ s.coats }}</span>
-                  <button type="button" class="quiet" aria-label="One coat more" @click="emit('coats', u.id!, n, 1)">
+                  <button
+                    type="button"
+                    class="quiet"
+                    :aria-label="t('touchUps.oneCoatMore')"
+                    @click="emit('coats', u.id!, n, 1)"
+                  >
                     +
                   </button>
                 </template>
                 <Pick
                   v-if="taking === n"
                   class="take"
-                  label="Product"
+                  :label="t('common.product')"
                   bare
                   find
                   :model-value="s.product"
@@ -109,13 +115,23 @@ const taking = ref<number>()
             </li>
           </ol>
           <div v-if="picked" class="row">
-            <button type="button" class="quiet" aria-label="Five minutes earlier" @click="emit('move', u.id!, -5)">
-              − 5 min
+            <button
+              type="button"
+              class="quiet"
+              :aria-label="t('touchUps.fiveMinutesEarlier')"
+              @click="emit('move', u.id!, -5)"
+            >
+              {{ t('touchUps.n5Min') }}
             </button>
-            <button type="button" class="quiet" aria-label="Five minutes later" @click="emit('move', u.id!, 5)">
-              + 5 min
+            <button
+              type="button"
+              class="quiet"
+              :aria-label="t('touchUps.fiveMinutesLater')"
+              @click="emit('move', u.id!, 5)"
+            >
+              {{ t('touchUps.n5Min2') }}
             </button>
-            <button type="button" class="quiet out" @click="emit('remove', u.id!)">Take it out</button>
+            <button type="button" class="quiet out" @click="emit('remove', u.id!)">{{ t('common.takeItOut') }}</button>
           </div>
         </template>
       </li>
@@ -145,7 +161,7 @@ const taking = ref<number>()
 }
 .row .quiet {
   padding: 0 14px;
-  font-size: 15px;
+  font-size: var(--small);
 }
 ol {
   list-style: none;
@@ -176,7 +192,7 @@ ol {
 }
 .why {
   color: var(--soft);
-  font-size: 15px;
+  font-size: var(--small);
 }
 .lit .top {
   background: var(--warm);

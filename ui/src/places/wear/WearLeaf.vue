@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '../../i18n'
+import { figure } from '../../i18n/format'
 import { computed, ref } from 'vue'
 import { api, ask, type Finding, type Plan, type Segment, type TouchUp } from '../../api/client'
 import { fresh, useHand } from '../../parts/steps/useHand'
@@ -13,19 +15,24 @@ import Honest from './Honest.vue'
 import TakeAlong from './TakeAlong.vue'
 import TouchUps from './TouchUps.vue'
 
-const { plan: kept, saved, change, draft, fault, onCaught } = useTheSitting()
+const { plan: kept, saved, change, draft, fault, history, onCaught } = useTheSitting()
 const id = computed(() => saved.value!.id)
 const check = (body: object) => ask(api.POST('/api/sittings/{id}/check', { params: { path: { id: id.value } }, body }))
+const byHand = computed(() => !!draft.value?.touch_ups)
 const hand = useHand<TouchUp>({
+  history,
+  byHand,
   kept: computed(() => kept.value!.wear.touch_ups),
   check: (touch_ups) => check({ touch_ups }),
-  keep: (ups) => change((d) => (d.touch_ups = ups)),
+  keep: (ups) => change((d) => (d.touch_ups = ups), true),
   stepsOf: (p: Plan) => p.wear.touch_ups,
 })
 const course = useHand<Segment>({
+  history,
+  byHand: ref(true),
   kept: computed(() => kept.value!.sitting.day.segments ?? []),
   check: (segments) => check({ segments }),
-  keep: (segments) => change((d) => (d.day.segments = segments)),
+  keep: (segments) => change((d) => (d.day.segments = segments), true),
   stepsOf: (p: Plan) => p.sitting.day.segments ?? [],
 })
 onCaught(() => (hand.caught(), course.caught()))
@@ -41,7 +48,6 @@ const flagged = computed(() => {
   for (const f of findings.value) if (f.step && f.severity !== 'note') worst[f.step] ??= f.severity
   return worst
 })
-const byHand = computed(() => !!draft.value?.touch_ups)
 const proposed = computed(() => saved.value?.proposed)
 
 const ordered = (l: TouchUp[]) => l.sort((a, b) => a.at.localeCompare(b.at))
@@ -111,7 +117,14 @@ useUndoKeys(hand)
 
 <template>
   <div v-if="plan && draft" class="wear">
-    <Warnings :findings="findings" :lit="lit" of="the wear" @pick="(s) => (lit = s)" @lift="lift" />
+    <Warnings
+      :findings="findings"
+      :lit="lit"
+      :of="t('wearLeaf.theWear')"
+      :taught="plan.last_time?.filter((l) => l.part === 'touch_ups')"
+      @pick="(s) => (lit = s)"
+      @lift="lift"
+    />
     <TouchUps
       v-model="lit"
       :ups="wear.touch_ups"
@@ -130,17 +143,20 @@ useUndoKeys(hand)
     >
       <template v-if="byHand">
         <span class="mine"
-          >Made by hand<template v-if="proposed"
-            >; planned: {{ proposed.touch_ups }}, {{ proposed.dose_sed.toFixed(2) }} SED</template
-          ></span
+          >{{ t('common.madeByHand')
+          }}<template v-if="proposed">{{
+            t('wearLeaf.plannedSed', { touch_ups: proposed.touch_ups, dose_sed: figure(proposed.dose_sed, 2) })
+          }}</template></span
         >
-        <button type="button" class="quiet" @click="hand.again">Plan again</button>
+        <button type="button" class="quiet" @click="hand.again">{{ t('common.planAgain') }}</button>
       </template>
-      <button v-else-if="hand.replanned.value" type="button" class="quiet" @click="hand.undo">Keep mine</button>
+      <button v-else-if="hand.replanned.value" type="button" class="quiet" @click="hand.undo">
+        {{ t('common.keepMine') }}
+      </button>
     </TouchUps>
     <Honest :wear="wear" :up="picked" />
     <div class="day">
-      <section class="sheet" aria-label="The day">
+      <section class="sheet" :aria-label="t('wearLeaf.theDay')">
         <DayPicture
           :wear="wear"
           :segments="plan.sitting.day.segments ?? []"
@@ -160,11 +176,11 @@ useUndoKeys(hand)
     <div class="wide">
       <section class="sheet where">
         <Segments
-          v-model="draft.day.segments"
+          :model-value="draft.day.segments"
           :date="draft.day.date"
           :chair="draft.day.chair_at"
           :fault="fault"
-          @update:model-value="change(() => {})"
+          @update:model-value="(v) => change((d) => (d.day.segments = v))"
         />
       </section>
     </div>
@@ -194,7 +210,7 @@ useUndoKeys(hand)
 }
 .mine {
   font-weight: 600;
-  font-size: 15px;
+  font-size: var(--small);
 }
 @media (max-width: 900px) {
   .wear {

@@ -1,0 +1,69 @@
+package num
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+)
+
+// near reports whether two numbers differ by no more than so many units of the last place.
+func near(a, b, units float64) bool {
+	return a == b || math.Abs(a-b) <= units*math.Max(math.Abs(a), math.Abs(b))*0x1p-52
+}
+
+func TestExpLogAndPowAgreeWithTheStandardLibraryToTheLastPlaces(t *testing.T) {
+	r := rand.New(rand.NewPCG(15, 3))
+	for range 200_000 {
+		x := r.Float64()*120 - 60
+		if got, want := Exp(x), math.Exp(x); !near(got, want, 2) {
+			t.Fatalf("exp %v: %v, want %v", x, got, want)
+		}
+		y := math.Exp(r.Float64()*200 - 100)
+		if got, want := Log(y), math.Log(y); !near(got, want, 2) && math.Abs(got-want) > 1e-17 {
+			t.Fatalf("log %v: %v, want %v", y, got, want)
+		}
+		b, e := r.Float64()*2, r.Float64()*6
+		if got, want := Pow(b, e), math.Pow(b, e); !near(got, want, 4+2*math.Abs(e*math.Log(b))) {
+			t.Fatalf("%v to the %v: %v, want %v", b, e, got, want)
+		}
+	}
+}
+
+func TestWhatIsExactIsExactAndWhatHasNoValueHasNone(t *testing.T) {
+	for _, k := range []struct {
+		name      string
+		got, want float64
+	}{
+		{"exp 0", Exp(0), 1}, {"exp of much", Exp(1000), math.Inf(1)}, {"exp of little", Exp(-1000), 0},
+		{"exp of no end", Exp(math.Inf(1)), math.Inf(1)},
+		{"log 1", Log(1), 0}, {"log 0", Log(0), math.Inf(-1)}, {"log of no end", Log(math.Inf(1)), math.Inf(1)},
+		{"log 2", Log(2), math.Ln2}, {"log e", Log(math.E), 1},
+		{"to the nought", Pow(0.3, 0), 1}, {"of one", Pow(1, 7.5), 1}, {"to the one", Pow(0.3, 1), 0.3},
+		{"squared", Pow(0.3, 2), 0.3 * 0.3}, {"of nought", Pow(0, 2.5), 0}, {"of nought, inverted", Pow(0, -1),
+			math.Inf(1)},
+		{"a half squared by halves", Pow(0.5, 3), 0.125},
+	} {
+		if !near(k.got, k.want, 1) {
+			t.Errorf("%s: %v, want %v", k.name, k.got, k.want)
+		}
+	}
+	for name, got := range map[string]float64{"log of less than nought": Log(-1), "exp of none": Exp(math.NaN()),
+		"log of none": Log(math.NaN())} {
+		if !math.IsNaN(got) {
+			t.Errorf("%s: %v", name, got)
+		}
+	}
+}
+
+// The bits are the same on every machine: these were reckoned in WebAssembly.
+func TestTheBitsAreTheSameOnEveryMachine(t *testing.T) {
+	for _, k := range []struct {
+		got  float64
+		bits uint64
+	}{{Exp(1.2345), 0x400b7e47790da685}, {Log(50), 0x400f4bd2b7ac1baf},
+		{Pow(0.65, 7.25), 0x3fa6896a2e4dcaa8}, {Exp(-0.001), 0x3feff7cfe56f1a9e}} {
+		if math.Float64bits(k.got) != k.bits {
+			t.Errorf("%x, want %x", math.Float64bits(k.got), k.bits)
+		}
+	}
+}
