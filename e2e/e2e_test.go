@@ -90,7 +90,7 @@ func (s *studio) do(what string, work func()) {
 		if errors.As(err, &thrown) && thrown.Exception != nil {
 			err = errors.New(thrown.Exception.Description)
 		}
-		s.t.Fatalf("%s: %v\npage says: %.1600s", what, err, s.page.MustElement("body").MustText())
+		s.t.Fatalf("%s: %v\npage says: %.6000s", what, err, s.page.MustElement("body").MustText())
 	}
 }
 

@@ -13,7 +13,6 @@ import (
 	"time"
 
 	"urncloth/core/chair"
-	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/plan"
 )
@@ -36,7 +35,6 @@ func main() {
 	js.Global().Set("urncloth", js.ValueOf(map[string]any{
 		"open":  js.FuncOf(opened),
 		"at":    js.FuncOf(at),
-		"stamp": js.FuncOf(stamp),
 		"close": js.FuncOf(func(_ js.Value, args []js.Value) any { delete(open, args[0].Int()); return nil }),
 	}))
 	select {}
@@ -108,10 +106,4 @@ func (f *followed) events(lines string) (list []chair.Event, fs doc.Faults) {
 		list = append(list, e)
 	}
 	return list, nil
-}
-
-// stamp is what the clock at the chair shows at a moment: stamp(number, milliseconds) → {value: "2027-06-19T09:06:20"}.
-func stamp(_ js.Value, args []js.Value) any {
-	moment := time.UnixMilli(int64(args[1].Float())).Truncate(time.Second)
-	return answer(day.Wall(moment.In(open[args[0].Int()].loc)).String(), nil)
 }

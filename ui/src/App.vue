@@ -6,7 +6,7 @@ import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { Problem } from './api/client'
 import { sendWaiting } from './chair/log'
-import { hear } from './keep/live'
+import { atChair, hear, onChange } from './keep/live'
 import { useLock } from './keep/lock'
 import { useMe } from './me'
 import { useCatalogue } from './parts/catalogue'
@@ -33,13 +33,19 @@ const away = computed(() => failureReason.value instanceof Problem && failureRea
 
 // What others change arrives by itself while somebody is here.
 const queries = useQueryClient()
+/** sendKept sends what the chair recorded while the server was away. */
+const sendKept = () =>
+  me.value &&
+  void sendWaiting(me.value.id, (id) => atChair(id).forEach((queryKey) => queries.invalidateQueries({ queryKey })))
 const here = computed(() => state.value === 'open' && !!me.value && !me.value.first.length)
 watch(
   here,
   (is, _was, onCleanup) => {
     if (!is) return
-    onCleanup(hear(queries))
-    if (me.value) void sendWaiting(me.value.id) // what the chair recorded while the server was away
+    const silent = hear(queries)
+    const deaf = onChange(({ kind }) => kind === 'everything' && sendKept()) // the server is there again
+    onCleanup(() => (silent(), deaf()))
+    sendKept()
   },
   { immediate: true },
 )

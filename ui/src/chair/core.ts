@@ -37,8 +37,6 @@ export async function openPlan(plan: string) {
      */
     at: async (lines: string, moment: number, quickly = false) =>
       JSON.parse(await call<string>('at', n, lines, moment, quickly)) as Chair,
-    /** stamp is what the clock at the chair shows at a moment in ms. */
-    stamp: (moment: number) => call<string>('stamp', n, moment),
     close: () => call('close', n),
   }
 }

@@ -64,8 +64,8 @@ export async function send(sitting: string, list: Kept[], clock: { now: number; 
   return heard.offset_s
 }
 
-/** sendWaiting sends what lies on this device of sittings that nobody stands at any more. */
-export async function sendWaiting(owner: string) {
+/** sendWaiting sends what lies on this device of sittings that nobody stands at any more, and tells of each one. */
+export async function sendWaiting(owner: string, told: (sitting: string) => void) {
   for (const sitting of await waiting(owner)) {
     const list = (await readLog(owner, sitting)).filter((k) => !k.sent)
     if (!list.length) continue
@@ -76,6 +76,7 @@ export async function sendWaiting(owner: string) {
         sitting,
         list.map((k) => ({ ...k, sent: true })),
       )
+      told(sitting)
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       if (e.away) return

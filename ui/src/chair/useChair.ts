@@ -4,7 +4,7 @@ import { onChange } from '../keep/live'
 import { deviceName, keepPlan, keptPlan, recall, remember } from '../keep/device'
 import { useLock } from '../keep/lock'
 import { sealed, unsealed } from '../keep/seal'
-import { wall } from '../parts/words'
+import { clockIn, wall } from '../parts/words'
 import { openPlan, type Chair, type Followed } from './core'
 import { lines, readLog, send, writeLog, type Happening, type Kept } from './log'
 
@@ -35,6 +35,9 @@ export function useChair(sitting: string) {
   let device = ''
   let over = false
 
+  let zone = ''
+  /** stamp is what the clock at the chair shows: told here at once, though the core may be busy. */
+  const stamp = (moment: number) => clockIn(zone, moment)
   const right = () => Date.now() + skew.value
   const here = () => right() + shift.value
 
@@ -105,9 +108,9 @@ export function useChair(sitting: string) {
   }
 
   let sending = false
-  /** push sends what the server does not have yet, and reads on. */
+  /** push sends what the server does not have yet, also when nobody stands here any more, and reads on. */
   async function push() {
-    if (sending || over) return
+    if (sending) return
     sending = true
     let failed = false
     try {
@@ -125,7 +128,7 @@ export function useChair(sitting: string) {
         events.value = events.value.map((k) => by.get(k.event.id) ?? k)
         await writeLog(owner, sitting, sent)
       }
-      await pull()
+      if (!over) await pull()
     } catch (e) {
       if (!(e instanceof Problem)) throw e
       away.value = true // whatever it is: it stays here and is tried again
@@ -133,7 +136,7 @@ export function useChair(sitting: string) {
     } finally {
       sending = false
     }
-    if (unsent.value && !failed && !over) void push()
+    if (unsent.value && !failed) void push()
   }
 
   /** tap records one thing that happened, now. */
@@ -144,14 +147,14 @@ export function useChair(sitting: string) {
       id: crypto.randomUUID?.() ?? `${device}-${Date.now().toString(36)}-${mine.length}`,
       device,
       seq: mine.length + 1,
-      at: await core.stamp(here()),
+      at: stamp(here()),
       kind,
       ...fields,
     }
     const kept = { event, n: events.value.length, sent: false }
     events.value = [...events.value, kept]
-    await Promise.all([stand(), writeLog(owner, sitting, [kept])])
-    void push()
+    const written = writeLog(owner, sitting, [kept]).then(() => void push())
+    await Promise.all([stand(), written])
     return event
   }
 
@@ -169,7 +172,7 @@ export function useChair(sitting: string) {
     const chairAt = doc.value?.plan.sitting.day.chair_at
     if (!core || !chairAt) return
     let set = 0 // twice: the clock may have been put forward between that day and this one
-    for (let n = 0; n < 2; n++) set += wall(chairAt) - wall(await core.stamp(right() + set))
+    for (let n = 0; n < 2; n++) set += wall(chairAt) - wall(stamp(right() + set))
     shift.value = set
     other.value = ''
     await stand()
@@ -195,11 +198,12 @@ export function useChair(sitting: string) {
     events.value = await readLog(owner, sitting)
     const p = await plan()
     if (!p) return void (trouble.value = 'away')
+    zone = p.sitting.day.timezone
     core = await openPlan(JSON.stringify(p))
     const begun = away.value ? events.value.length > 0 : await pull().catch(() => events.value.length > 0)
-    const stamp = await core.stamp(right())
+    const today = stamp(right())
     if (begun && away.value && events.value[0]) shift.value = (await recall<number>('shift:' + sitting)) ?? 0
-    else if (!begun && Math.abs(wall(p.sitting.day.chair_at) - wall(stamp)) > farOff) other.value = p.sitting.day.date
+    else if (!begun && Math.abs(wall(p.sitting.day.chair_at) - wall(today)) > farOff) other.value = p.sitting.day.date
     if (begun) await remember('shift:' + sitting, shift.value)
     await stand()
     void push()

@@ -14,6 +14,8 @@ export function onChange(then: (c: Change) => void) {
   return () => heard.splice(heard.indexOf(then), 1)
 }
 
+/** atChair is what shows what happened at a sitting. */
+export const atChair = (id: string) => [['chair', id], ['events', id], ['learned']]
 const reads: Record<string, (id: string) => unknown[][]> = {
   sitting: () => [['today'], ['days'], ['restock'], ['due'], ['skins'], ['clients']],
   client: (id) => [['clients'], ['client', id], ['skins']],
@@ -21,7 +23,7 @@ const reads: Record<string, (id: string) => unknown[][]> = {
   house: () => [['house'], ['me']],
   looks: () => [['looks']],
   people: () => [['people'], ['me']],
-  chair: () => [], // whoever stands at it reads on
+  chair: atChair, // whoever stands at it reads on
 }
 
 /** hear listens until it is stopped. The browser connects again by itself; what was missed meanwhile is read anew. */

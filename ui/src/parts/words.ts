@@ -40,6 +40,21 @@ export const wall = (local: string) => Date.parse(local.slice(0, 19) + 'Z')
 export const shifted = (local: string, seconds: number) =>
   new Date(wall(local) + seconds * 1000).toISOString().slice(0, 19)
 
+/**
+ * clockIn is what the wall clock of a time zone shows at a moment in ms: "2027-06-19T09:06:20". Where the browser does
+ * not know the zone, it is what the device's own clock shows, which stands in it.
+ */
+export function clockIn(timeZone: string, moment: number) {
+  const form = { dateStyle: 'short', timeStyle: 'medium' } as const
+  let format: Intl.DateTimeFormat
+  try {
+    format = new Intl.DateTimeFormat('sv-SE', { ...form, timeZone })
+  } catch {
+    format = new Intl.DateTimeFormat('sv-SE', form)
+  }
+  return format.format(moment).replace(' ', 'T')
+}
+
 const halfDay = 43_200 // seconds
 
 /**

@@ -6,10 +6,11 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Plan, type Schemas } from '../../api/client'
 import { deviceName } from '../../keep/device'
+import { atChair } from '../../keep/live'
 import { t } from '../../i18n'
 import Trouble from '../../parts/Trouble.vue'
 import StackSide from '../../stack/StackSide.vue'
-import { clock, sentence } from '../../parts/words'
+import { clock, clockIn, sentence } from '../../parts/words'
 import { written } from '../../i18n/format'
 import { useTheSitting } from '../sitting/useSitting'
 import Learned from './Learned.vue'
@@ -43,8 +44,8 @@ const tell = useMutation({
   mutationFn: async (said: { reads: Record<string, Wore>; text: string }) => {
     const device = await deviceName()
     const seq = past.value?.events.length ?? 0
-    const now = new Date((past.value?.now ?? Date.now()) + Date.now() - readAt)
-    const stamp = wallOf(now)
+    const now = (past.value?.now ?? Date.now()) + Date.now() - readAt
+    const stamp = clockIn(plan.value?.sitting.day.timezone ?? '', now)
     const events = [
       ...(Object.keys(said.reads).length ? [{ kind: 'wear', reads: said.reads }] : []),
       ...(said.text && said.text !== told.value.text ? [{ kind: 'note', text: said.text }] : []),
@@ -64,20 +65,9 @@ const tell = useMutation({
       }),
     )
   },
-  onSuccess: () =>
-    Promise.all(['events', 'chair', 'learned'].map((k) => queries.invalidateQueries({ queryKey: [k] }))),
+  onSuccess: () => Promise.all(atChair(id).map((queryKey) => queries.invalidateQueries({ queryKey }))),
 })
 const readAt = Date.now()
-/** wallOf is what the clock in the studio shows at a moment. */
-function wallOf(moment: Date) {
-  const parts = new Intl.DateTimeFormat('sv-SE', {
-    timeZone: plan.value?.sitting.day.timezone,
-    dateStyle: 'short',
-    timeStyle: 'medium',
-  }).format(moment)
-  return parts.replace(' ', 'T')
-}
-
 const link = useMutation({
   mutationFn: () => ask(api.POST('/api/sittings/{id}/wear-link', { params: { path: { id } } })),
 })
@@ -145,7 +135,7 @@ const named = (product: string) => plan.value?.sitting.kit.find((k) => k.id === 
       <p v-else-if="tell.isSuccess.value" role="status">{{ t('log.kept') }}</p>
       <WearForm
         v-if="past"
-        :key="past.last"
+        :key="JSON.stringify(told)"
         :from="plan.sitting.day.base_at"
         :until="plan.sitting.day.lift_at"
         :reads="told.reads"
