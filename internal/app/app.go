@@ -138,21 +138,18 @@ type Taste struct {
 
 // Me tells a person who they are, as the studio has it now.
 func (a *App) Me(ctx context.Context, who Actor) (me Me, err error) {
-	err = a.as(ctx, &who, self, func(tx pgx.Tx) error {
-		s, err := store.StudioOf(ctx, tx)
-		if err != nil {
-			return err
-		}
-		names, err := store.PeopleNames(ctx, tx)
-		me = Me{who.ID, who.Name, who.Email, who.Role, who.Role.Rights(), who.first, who.factor,
-			base64.StdEncoding.EncodeToString(who.seal), who.safety.IdleMin, who.safety.BackupDays, s.Name, s.Timezone,
-			names, method.Choice{}.Over(s.Method), s.Place, a.Demo, nil, Ways(s.Ways), who.taste}
-		if until := who.chair.Until; !until.IsZero() {
-			me.ChairUntil = &until
-		}
-		return err
-	})
-	return me, err
+	var s store.Studio
+	var names []string
+	if err := a.glance(ctx, &who, self, func(b *pgx.Batch) { store.QueueHouse(b, &s, &names) }); err != nil {
+		return Me{}, err
+	}
+	me = Me{who.ID, who.Name, who.Email, who.Role, who.Role.Rights(), who.first, who.factor,
+		base64.StdEncoding.EncodeToString(who.seal), who.safety.IdleMin, who.safety.BackupDays, s.Name, s.Timezone,
+		names, method.Choice{}.Over(s.Method), s.Place, a.Demo, nil, Ways(s.Ways), who.taste}
+	if until := who.chair.Until; !until.IsZero() {
+		me.ChairUntil = &until
+	}
+	return me, nil
 }
 
 // as does something on behalf of somebody, in one transaction of their studio, where their role includes it and nothing
@@ -163,27 +160,8 @@ func (a *App) as(ctx context.Context, who *Actor, right Right, work func(pgx.Tx)
 		enter = a.Store.AsOneself
 	}
 	err := enter(ctx, who.hash, a.Now(), func(tx pgx.Tx, b store.Bearer) error {
-		who.ID, who.Studio, who.Name, who.Email, who.Role = b.ID, b.StudioID, b.Name, b.Email, Role(b.Role)
-		who.session, who.studio, who.safety, who.factor, who.seal = b.Session.ID, b.Studio, b.Safety, b.Factor, b.Seal
-		who.taste = Taste{b.Language, b.Form}
-		who.first = []First{}
-		if b.MustChange {
-			who.first = append(who.first, FirstPassword)
-		}
-		if b.OwnersFactor && who.Role == Owner && !b.Factor {
-			who.first = append(who.first, FirstFactor)
-		}
-		if who.chair = b.Chair; right == door {
-			return work(tx)
-		}
-		if b.Chair.Locked {
-			return ErrLocked
-		}
-		if right != self && len(who.first) > 0 {
-			return ErrFirst
-		}
-		if right != self && !who.Role.May(right) {
-			return ErrForbidden
+		if err := who.is(&b, right); err != nil {
+			return err
 		}
 		return work(tx)
 	})
@@ -191,6 +169,49 @@ func (a *App) as(ctx context.Context, who *Actor, right Right, work func(pgx.Tx)
 		return ErrSignedOut
 	}
 	return err
+}
+
+// glance asks questions on behalf of somebody, in one round trip, where their role includes it and nothing comes
+// before it. Without an error the answers may be told.
+func (a *App) glance(ctx context.Context, who *Actor, right Right, questions func(*pgx.Batch)) error {
+	ask := a.Store.AskAs
+	if right == self {
+		ask = a.Store.AskAsOneself
+	}
+	b, err := ask(ctx, who.hash, a.Now(), questions)
+	if errors.Is(err, store.ErrNobody) {
+		return ErrSignedOut
+	}
+	if err != nil {
+		return err
+	}
+	return who.is(&b, right)
+}
+
+// is says who somebody is, as the studio has it now, and is an error where they may not do what they are about to.
+func (who *Actor) is(b *store.Bearer, right Right) error {
+	who.ID, who.Studio, who.Name, who.Email, who.Role = b.ID, b.StudioID, b.Name, b.Email, Role(b.Role)
+	who.session, who.studio, who.safety, who.factor, who.seal = b.Session.ID, b.Studio, b.Safety, b.Factor, b.Seal
+	who.taste = Taste{b.Language, b.Form}
+	who.first = []First{}
+	if b.MustChange {
+		who.first = append(who.first, FirstPassword)
+	}
+	if b.OwnersFactor && who.Role == Owner && !b.Factor {
+		who.first = append(who.first, FirstFactor)
+	}
+	who.chair = b.Chair
+	switch {
+	case right == door:
+		return nil
+	case b.Chair.Locked:
+		return ErrLocked
+	case right != self && len(who.first) > 0:
+		return ErrFirst
+	case right != self && !who.Role.May(right):
+		return ErrForbidden
+	}
+	return nil
 }
 
 // today is the date in the studio's time zone.

@@ -56,7 +56,7 @@ func (a *App) Clients(ctx context.Context, who Actor, words string, skip int) (l
 			return err
 		}
 		today, _ := a.today(s)
-		if err := store.NoteOnce(ctx, tx, who.ID, "list clients", a.Now().Add(-onceIn)); err != nil {
+		if err := store.NoteOnce(ctx, tx, who.ID, "list clients", a.Now()); err != nil {
 			return err
 		}
 		rows, err := store.Clients(ctx, tx, words, skip, clientsPage)

@@ -67,7 +67,7 @@ func (a *App) Days(ctx context.Context, who Actor, from day.Date, days int) (out
 		if err != nil {
 			return err
 		}
-		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now().Add(-onceIn)); err != nil {
+		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now()); err != nil {
 			return err
 		}
 		out = Days{From: from, Days: days, Today: today, Sittings: sittingLines(rows, loc)}

@@ -82,7 +82,7 @@ func (a *App) Due(ctx context.Context, who Actor) (out Due, err error) {
 		if out.Wash, err = store.ToWash(ctx, tx, washed()); err != nil {
 			return err
 		}
-		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now().Add(-onceIn)); err != nil {
+		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now()); err != nil {
 			return err
 		}
 		ahead, err = store.PlansAhead(ctx, tx, a.Now(), a.Now().AddDate(0, 0, restockDays))

@@ -212,9 +212,6 @@ func (a *App) Compare(ctx context.Context, who Actor, id uuid.UUID, q Comparison
 	return list, err
 }
 
-// onceIn is how often it is noted that somebody works on one sitting, when they try things out many times a second.
-const onceIn = 10 * time.Minute
-
 // standing reads a sitting for something to be tried on it, and notes that the client's record was read with it.
 func (a *App) standing(ctx context.Context, who *Actor, id uuid.UUID, act string) (s store.Sitting, h plan.Hand,
 	err error) {
@@ -225,7 +222,7 @@ func (a *App) standing(ctx context.Context, who *Actor, id uuid.UUID, act string
 		if h, err = handOf(s); err != nil {
 			return err
 		}
-		return store.AuditOnce(ctx, tx, who.ID, act, s.ClientID, a.Now().Add(-onceIn))
+		return store.AuditOnce(ctx, tx, who.ID, act, s.ClientID, a.Now())
 	})
 	return s, h, err
 }
@@ -257,7 +254,7 @@ func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err e
 		if err != nil {
 			return err
 		}
-		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now().Add(-onceIn)); err != nil {
+		if err := store.NoteOnce(ctx, tx, who.ID, "list sittings", a.Now()); err != nil {
 			return err
 		}
 		t = Today{Date: on, Today: today, Now: day.Wall(a.Now().In(loc)), Sittings: sittingLines(rows, loc)}
@@ -277,21 +274,6 @@ func (a *App) Today(ctx context.Context, who Actor, on day.Date) (t Today, err e
 		return nil
 	})
 	return t, err
-}
-
-// Sitting reads one sitting, and notes that the client's record was read with it.
-func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting, err error) {
-	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		s, err := store.SittingOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if out, err = a.sitting(who, s); err != nil {
-			return err
-		}
-		return store.Audit(ctx, tx, who.ID, "read sitting", s.ClientID)
-	})
-	return out, err
 }
 
 // sitting is a kept sitting as it is answered, in the language of who asks.

@@ -47,8 +47,8 @@ const (
 	bytesAtOnce  = 8 << 20
 )
 
-// notArchived is the tables of a studio that are not worth keeping: sign-ins end, and what was learned is reckoned.
-var notArchived = []string{"sessions", "learned", "digests"}
+// notArchived is the tables of a studio that are not worth keeping: sign-ins end, and the others are made anew.
+var notArchived = []string{"sessions", "learned", "digests", "answers", "booked"}
 
 // studioTables lists the tables of a studio, each after those that it leans on, with the columns that are written.
 func studioTables(ctx context.Context, tx pgx.Tx) (names []string, columns map[string][]string, err error) {

@@ -158,30 +158,75 @@ func (s *Store) AsOneself(ctx context.Context, hash []byte, now time.Time, work 
 	return s.as(ctx, s.door, hash, now, work)
 }
 
+// AskAs asks questions as As works, all of it in one round trip that also ends the transaction. They are answered
+// before anybody has looked at what whoever asks may: that is for the caller to do before an answer is told.
+func (s *Store) AskAs(ctx context.Context, hash []byte, now time.Time, questions func(*pgx.Batch)) (Bearer, error) {
+	return s.ask(ctx, s.Pool, hash, now, questions)
+}
+
+// AskAsOneself is AskAs for what somebody asks of their own sign-in.
+func (s *Store) AskAsOneself(ctx context.Context, hash []byte, now time.Time, questions func(*pgx.Batch)) (Bearer,
+	error) {
+	return s.ask(ctx, s.door, hash, now, questions)
+}
+
+func (s *Store) ask(ctx context.Context, pool *pgxpool.Pool, hash []byte, now time.Time,
+	questions func(*pgx.Batch)) (Bearer, error) {
+	var b Bearer
+	found := ErrNobody
+	var batch pgx.Batch
+	batch.Queue("begin read only")
+	bear(&batch, hash, &b, &found)
+	questions(&batch)
+	batch.Queue("commit").Exec(committed)
+	err := pool.SendBatch(ctx, &batch).Close()
+	if err == nil {
+		err = b.stands(found, now)
+	}
+	if err == nil && b.unseen(ctx, now) {
+		err = s.Enter(ctx, b.StudioID, func(tx pgx.Tx) error { return seen(ctx, tx, hash, now) })
+	}
+	return b, Reason(err)
+}
+
+// bear opens a transaction of the studio in which a session's token is somebody's, and reads who that is; found says
+// whether there is anybody.
+func bear(batch *pgx.Batch, hash []byte, b *Bearer, found *error) {
+	batch.Queue(`select set_config('app.session', $1, true)`, hex.EncodeToString(hash))
+	batch.Queue(`select set_config('app.studio_id',
+		coalesce((select studio_id::text from sessions where hash = $1), ''), true)`, hash)
+	batch.Queue(bearer, hash).QueryRow(func(row pgx.Row) error {
+		*found = row.Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
+			&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,
+			&b.Session.Device, &b.IdleMin, &b.LifeH, &b.OwnersFactor, &b.BackupDays, &b.Studio, &b.Seal,
+			&b.Language, &b.Form, &b.Chair.Until, &b.Chair.Code, &b.Chair.Locked)
+		return nil
+	})
+}
+
+// stands is ErrNobody where a session is gone, has lain idle or has lasted its time.
+func (b *Bearer) stands(found error, now time.Time) error {
+	if found == pgx.ErrNoRows || found == nil && b.over(now) {
+		return ErrNobody
+	}
+	return found
+}
+
+// unseen reports whether it is to be noted that a session is used.
+func (b *Bearer) unseen(ctx context.Context, now time.Time) bool {
+	return now.Sub(b.Session.Seen) >= seenEvery && ctx.Value(unattended{}) == nil
+}
+
 func (s *Store) as(ctx context.Context, pool *pgxpool.Pool, hash []byte, now time.Time,
 	work func(pgx.Tx, Bearer) error) error {
 	var b Bearer
-	var found error
-	opening := func(batch *pgx.Batch) {
-		batch.Queue(`select set_config('app.session', $1, true)`, hex.EncodeToString(hash))
-		batch.Queue(`select set_config('app.studio_id',
-			coalesce((select studio_id::text from sessions where hash = $1), ''), true)`, hash)
-		batch.Queue(bearer, hash).QueryRow(func(row pgx.Row) error {
-			found = row.Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
-				&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,
-				&b.Session.Device, &b.IdleMin, &b.LifeH, &b.OwnersFactor, &b.BackupDays, &b.Studio, &b.Seal,
-				&b.Language, &b.Form, &b.Chair.Until, &b.Chair.Code, &b.Chair.Locked)
-			return nil
-		})
-	}
+	found := ErrNobody
+	opening := func(batch *pgx.Batch) { bear(batch, hash, &b, &found) }
 	return begun(ctx, pool, opening, func(tx pgx.Tx) error {
-		if found == pgx.ErrNoRows || found == nil && b.over(now) {
-			return ErrNobody
+		if err := b.stands(found, now); err != nil {
+			return err
 		}
-		if found != nil {
-			return found
-		}
-		if now.Sub(b.Session.Seen) >= seenEvery && ctx.Value(unattended{}) == nil {
+		if b.unseen(ctx, now) {
 			note := func(tx pgx.Tx) error { return seen(ctx, tx, hash, now) }
 			var err error
 			if pool == s.door { // who holds one of its few does not ask for another

@@ -94,7 +94,7 @@ func KeepLearned(ctx context.Context, tx pgx.Tx, client uuid.UUID, stamp string,
 // has told how they wore: the latest first, some at most.
 func WearDue(ctx context.Context, tx pgx.Tx, from, to time.Time, now string, most int) ([]SittingLine, error) {
 	rows, err := tx.Query(ctx, lines+`where s.chair_at >= $1 and s.chair_at < $2 and s.cancelled_at is null
-			and s.sitting #>> '{day,lift_at}' < $3
+			and s.lift_at < $3
 			and not exists (select from events e where e.studio_id = s.studio_id and e.sitting_id = s.id
 				and e.body ->> 'kind' = 'wear')
 		order by s.chair_at desc, s.id limit $4`, from, to, now, most)

@@ -54,14 +54,37 @@ type Safety struct {
 	BackupDays   int
 }
 
+const studioColumns = `select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor,
+	backup_days, region, currency, emergency from studios where id = current_studio()`
+
+func (s *Studio) from(row pgx.Row) error {
+	return row.Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
+		&s.OwnersFactor, &s.BackupDays, &s.Region, &s.Currency, &s.Emergency)
+}
+
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
-	err = tx.QueryRow(ctx,
-		`select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor, backup_days,
-			region, currency, emergency from studios where id = current_studio()`).
-		Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
-			&s.OwnersFactor, &s.BackupDays, &s.Region, &s.Currency, &s.Emergency)
+	err = s.from(tx.QueryRow(ctx, studioColumns))
 	return s, err
+}
+
+// QueueHouse asks for the studio and the names of its people, by name.
+func QueueHouse(b *pgx.Batch, s *Studio, names *[]string) {
+	b.Queue(studioColumns).QueryRow(gone(s.from))
+	b.Queue(`select name from people where removed_at is null order by name`).Query(func(rows pgx.Rows) (err error) {
+		*names, err = pgx.CollectRows(rows, pgx.RowTo[string])
+		return err
+	})
+}
+
+// gone reads a row that is not there where nobody is signed in: then there is nothing to be told either.
+func gone(scan func(pgx.Row) error) func(pgx.Row) error {
+	return func(row pgx.Row) error {
+		if err := scan(row); err != pgx.ErrNoRows {
+			return err
+		}
+		return nil
+	}
 }
 
 // SaveHouse writes the studio's methods and notes, read at a version, or returns ErrStale where they have changed
@@ -84,15 +107,6 @@ func SaveStudio(ctx context.Context, tx pgx.Tx, s Studio) error {
 // SaveTaste writes in which language and form somebody has the program.
 func SaveTaste(ctx context.Context, tx pgx.Tx, id uuid.UUID, language, form string) error {
 	return one(tx.Exec(ctx, `update people set language = $2, form = $3 where id = $1`, id, language, form))
-}
-
-// PeopleNames lists the people of the transaction's studio by name.
-func PeopleNames(ctx context.Context, tx pgx.Tx) ([]string, error) {
-	rows, err := tx.Query(ctx, `select name from people where removed_at is null order by name`)
-	if err != nil {
-		return nil, err
-	}
-	return pgx.CollectRows(rows, pgx.RowTo[string])
 }
 
 // SaveSafety writes how long a sign-in of the transaction's studio lasts and what it needs.

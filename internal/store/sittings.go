@@ -47,14 +47,8 @@ type SittingLine struct {
 }
 
 const lines = `
-	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at,
-		coalesce(s.plan #>> '{prep,ready_at}', ''), coalesce((s.plan #>> '{prep,slack_s}')::int, 0),
-			coalesce(s.plan #>> '{skin,type}', ''),
-		jsonb_array_length(jsonb_path_query_array(s.plan,
-			'$.findings[*] ? (@.severity == "stop" && !exists(@.lifted))')),
-		jsonb_array_length(jsonb_path_query_array(s.plan, '$.findings[*] ? (@.severity == "caution")')),
-		coalesce(s.sitting ? 'told', false), coalesce(s.sitting #>> '{day,lift_at}', ''),
-		coalesce((s.plan #>> '{lift,minutes}')::float8, 0), s.version, s.cancelled_at is not null
+	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at, s.ready_at, s.slack_s, s.skin, s.stops,
+		s.cautions, s.told, s.lift_at, s.lift_min, s.version, s.cancelled_at is not null
 	from sittings s join clients c on c.id = s.client_id `
 
 // SittingsBetween lists the sittings whose chair time is in [from, to), by time.

@@ -32,12 +32,15 @@ func Audit(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client 
 	return err
 }
 
+// onceIn is how often it is noted that somebody does the same with the same, when they do it many times over.
+const onceIn = 10 * time.Minute
+
 // AuditOnce is Audit for what is done many times over: it is noted where the same person has not done the same with
-// the same record since a moment.
-func AuditOnce(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client uuid.UUID, since time.Time) error {
-	_, err := tx.Exec(ctx, `insert into audit (person_id, act, client_id) select $1, $2, $3 where not exists
-		(select from audit where client_id = $3 and person_id = $1 and act = $2 and at > $4)`, person, act,
-		client, since)
+// the same record lately.
+func AuditOnce(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, client uuid.UUID, now time.Time) error {
+	_, err := tx.Exec(ctx, `insert into audit (person_id, act, client_id, at) select $1, $2, $3, $4 where not exists
+		(select from audit where client_id = $3 and person_id = $1 and act = $2 and at > $5)`, person, act,
+		client, now, now.Add(-onceIn))
 	return err
 }
 
@@ -48,10 +51,10 @@ func Note(ctx context.Context, tx pgx.Tx, person uuid.UUID, act, about string) e
 }
 
 // NoteOnce is Note for what is done many times over.
-func NoteOnce(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, since time.Time) error {
-	_, err := tx.Exec(ctx, `insert into audit (person_id, act) select $1, $2 where not exists (select from audit
-		where studio_id = current_studio() and person_id = $1 and act = $2 and client_id is null and at > $3)`,
-		person, act, since)
+func NoteOnce(ctx context.Context, tx pgx.Tx, person uuid.UUID, act string, now time.Time) error {
+	_, err := tx.Exec(ctx, `insert into audit (person_id, act, at) select $1, $2, $3 where not exists (select from audit
+		where studio_id = current_studio() and person_id = $1 and act = $2 and client_id is null and at > $4)`,
+		person, act, now, now.Add(-onceIn))
 	return err
 }
 

@@ -205,10 +205,7 @@ func (s *server) sittings() {
 			}
 			return s.App.Today(ctx, who, date)
 		})
-	reads(s, "get-sitting", "/api/sittings/{id}", "One sitting with its plan",
-		func(ctx context.Context, who app.Actor, i *byID) (app.Sitting, error) {
-			return s.App.Sitting(ctx, who, i.ID)
-		})
+	s.getSitting()
 	writes(s, "add-sitting", http.MethodPost, "/api/sittings", "Plan a new sitting of a client",
 		func(ctx context.Context, who app.Actor, _ *sent, n app.NewSitting) (app.Sitting, error) {
 			return s.App.AddSitting(ctx, who, n)

@@ -101,7 +101,7 @@ func New(o Options) *Server {
 func isAnswer(c *echo.Context) bool { return strings.HasPrefix(c.Request().URL.Path, "/api/") }
 func isPacked(c *echo.Context) bool { return strings.HasSuffix(c.Request().URL.Path, ".gz") }
 func isFileOrLive(c *echo.Context) bool {
-	return !isAnswer(c) || isLive(c) || isArchive(c) || strings.HasPrefix(c.Request().URL.Path, photoPath)
+	return !isAnswer(c) || isLive(c) || isArchive(c) || isKept(c) || strings.HasPrefix(c.Request().URL.Path, photoPath)
 }
 func isAnswerOrPacked(c *echo.Context) bool { return isAnswer(c) || isPacked(c) }
 

@@ -87,14 +87,21 @@ interface Answer<T> {
   response: Response
 }
 
-/** ask unwraps an answer, or throws a Problem. */
-export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+const tags = new WeakMap<object, string>() // by which the server knows an answer again
+/** knownBy is the header that says of an answer that it is known. */
+export const knownBy = (answer: object) => ({ 'If-None-Match': tags.get(answer) })
+
+/** ask unwraps an answer, or throws a Problem; what is known already is the answer where the server says so. */
+export async function ask<T>(call: Promise<Answer<T>>, known?: T): Promise<T> {
   let answer: Answer<T>
   try {
     answer = await call
   } catch {
     throw new Problem(0, t('client.theServerDoesNotAnswer'))
   }
+  if (answer.response.status === 304 && known !== undefined) return known
+  const tag = answer.response.headers.get('ETag')
+  if (tag && answer.data) tags.set(answer.data, tag)
   if (answer.response.ok) return answer.data as T
   const e = (answer.error ?? {}) as { detail?: string; errors?: Fault[]; current?: unknown }
   throw new Problem(answer.response.status, e.detail ?? t('client.theServerGaveAnAnswer'), e.errors ?? [], e.current)

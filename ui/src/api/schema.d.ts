@@ -4801,7 +4801,10 @@ export interface operations {
     "get-sitting": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the ETag of what is known: then it is answered by 304 where it stands */
+                "If-None-Match"?: string;
+            };
             path: {
                 id: string;
             };
@@ -4812,11 +4815,21 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Content-Encoding"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["AppSitting"];
                 };
+            };
+            /** @description It is as it is known */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

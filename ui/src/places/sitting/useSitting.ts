@@ -2,7 +2,7 @@ import { t } from '../../i18n'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, toRaw, watch, type InjectionKey } from 'vue'
-import { api, ask, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
+import { api, ask, knownBy, Problem, type Fault, type Sitting, type SittingEdit } from '../../api/client'
 import { onChange } from '../../keep/live'
 import { useSealed } from '../../keep/seal'
 
@@ -20,9 +20,14 @@ type State = 'saved' | 'saving' | 'faulty' | 'away' | 'stale'
  */
 export function useSitting(id: string) {
   const queries = useQueryClient()
+  /** read reads the sitting; where it stands as it is known here it is not sent again. */
+  const read = () => {
+    const known = queries.getQueryData<Sitting>(['sitting', id])
+    return ask(api.GET('/api/sittings/{id}', { params: { path: { id }, header: known && knownBy(known) } }), known)
+  }
   const { data: saved, failureReason } = useQuery({
     queryKey: ['sitting', id],
-    queryFn: () => ask(api.GET('/api/sittings/{id}', { params: { path: { id } } })),
+    queryFn: read,
     staleTime: Infinity,
     structuralSharing: false, // a plan is large, and each is a new one
   })
@@ -178,7 +183,7 @@ export function useSitting(id: string) {
   // What another device saved appears by itself where nothing is being typed here.
   async function look() {
     if (state.value !== 'saved' || sending || !draft.value) return
-    const s = await ask(api.GET('/api/sittings/{id}', { params: { path: { id } } })).catch(() => undefined)
+    const s = await read().catch(() => undefined)
     if (!s || state.value !== 'saved' || sending || !draft.value || s.version <= draft.value.version) return
     absorb(s)
     news.value = true
