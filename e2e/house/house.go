@@ -59,6 +59,13 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	return on(ctx, unsafe, func(string) error { return nil }, func(url, _ string) error { return work(url) })
 }
 
+// WithLarge opens a house with durability, and a studio in it that can be made to grow; dsn is its database, as owner.
+func WithLarge(ctx context.Context, work func(l *Large, url, dsn string) error) error {
+	var l *Large
+	return on(ctx, false, func(dsn string) (err error) { l, err = NewLarge(ctx, dsn); return err },
+		func(url, dsn string) error { return work(l, url, dsn) })
+}
+
 // WithCrowd opens a house that has a crowd of studios in it; dsn is its database, as owner.
 func WithCrowd(ctx context.Context, size Size, work func(c Crowd, url, dsn string) error) error {
 	var c Crowd

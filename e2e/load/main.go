@@ -12,7 +12,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"net/http/cookiejar"
 	"os"
 	"slices"
 	"sync"
@@ -33,44 +32,44 @@ const (
 )
 
 func main() {
-	only := flag.Bool("crowd", false, "measure the crowd alone")
+	only := map[string]*bool{"crowd": flag.Bool("crowd", false, "measure the crowd alone"),
+		"ratios": flag.Bool("ratios", false, "measure the ratios alone")}
 	flag.Parse()
-	if *only {
-		if err := crowd(); err != nil {
-			fmt.Fprintln(os.Stderr, err)
-			os.Exit(1)
+	for name, work := range map[string]func() error{"crowd": crowd, "ratios": ratios} {
+		if *only[name] {
+			if err := work(); err != nil {
+				fmt.Fprintln(os.Stderr, err)
+				os.Exit(1)
+			}
+			return
 		}
-		return
 	}
 	err := house.With(context.Background(), false, func(url string) error {
-		if err := plans(url); err != nil {
+		took, err := plans(url)
+		if err != nil {
 			return err
 		}
+		report(fmt.Sprintf("plan request, %d/s open loop, %d requests", perSecond, len(took)), took)
 		if err := paints(url); err != nil {
 			return err
 		}
 		return requests(url)
 	})
-	if err = errors.Join(err, documents(), killed(), appends(), crowd()); err != nil {
+	if err = errors.Join(err, documents(), killed(), crowd(), ratios()); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
 }
 
 // plans sends plan requests at a fixed rate, whether or not earlier ones have been answered, spread over the sittings.
-func plans(root string) error {
-	jar, err := cookiejar.New(nil)
+func plans(root string) (took []time.Duration, err error) {
+	client, err := enter(root, demo.Email)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	client := &http.Client{Jar: jar, Timeout: 10 * time.Second}
 	var today app.Today
-	if err := call(client, "POST", root+"/api/session", map[string]string{"email": demo.Email,
-		"password": demo.Password}, nil); err != nil {
-		return err
-	}
 	if err := call(client, "GET", root+"/api/today?on=2027-06-19", nil, &today); err != nil {
-		return err
+		return nil, err
 	}
 	type sitting struct {
 		sync.Mutex
@@ -82,7 +81,7 @@ func plans(root string) error {
 		var s app.Sitting
 		url := root + "/api/sittings/" + line.ID.String()
 		if err := call(client, "GET", url, nil, &s); err != nil {
-			return err
+			return nil, err
 		}
 		in := s.Plan.Sitting
 		list[i] = &sitting{
@@ -99,7 +98,7 @@ func plans(root string) error {
 		}
 	}
 	var wait sync.WaitGroup
-	took := make([]time.Duration, perSecond*seconds)
+	took = make([]time.Duration, perSecond*seconds)
 	failed := make([]error, len(took))
 	tick := time.NewTicker(time.Second / perSecond)
 	defer tick.Stop()
@@ -122,11 +121,10 @@ func plans(root string) error {
 	wait.Wait()
 	for _, err := range failed {
 		if err != nil {
-			return err
+			return nil, err
 		}
 	}
-	report(fmt.Sprintf("plan request, %d/s open loop, %d requests", perSecond, len(took)), took)
-	return nil
+	return took, nil
 }
 
 func call(c *http.Client, method, url string, in, out any) error {

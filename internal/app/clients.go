@@ -89,7 +89,7 @@ func (a *App) Client(ctx context.Context, who Actor, id uuid.UUID) (c Client, er
 		if err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "read client", id)
+		return store.AuditOnce(ctx, tx, who.ID, "read client", id, a.Now())
 	})
 	return c, err
 }

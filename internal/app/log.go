@@ -172,7 +172,7 @@ func (a *App) Taught(ctx context.Context, who Actor, client uuid.UUID) (out Taug
 		if out, err = taught(ctx, tx, client, who.Tongue); err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "read client", client)
+		return store.AuditOnce(ctx, tx, who.ID, "read client", client, a.Now())
 	})
 	return out, err
 }

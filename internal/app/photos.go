@@ -123,7 +123,7 @@ func (a *App) Photos(ctx context.Context, who Actor, client uuid.UUID) (list []s
 		if list, err = store.PhotosOf(ctx, tx, client); err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "read client", client)
+		return store.AuditOnce(ctx, tx, who.ID, "read client", client, a.Now())
 	})
 	return list, err
 }

@@ -94,7 +94,7 @@ func (a *App) Skins(ctx context.Context, who Actor, client uuid.UUID) (list []Sk
 		if err != nil {
 			return err
 		}
-		return store.Audit(ctx, tx, who.ID, "read client", client)
+		return store.AuditOnce(ctx, tx, who.ID, "read client", client, a.Now())
 	})
 	return list, err
 }

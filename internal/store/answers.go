@@ -39,7 +39,8 @@ func QueueAnswer(b *pgx.Batch, a *Answer, sitting uuid.UUID, now time.Time, tong
 				where a.studio_id = t.studio_id and a.client_id = t.client_id and a.act = $7 and a.at > $8
 					and p.hash = $6)
 		from (select s.studio_id, s.client_id, `+tagged+` as tag from sittings s where s.id = $1) t`,
-		sitting, now, tongue+program, tongue, known, hash, act, now.Add(-onceIn)).QueryRow(gone(func(row pgx.Row) error {
+		sitting, now, tongue+program, tongue, known, hash, act, now.Add(-onceIn),
+	).QueryRow(gone(func(row pgx.Row) error {
 		err := row.Scan(&a.Client, &a.Tag, &a.Body, &a.Noted)
 		a.there = err == nil
 		return err

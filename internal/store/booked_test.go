@@ -19,7 +19,8 @@ func TestHowManySittingsAClientHasIsKeptThroughAllThatComesAndGoes(t *testing.T)
 			if err != nil || len(list) != 1 || list[0].ID != client {
 				t.Fatalf("%+v, %v", list, err)
 			}
-			if c := list[0]; c.Sittings != n || (c.Last == nil) != last.IsZero() || c.Last != nil && !c.Last.Equal(last) {
+			if c := list[0]; c.Sittings != n || (c.Last == nil) != last.IsZero() ||
+				c.Last != nil && !c.Last.Equal(last) {
 				t.Errorf("%d sittings, the last %v; not %d and %v", c.Sittings, c.Last, n, last)
 			}
 		}

@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"encoding/hex"
 	"time"
 
 	"github.com/google/uuid"
@@ -158,7 +157,7 @@ func (s *Store) AsOneself(ctx context.Context, hash []byte, now time.Time, work 
 	return s.as(ctx, s.door, hash, now, work)
 }
 
-// AskAs asks questions as As works, all of it in one round trip that also ends the transaction. They are answered
+// AskAs asks questions as As works, all of it in one round trip, which is a transaction of its own. They are answered
 // before anybody has looked at what whoever asks may: that is for the caller to do before an answer is told.
 func (s *Store) AskAs(ctx context.Context, hash []byte, now time.Time, questions func(*pgx.Batch)) (Bearer, error) {
 	return s.ask(ctx, s.Pool, hash, now, questions)
@@ -175,10 +174,8 @@ func (s *Store) ask(ctx context.Context, pool *pgxpool.Pool, hash []byte, now ti
 	var b Bearer
 	found := ErrNobody
 	var batch pgx.Batch
-	batch.Queue("begin read only")
 	bear(&batch, hash, &b, &found)
 	questions(&batch)
-	batch.Queue("commit").Exec(committed)
 	err := pool.SendBatch(ctx, &batch).Close()
 	if err == nil {
 		err = b.stands(found, now)
@@ -192,9 +189,7 @@ func (s *Store) ask(ctx context.Context, pool *pgxpool.Pool, hash []byte, now ti
 // bear opens a transaction of the studio in which a session's token is somebody's, and reads who that is; found says
 // whether there is anybody.
 func bear(batch *pgx.Batch, hash []byte, b *Bearer, found *error) {
-	batch.Queue(`select set_config('app.session', $1, true)`, hex.EncodeToString(hash))
-	batch.Queue(`select set_config('app.studio_id',
-		coalesce((select studio_id::text from sessions where hash = $1), ''), true)`, hash)
+	batch.Queue(`select enter($1)`, hash)
 	batch.Queue(bearer, hash).QueryRow(func(row pgx.Row) error {
 		*found = row.Scan(&b.ID, &b.StudioID, &b.Email, &b.Name, &b.Role, &b.PasswordHash,
 			&b.MustChange, &b.Factor, &b.Session.ID, &b.Session.PersonID, &b.Session.Since, &b.Session.Seen,

@@ -54,27 +54,24 @@ type Safety struct {
 	BackupDays   int
 }
 
-const studioColumns = `select id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor,
+const studioColumns = `id, name, timezone, place, method, notes, version, idle_min, life_h, owners_factor,
 	backup_days, region, currency, emergency from studios where id = current_studio()`
 
-func (s *Studio) from(row pgx.Row) error {
-	return row.Scan(&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
-		&s.OwnersFactor, &s.BackupDays, &s.Region, &s.Currency, &s.Emergency)
+func (s *Studio) columns() []any {
+	return []any{&s.ID, &s.Name, &s.Timezone, &s.Place, &s.Method, &s.Notes, &s.Version, &s.IdleMin, &s.LifeH,
+		&s.OwnersFactor, &s.BackupDays, &s.Region, &s.Currency, &s.Emergency}
 }
 
 // StudioOf reads the transaction's studio.
 func StudioOf(ctx context.Context, tx pgx.Tx) (s Studio, err error) {
-	err = s.from(tx.QueryRow(ctx, studioColumns))
+	err = tx.QueryRow(ctx, `select `+studioColumns).Scan(s.columns()...)
 	return s, err
 }
 
 // QueueHouse asks for the studio and the names of its people, by name.
 func QueueHouse(b *pgx.Batch, s *Studio, names *[]string) {
-	b.Queue(studioColumns).QueryRow(gone(s.from))
-	b.Queue(`select name from people where removed_at is null order by name`).Query(func(rows pgx.Rows) (err error) {
-		*names, err = pgx.CollectRows(rows, pgx.RowTo[string])
-		return err
-	})
+	b.Queue(`select array(select name from people where removed_at is null order by name), ` + studioColumns).
+		QueryRow(gone(func(row pgx.Row) error { return row.Scan(append([]any{names}, s.columns()...)...) }))
 }
 
 // gone reads a row that is not there where nobody is signed in: then there is nothing to be told either.

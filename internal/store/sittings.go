@@ -47,9 +47,10 @@ type SittingLine struct {
 }
 
 const lines = `
-	select s.id, s.client_id, c.name, s.title, s.artist, s.chair_at, s.base_at, s.ready_at, s.slack_s, s.skin, s.stops,
+	select s.id, s.client_id, coalesce((select c.name from clients c where c.studio_id = s.studio_id and
+			c.id = s.client_id), ''), s.title, s.artist, s.chair_at, s.base_at, s.ready_at, s.slack_s, s.skin, s.stops,
 		s.cautions, s.told, s.lift_at, s.lift_min, s.version, s.cancelled_at is not null
-	from sittings s join clients c on c.id = s.client_id `
+	from sittings s `
 
 // SittingsBetween lists the sittings whose chair time is in [from, to), by time.
 func SittingsBetween(ctx context.Context, tx pgx.Tx, from, to time.Time) ([]SittingLine, error) {

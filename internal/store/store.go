@@ -14,6 +14,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"net"
 	"net/url"
 	"slices"
@@ -167,6 +168,10 @@ const (
 	doorkeepers     = 4
 )
 
+// planning is how the database plans: each statement once on a connection, since all of them go by their indexes
+// whatever they are asked with, and planning one takes longer than doing it; and without compiling it.
+var planning = map[string]string{"plan_cache_mode": "force_generic_plan", "jit": "off"}
+
 // Open returns a store on the database at dsn, the address of AppDSN. It refuses one at which it would sign in as
 // somebody who owns tables or could become who does.
 func Open(ctx context.Context, dsn string) (*Store, error) {
@@ -181,6 +186,7 @@ func Open(ctx context.Context, dsn string) (*Store, error) {
 			"lock_timeout": lockWithin, "idle_in_transaction_session_timeout": idleWithin} {
 			cfg.ConnConfig.RuntimeParams[name] = strconv.FormatInt(within.Milliseconds(), 10)
 		}
+		maps.Copy(cfg.ConnConfig.RuntimeParams, planning)
 		if *pool, err = pgxpool.NewWithConfig(ctx, cfg); err != nil {
 			return nil, err
 		}

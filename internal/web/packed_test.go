@@ -52,7 +52,8 @@ func TestASittingIsAnsweredAsItIsKeptUntilItsVersionLanguageOrDayIsAnother(t *te
 		head.Get("Content-Type") != "application/json" || head.Get("Cache-Control") != "no-store" {
 		t.Fatalf("%d %v", status, head)
 	}
-	if status, head, again := h.asked(path, nil); status != 200 || head.Get("ETag") != tag || !bytes.Equal(again, first) {
+	if status, head, again := h.asked(path, nil); status != 200 || head.Get("ETag") != tag ||
+		!bytes.Equal(again, first) {
 		t.Errorf("read again, from what is kept: %d %v, %d bytes of %d", status, head, len(again), len(first))
 	}
 	for _, known := range []string{tag, "W/" + tag} {
@@ -68,7 +69,8 @@ func TestASittingIsAnsweredAsItIsKeptUntilItsVersionLanguageOrDayIsAnother(t *te
 		}
 	}
 	status, head, said := h.asked(path, map[string]string{"Accept-Language": "es", "If-None-Match": tag})
-	if status != 200 || head.Get("ETag") == tag || bytes.Equal(said, first) || !bytes.Contains(said, []byte("Lavarse las manos.")) {
+	if status != 200 || head.Get("ETag") == tag || bytes.Equal(said, first) ||
+		!bytes.Contains(said, []byte("Lavarse las manos.")) {
 		t.Errorf("in Spanish: %d %v %.120q", status, head, said)
 	}
 

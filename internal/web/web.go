@@ -50,6 +50,9 @@ type Server struct {
 	closing chan struct{}
 }
 
+// packet is how many bytes go into one packet of a network: to pack an answer that fits gains nothing.
+const packet = 1400
+
 const assetForever = "public, max-age=31536000, immutable"
 
 type server struct {
@@ -74,7 +77,8 @@ func New(o Options) *Server {
 	e.HTTPErrorHandler = echo.ProblemDetailsHTTPErrorHandler(false)
 	e.IPExtractor = behind(o.Proxies)
 	e.Use(s.traced, middleware.Recover(), s.headers, s.named, readable,
-		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, Skipper: isFileOrLive}),
+		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: packet,
+			Skipper: isFileOrLive}),
 		middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestCompression, Skipper: isAnswerOrPacked}),
 		echo.WrapMiddleware(refuseCrossOrigin), bodied, spoken, s.bearing)
 

@@ -59,6 +59,18 @@ alter table clients add column found_by text generated always as (found_by(name,
 -- Whether anybody told how a sitting wore is asked with every day that is looked at.
 create index events_of_wear on events (studio_id, sitting_id) where body ->> 'kind' = 'wear';
 
+-- Enters the studio in which a session's token is somebody's, for the rest of the transaction; none where there is none.
+-- +goose StatementBegin
+create function enter(token bytea) returns void language plpgsql as $$
+declare
+  studio text;
+  done   text := set_config('app.session', encode(token, 'hex'), true); -- by which the one row of sessions is seen
+begin
+  select studio_id into studio from sessions where hash = token;
+  done := set_config('app.studio_id', coalesce(studio, ''), true);
+end $$;
+-- +goose StatementEnd
+
 -- A sitting as it is answered, packed, in a language and by a program: made anew whenever the sitting has another
 -- version or another program answers, and may be thrown away. Health data.
 create table answers (
@@ -78,6 +90,7 @@ grant select, insert, update on answers to urncloth_app;
 
 -- +goose Down
 drop table answers;
+drop function enter(bytea);
 drop index events_of_wear;
 alter table clients drop column found_by;
 drop function found_by(text, text, jsonb);
