@@ -42,6 +42,7 @@ type serving struct {
 	address, data, metrics string
 	hosts, proxies         []string
 	demo, secure           bool
+	connections            int32
 	cert, key              string
 }
 
@@ -68,6 +69,7 @@ func serveCommand() *cobra.Command {
 	f := c.Flags()
 	f.StringVar(&s.address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"),
 		"address to listen on (URNCLOTH_ADDRESS)")
+	f.Int32Var(&s.connections, "connections", store.Workers, "connections to the database for work, beside five others")
 	f.StringVar(&s.metrics, "metrics", env("URNCLOTH_METRICS", ""),
 		"address to serve counts on, none without (URNCLOTH_METRICS)")
 	f.StringSliceVar(&s.hosts, "hosts", list("URNCLOTH_HOSTS"),
@@ -135,7 +137,10 @@ func list(name string) (words []string) {
 // withDatabase brings the database up to date and runs work on it, as its owner: the one of DATABASE_URL, or a private
 // cluster, which other commands may use beside it and the last one stops.
 func withDatabase(ctx context.Context, data string, work func(ctx context.Context, dsn string) error) error {
-	dsn := os.Getenv("DATABASE_URL")
+	dsn, err := addressOf("DATABASE_URL")
+	if err != nil {
+		return err
+	}
 	if dsn == "" {
 		cluster, err := pgserver.Start(ctx, data, false)
 		if err != nil {
@@ -158,13 +163,31 @@ func withDatabase(ctx context.Context, data string, work func(ctx context.Contex
 	return work(ctx, dsn)
 }
 
+// addressOf is the address of a database that a setting names, "" where it names none. Of several hosts the one is meant
+// that can be written to.
+func addressOf(name string) (string, error) {
+	dsn := os.Getenv(name)
+	if dsn == "" {
+		return "", nil
+	}
+	dsn, err := store.Writable(dsn)
+	if err != nil {
+		return "", badInput{fmt.Errorf("%s: %w", name, err)}
+	}
+	return dsn, nil
+}
+
 // opened is a store on a database, signed in to as the application: at DATABASE_APP_URL where that is set, else as
 // follows from the owner's address.
-func opened(ctx context.Context, dsn string) (*store.Store, error) {
-	if own := os.Getenv("DATABASE_APP_URL"); own != "" {
-		return store.Open(ctx, own)
+func (s *serving) opened(ctx context.Context, dsn string) (*store.Store, error) {
+	own, err := addressOf("DATABASE_APP_URL")
+	if err == nil && own == "" {
+		own, err = store.AppDSN(dsn)
 	}
-	return store.OpenBeside(ctx, dsn)
+	if err != nil {
+		return nil, err
+	}
+	return store.OpenWide(ctx, own, s.connections)
 }
 
 // prefixes reads the addresses and networks of proxies.
@@ -187,6 +210,9 @@ func prefixes(words []string) (out []netip.Prefix, err error) {
 func (s *serving) run(ctx context.Context) error {
 	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
 	defer stop()
+	if s.connections < 1 {
+		return badInput{fmt.Errorf("connections: there has to be one, not %d", s.connections)}
+	}
 	proxies, err := prefixes(s.proxies)
 	if err != nil {
 		return err
@@ -218,7 +244,7 @@ func (s *serving) run(ctx context.Context) error {
 			}
 			shown = &web.Demo{Email: demo.Email, Password: demo.Password}
 		}
-		kept, err := opened(inner, dsn)
+		kept, err := s.opened(inner, dsn)
 		if err != nil {
 			return err
 		}

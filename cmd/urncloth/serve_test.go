@@ -44,7 +44,7 @@ func folder(t *testing.T) string {
 func launched(t *testing.T, data string, args ...string) *running {
 	t.Helper()
 	cmd := exec.Command(os.Args[0], append([]string{"serve", "--address", "127.0.0.1:0", "--data", data}, args...)...)
-	cmd.Env = append(os.Environ(), "URNCLOTH_AS_PROGRAM=1", "DATABASE_URL=")
+	cmd.Env = append(os.Environ(), "URNCLOTH_AS_PROGRAM=1", "DATABASE_URL="+os.Getenv("URNCLOTH_TEST_DATABASE"))
 	out, err := cmd.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)

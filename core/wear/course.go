@@ -66,7 +66,6 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		for _, t := range s.TowelledAt {
 			st.towels = append(st.towels, at(t))
 		}
-		slices.SortFunc(st.towels, time.Time.Compare)
 		w.stretches = append(w.stretches, st)
 	}
 	slices.SortStableFunc(w.stretches, func(a, b stretch) int { return a.from.Compare(b.from) })

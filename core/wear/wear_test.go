@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/look"
@@ -150,6 +151,29 @@ func TestSunscreenThatSetsAfterBaseProtectsFromThenOn(t *testing.T) {
 		if bare := p.At.Clock() < "10:20"; bare != (p.SPF == 1) && p.At.Clock() != "10:20" && p.At.Clock() != "10:25" {
 			t.Errorf("at %s the factor is %v", p.At.Clock(), p.SPF)
 		}
+	}
+}
+
+func TestAFilmIsLostByTheMinuteHoweverADayIsCut(t *testing.T) {
+	whole := outdoors(t, segment(t, "12:00", "16:00", "sun", active))
+	cut := outdoors(t, segment(t, "12:00", "13:03", "sun", active), segment(t, "13:03", "16:00", "sun", active))
+	for name, up := range map[string]wear.TouchUp{"a coat": coat(t, "13:03", "mist"),
+		"a coat of a slower film": coat(t, "13:03", "spf")} {
+		a, b := checked(whole, up), checked(cut, up)
+		if d := a.Wear.DoseSED - b.Wear.DoseSED; a.Wear.DoseSED < 0.1 || d > 1e-9 || d < -1e-9 {
+			t.Errorf("%s between two moments of the grid: %v SED, and %v where the day is cut there", name,
+				a.Wear.DoseSED, b.Wear.DoseSED)
+		}
+	}
+	wet := func(clocks ...string) doc.Num {
+		return checked(outdoors(t, segment(t, "12:00", "16:00", "sun", swimming, func(s *day.Segment) {
+			for _, c := range clocks {
+				towelled(t, c)(s)
+			}
+		}))).Wear.DoseSED
+	}
+	if wet("13:00", "15:00") != wet("15:00", "13:00") || wet("13:00", "15:00") == wet("13:00") {
+		t.Error("the order in which towelling was told counts, or the second time does not")
 	}
 }
 

@@ -76,6 +76,27 @@ func appPassword(owners string) string {
 	return hex.EncodeToString(mac.Sum(nil))
 }
 
+// Writable is an address of a database that may name several hosts: the one of them that can be written to is meant,
+// unless it says otherwise. A standby beside it is passed over until it is promoted.
+func Writable(dsn string) (string, error) {
+	cfg, err := pgx.ParseConfig(dsn)
+	if err != nil {
+		return "", err
+	}
+	const name, value = "target_session_attrs", "read-write"
+	if cfg.ValidateConnect != nil || strings.Contains(dsn, name) {
+		return dsn, nil
+	}
+	u, err := url.Parse(dsn)
+	if err != nil || u.Scheme == "" {
+		return dsn + " " + name + "=" + value, nil
+	}
+	q := u.Query()
+	q.Set(name, value)
+	u.RawQuery = q.Encode()
+	return u.String(), nil
+}
+
 // within is an address with another user and password in it.
 func within(dsn, user, password string) (string, error) {
 	u, err := url.Parse(dsn)
@@ -164,8 +185,10 @@ const (
 	statementWithin = 8 * time.Second
 	lockWithin      = 4 * time.Second
 	idleWithin      = 10 * time.Second // of a transaction that does nothing
-	workers         = 12
 	doorkeepers     = 4
+
+	// Workers is how many connections work at once, unless somebody says otherwise.
+	Workers = 12
 )
 
 // planning is how the database plans: each statement once on a connection, since all of them go by their indexes
@@ -174,7 +197,10 @@ var planning = map[string]string{"plan_cache_mode": "force_generic_plan", "jit":
 
 // Open returns a store on the database at dsn, the address of AppDSN. It refuses one at which it would sign in as
 // somebody who owns tables or could become who does.
-func Open(ctx context.Context, dsn string) (*Store, error) {
+func Open(ctx context.Context, dsn string) (*Store, error) { return OpenWide(ctx, dsn, Workers) }
+
+// OpenWide is Open with so many connections for work.
+func OpenWide(ctx context.Context, dsn string, workers int32) (*Store, error) {
 	s := &Store{}
 	for pool, most := range map[**pgxpool.Pool]int32{&s.Pool: workers, &s.door: doorkeepers} {
 		cfg, err := pgxpool.ParseConfig(dsn)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -663,6 +664,47 @@ func TestAnAddressForTheApplicationIsTheOwnersWithAnotherSignIn(t *testing.T) {
 		if err != nil || cfg.User != store.Role || cfg.Password == "p" || cfg.Database != "x" {
 			t.Errorf("%s is read as %s, %v", got, cfg.User, err)
 		}
+	}
+}
+
+func TestOfSeveralHostsTheOneIsMeantThatCanBeWrittenToUnlessAnAddressSaysOtherwise(t *testing.T) {
+	for given, want := range map[string]string{
+		"postgres://o:p@10.0.0.1:5,10.0.0.2:6/x?sslmode=disable":        "10.0.0.1:5 10.0.0.2:6 read-write",
+		"postgres://o:p@a.example/x?sslmode=disable":                    "a.example:5432 read-write",
+		"host=a,b port=5,6 user=o password=p dbname=x sslmode=disable":  "a:5 b:6 read-write",
+		"postgres://o:p@a,b/x?sslmode=disable&target_session_attrs=any": "a:5432 b:5432 ",
+		"host=a user=o sslmode=disable target_session_attrs=read-only":  "a:5432 ",
+	} {
+		t.Setenv("PGPORT", "5432")
+		writable, err := store.Writable(given)
+		if err != nil {
+			t.Errorf("%s: %v", given, err)
+			continue
+		}
+		app, err := store.AppDSN(writable)
+		if err != nil {
+			t.Errorf("%s: %v", given, err)
+		}
+		for _, dsn := range []string{writable, app} {
+			cfg, err := pgx.ParseConfig(dsn)
+			if err != nil {
+				t.Errorf("%s becomes %s: %v", given, dsn, err)
+				continue
+			}
+			got := fmt.Sprintf("%s:%d ", cfg.Host, cfg.Port)
+			for _, f := range cfg.Fallbacks {
+				got += fmt.Sprintf("%s:%d ", f.Host, f.Port)
+			}
+			if strings.Contains(dsn, "read-write") {
+				got += "read-write"
+			}
+			if got != want {
+				t.Errorf("%s is read as %s, not %s", dsn, got, want)
+			}
+		}
+	}
+	if _, err := store.Writable("postgres://o@a:port/x"); err == nil {
+		t.Error("nonsense is taken for an address")
 	}
 }
 
