@@ -69,7 +69,8 @@ func serveCommand() *cobra.Command {
 	f := c.Flags()
 	f.StringVar(&s.address, "address", env("URNCLOTH_ADDRESS", "127.0.0.1:8080"),
 		"address to listen on (URNCLOTH_ADDRESS)")
-	f.Int32Var(&s.connections, "connections", store.Workers, "connections to the database for work, beside five others")
+	f.Int32Var(&s.connections, "connections", store.Workers,
+		"connections to the database for work, beside five others")
 	f.StringVar(&s.metrics, "metrics", env("URNCLOTH_METRICS", ""),
 		"address to serve counts on, none without (URNCLOTH_METRICS)")
 	f.StringSliceVar(&s.hosts, "hosts", list("URNCLOTH_HOSTS"),
@@ -163,8 +164,8 @@ func withDatabase(ctx context.Context, data string, work func(ctx context.Contex
 	return work(ctx, dsn)
 }
 
-// addressOf is the address of a database that a setting names, "" where it names none. Of several hosts the one is meant
-// that can be written to.
+// addressOf is the address of a database that a setting names, "" where it names none. Of several hosts the one is
+// meant that can be written to.
 func addressOf(name string) (string, error) {
 	dsn := os.Getenv(name)
 	if dsn == "" {

@@ -13,13 +13,13 @@ import (
 	"urncloth/internal/store"
 )
 
-// Large is one studio that grows: the same days with ever more of them behind. Its plans are cut down to what lists say
-// of a sitting, which stands beside them, so that a million fit: no list reads a plan.
+// Large is a studio of many sittings: the same days as a small one has, with ever more of them behind. Its plans are
+// cut down to what lists say of a sitting, which stands beside them, so that a million fit: no list reads a plan.
 type Large struct {
-	Email  string // its owner's; the password is the demo's
-	dsn    string
-	studio uuid.UUID
-	has    int
+	Sittings int
+	Email    string // its owner's; the password is the demo's
+	dsn      string
+	studio   uuid.UUID
 }
 
 // perLargeDay is how many sittings it has a day; firstClients have one each, those after them clientsOf.
@@ -36,25 +36,30 @@ func clientOf(sitting int) int {
 	return firstClients + (sitting-firstClients)/clientsOf
 }
 
-// NewLarge adds a studio that has nothing yet.
-func NewLarge(ctx context.Context, dsn string) (*Large, error) {
-	l := &Large{Email: "owner@large.example", dsn: dsn, studio: uuid.New()}
+// AddLarge adds a studio of so many sittings.
+func AddLarge(ctx context.Context, dsn string, sittings int) (*Large, error) {
+	l := &Large{Sittings: sittings, Email: fmt.Sprintf("owner-of-%d@large.example", sittings), dsn: dsn,
+		studio: uuid.New()}
 	hash, err := password.Hash(ctx, demo.Password)
 	if err != nil {
 		return nil, err
 	}
-	return l, l.as(ctx, func(tx pgx.Tx) error {
-		if err := store.AddStudio(ctx, tx, store.Studio{ID: l.studio, Name: "The Long Room",
+	if err := l.as(ctx, func(tx pgx.Tx) error {
+		if err := store.AddStudio(ctx, tx, store.Studio{ID: l.studio, Name: fmt.Sprint("A room of ", sittings),
 			Timezone: "Europe/Dublin"}); err != nil {
 			return err
 		}
-		_, err := store.AddPerson(ctx, tx, store.Person{Email: l.Email, Name: "Owner", Role: "owner", PasswordHash: hash})
+		_, err := store.AddPerson(ctx, tx, store.Person{Email: l.Email, Name: "Owner", Role: "owner",
+			PasswordHash: hash})
 		return err
-	})
+	}); err != nil {
+		return nil, err
+	}
+	return l, l.fill(ctx)
 }
 
-// Grow adds sittings until there are so many, with a client to some of them and a line in the trail for each.
-func (l *Large) Grow(ctx context.Context, to int) error {
+// fill adds the sittings, with a client to some of them and a line in the trail for each.
+func (l *Large) fill(ctx context.Context) error {
 	last := Morning.Truncate(24 * time.Hour).Add(9 * time.Hour)
 	if err := l.as(ctx, func(tx pgx.Tx) error {
 		for _, q := range []struct {
@@ -63,9 +68,9 @@ func (l *Large) Grow(ctx context.Context, to int) error {
 		}{
 			{`set local session_replication_role = replica`, nil}, // nobody has to be told of each
 			{`create temp table own on commit drop as select md5($1::text || i)::uuid as client, i
-				from generate_series($2::int, $3::int) i`, []any{l.studio, clientOf(l.has), clientOf(to - 1)}},
+				from generate_series($2::int, $3::int) i`, []any{l.studio, 0, clientOf(l.Sittings - 1)}},
 			{`insert into clients (id, name, record) select client, 'Client ' || i, d.record
-				from own, (select '{"name": "Client", "phototype": 2}'::jsonb as record) d on conflict do nothing`, nil},
+				from own, (select '{"name": "Client", "phototype": 2}'::jsonb as record) d`, nil},
 			{`insert into sittings (client_id, title, artist, chair_at, base_at, sitting, plan)
 				select own.client, 'A day', 'Owner', at, at + interval '1 hour',
 					jsonb_build_object('day', jsonb_build_object('lift_at', to_char(at + interval '8 hours',
@@ -75,10 +80,9 @@ func (l *Large) Grow(ctx context.Context, to int) error {
 				from generate_series($1::int, $2::int - 1) k
 					join own on own.i = case when k < $6 then k else $6 + (k - $6) / $3 end,
 					lateral (select $4::timestamptz - make_interval(days => k / $5, hours => k % $5) as at) t`,
-				[]any{l.has, to, clientsOf, last, perLargeDay, firstClients}},
+				[]any{0, l.Sittings, clientsOf, last, perLargeDay, firstClients}},
 			{`insert into booked select studio_id, client_id, count(*) from sittings where studio_id = $1
-				group by studio_id, client_id on conflict (studio_id, client_id) do update set n = excluded.n`,
-				[]any{l.studio}},
+				group by studio_id, client_id`, []any{l.studio}},
 			{`insert into audit (person_id, act, client_id) select p.id, 'read client', own.client
 				from people p, own, generate_series(1, $1) where p.studio_id = $2`, []any{clientsOf, l.studio}},
 		} {
@@ -90,7 +94,6 @@ func (l *Large) Grow(ctx context.Context, to int) error {
 	}); err != nil {
 		return err
 	}
-	l.has = to
 	c, err := pgx.Connect(ctx, l.dsn)
 	if err != nil {
 		return err

@@ -59,11 +59,9 @@ func With(ctx context.Context, unsafe bool, work func(url string) error) error {
 	return on(ctx, unsafe, func(string) error { return nil }, func(url, _ string) error { return work(url) })
 }
 
-// WithLarge opens a house with durability, and a studio in it that can be made to grow; dsn is its database, as owner.
-func WithLarge(ctx context.Context, work func(l *Large, url, dsn string) error) error {
-	var l *Large
-	return on(ctx, false, func(dsn string) (err error) { l, err = NewLarge(ctx, dsn); return err },
-		func(url, dsn string) error { return work(l, url, dsn) })
+// WithDatabase is With, with durability and the address of the database, as its owner.
+func WithDatabase(ctx context.Context, work func(url, dsn string) error) error {
+	return on(ctx, false, func(string) error { return nil }, work)
 }
 
 // WithCrowd opens a house that has a crowd of studios in it; dsn is its database, as owner.

@@ -37,7 +37,7 @@ const (
 	turn   = time.Second
 )
 
-// sizes is how many sittings the large studio has when its lists are measured.
+// sizes is how many sittings studios have whose lists are measured.
 var sizes = []int{100, 1_000, 10_000, 100_000, 1_000_000}
 
 // figures is where the ratios of before are kept, and allowed how much of one may be lost.
@@ -61,11 +61,11 @@ func ratios() error {
 	if err != nil {
 		return err
 	}
-	err = house.WithLarge(ctx, func(l *house.Large, url, dsn string) error {
+	err = house.WithDatabase(ctx, func(url, dsn string) error {
 		for _, measure := range []func() ([]ratio, error){
 			func() ([]ratio, error) { return nearest(ctx, url, dsn) },
 			func() ([]ratio, error) { return beside(url) },
-			func() ([]ratio, error) { return flat(ctx, l, url) },
+			func() ([]ratio, error) { return flat(ctx, url, dsn) },
 		} {
 			out, err := measure()
 			if list = append(list, out...); err != nil {
@@ -276,7 +276,7 @@ func fetched(who *http.Client, path string) error {
 	return nil
 }
 
-// lists is what is looked at in the large studio, by what it is.
+// lists is what is looked at in a studio, by what it is.
 func lists(url string, clients []app.ClientLine) map[string][]string {
 	day := func(n int) string { return house.Morning.AddDate(0, 0, -n).Format(time.DateOnly) }
 	of := func(n int) string { return url + "/api/clients/" + clients[n].ID.String() }
@@ -289,42 +289,59 @@ func lists(url string, clients []app.ClientLine) map[string][]string {
 	}
 }
 
-// flat measures the lists of a studio as it grows. Each ratio is the rate with most sittings over the best with fewer.
-func flat(ctx context.Context, l *house.Large, url string) (out []ratio, err error) {
-	who, err := enter(url, l.Email)
-	if err != nil {
-		return nil, err
-	}
-	best, last := map[string]float64{}, map[string]float64{}
+// flat measures the lists of studios of all sizes, in turn. Each ratio is the rate of the largest over the best of the
+// others.
+func flat(ctx context.Context, url, dsn string) (out []ratio, err error) {
+	people, looks := map[int]*http.Client{}, map[int]map[string][]string{}
 	for _, n := range sizes {
-		if err := l.Grow(ctx, n); err != nil {
+		l, err := house.AddLarge(ctx, dsn, n)
+		if err != nil {
+			return nil, err
+		}
+		if people[n], err = enter(url, l.Email); err != nil {
 			return nil, err
 		}
 		var clients []app.ClientLine
-		if err := call(who, "GET", url+"/api/clients", nil, &clients); err != nil {
+		if err := call(people[n], "GET", url+"/api/clients", nil, &clients); err != nil {
 			return nil, err
 		}
-		for name, rate := range last {
-			best[name], last[name] = max(best[name], rate), 0
-		}
-		var said []string
-		looks := lists(url, clients)
-		for range turns { // the best of them: what else this machine did meanwhile takes nothing away
-			for name, paths := range looks {
-				rate, err := rateOf(who, paths)
+		looks[n] = lists(url, clients)
+	}
+	rates := map[string]map[int]float64{}
+	for range turns + 1 {
+		for name := range looks[sizes[0]] {
+			if rates[name] == nil {
+				rates[name] = map[int]float64{}
+			}
+			for _, n := range sizes {
+				rate, err := rateOf(people[n], looks[n][name])
 				if err != nil {
 					return nil, err
 				}
-				last[name] = max(last[name], rate)
+				rates[name][n] += rate / (turns + 1)
 			}
 		}
-		for _, name := range slices.Sorted(maps.Keys(last)) {
-			said = append(said, fmt.Sprintf("%s %.0f/s", name, last[name]))
-		}
-		fmt.Printf("%9d sittings: %s\n", n, strings.Join(said, ", "))
 	}
-	for _, name := range slices.Sorted(maps.Keys(last)) {
-		out = append(out, ratio{"flat: " + name, last[name] / best[name]})
+	fmt.Printf("%-22s", "a client by a word") // every client's record is read for it: no ratio
+	for _, n := range sizes {
+		rate, err := rateOf(people[n], []string{url + "/api/clients?q=nobody"})
+		if err != nil {
+			return nil, err
+		}
+		fmt.Printf(" %8d: %.0f/s", n, rate)
+	}
+	fmt.Println()
+	for _, name := range slices.Sorted(maps.Keys(rates)) {
+		best := 0.0
+		fmt.Printf("%-22s", name)
+		for _, n := range sizes {
+			fmt.Printf(" %8d: %.0f/s", n, rates[name][n])
+			if n != sizes[len(sizes)-1] {
+				best = max(best, rates[name][n])
+			}
+		}
+		fmt.Println()
+		out = append(out, ratio{"flat: " + name, rates[name][sizes[len(sizes)-1]] / best})
 	}
 	return out, nil
 }

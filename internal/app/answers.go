@@ -68,9 +68,9 @@ func (a *App) Sitting(ctx context.Context, who Actor, id uuid.UUID) (out Sitting
 func (a *App) SittingPacked(ctx context.Context, who Actor, id uuid.UUID, known string) (p Packed, err error) {
 	now, tongue := a.Now(), string(who.Tongue.Named())
 	var kept store.Answer
-	if err := a.glance(ctx, &who, Work, func(b *pgx.Batch) {
-		store.QueueAnswer(b, &kept, id, now, tongue, program(), known, who.hash, readSitting)
-	}); err != nil {
+	wanted := store.Wanted{Sitting: id, Now: now, Tongue: tongue, Program: program(), Known: known, Hash: who.hash,
+		Act: readSitting}
+	if err := a.glance(ctx, &who, Work, func(b *pgx.Batch) { wanted.Queue(b, &kept) }); err != nil {
 		return p, err
 	}
 	if err := kept.There(); err != nil {
@@ -100,7 +100,7 @@ func (a *App) SittingPacked(ctx context.Context, who Actor, id uuid.UUID, known 
 	return p, err
 }
 
-// pack makes what is kept of a sitting to be answered. Its tag is that of store.QueueAnswer.
+// pack makes what is kept of a sitting to be answered. Its tag is that of store.Wanted.
 func (a *App) pack(who Actor, s store.Sitting) (p Packed, err error) {
 	out, err := a.sitting(who, s)
 	if err != nil {

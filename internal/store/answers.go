@@ -29,17 +29,25 @@ func (a *Answer) There() error {
 // tagged is the tag of a sitting s now, $2, for $3: a language and a program.
 const tagged = `s.version || case when s.base_at < $2 then 'p' else 'f' end || $3::text`
 
-// QueueAnswer asks for a sitting as it is kept to be answered, by a language and by a program, where it is not known by
-// its tag; and whether an act of whoever asks, known by the hash of their token, was noted lately.
-func QueueAnswer(b *pgx.Batch, a *Answer, sitting uuid.UUID, now time.Time, tongue, program, known string, hash []byte,
-	act string) {
+// Wanted is an answer that is asked for: of a sitting, at a moment, in a language and by a program. Known is the tag of
+// one that is had already; Hash is that of the token of whoever asks, for Act.
+type Wanted struct {
+	Sitting                uuid.UUID
+	Now                    time.Time
+	Tongue, Program, Known string
+	Hash                   []byte
+	Act                    string
+}
+
+// Queue asks for a sitting as it is kept to be answered, where it is not known; and whether the act was noted lately.
+func (w *Wanted) Queue(b *pgx.Batch, a *Answer) {
 	b.Queue(`select client_id, tag, case when tag <> $5 then (select k.body from answers k
 			where k.studio_id = t.studio_id and k.sitting_id = $1 and k.tongue = $4 and k.tag = t.tag) end,
 			exists (select from audit a join sessions p on p.person_id = a.person_id
 				where a.studio_id = t.studio_id and a.client_id = t.client_id and a.act = $7 and a.at > $8
 					and p.hash = $6)
 		from (select s.studio_id, s.client_id, `+tagged+` as tag from sittings s where s.id = $1) t`,
-		sitting, now, tongue+program, tongue, known, hash, act, now.Add(-onceIn),
+		w.Sitting, w.Now, w.Tongue+w.Program, w.Tongue, w.Known, w.Hash, w.Act, w.Now.Add(-onceIn),
 	).QueryRow(gone(func(row pgx.Row) error {
 		err := row.Scan(&a.Client, &a.Tag, &a.Body, &a.Noted)
 		a.there = err == nil

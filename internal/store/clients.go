@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"strconv"
 	"time"
 
 	"github.com/google/uuid"
@@ -29,23 +30,34 @@ type ClientLine struct {
 
 // clientLines are clients as lists have them. How many sittings each has is kept, not counted.
 const clientLines = `
-	select c.id, c.name, c.record, coalesce(b.n, 0), (select s.chair_at from sittings s
-		where s.studio_id = c.studio_id and s.client_id = c.id order by s.chair_at desc limit 1)
-	from clients c left join booked b on b.studio_id = c.studio_id and b.client_id = c.id `
+	select c.id, c.name, c.record,
+		coalesce((select b.n from booked b where b.studio_id = c.studio_id and b.client_id = c.id), 0),
+		(select s.chair_at from sittings s where s.studio_id = c.studio_id and s.client_id = c.id
+			order by s.chair_at desc limit 1)
+	from clients c `
 
 // Clients lists the clients whose name, allergies or notes contain words, whatever their case and accents, by name,
 // without those of the first pages.
 func Clients(ctx context.Context, tx pgx.Tx, words string, skip, limit int) ([]ClientLine, error) {
-	const page = `order by lower(c.name), c.id offset $1 limit $2`
-	ask, args := clientLines+page, []any{skip, limit}
+	where, args := ``, []any{}
 	if words != "" {
-		ask, args = clientLines+`where position(folded($3) in c.found_by) > 0 `+page, append(args, words)
+		where, args = `where position(folded($1) in c.found_by) > 0 `, append(args, words)
 	}
-	rows, err := tx.Query(ctx, ask, args...)
+	rows, err := tx.Query(ctx, clientLines+where+`order by lower(c.name), c.id`+page(skip, limit), args...)
 	if err != nil {
 		return nil, err
 	}
 	return pgx.CollectRows(rows, pgx.RowToStructByPos[ClientLine])
+}
+
+// page ends a statement with which rows of a list are asked for. They stand in it as they are: a statement is planned
+// once, and how many rows are wanted decides whether to go by an index.
+func page(skip, limit int) string {
+	text := " limit " + strconv.Itoa(limit)
+	if skip > 0 {
+		text += " offset " + strconv.Itoa(skip)
+	}
+	return text
 }
 
 // ClientOf reads one client.

@@ -97,7 +97,7 @@ func WearDue(ctx context.Context, tx pgx.Tx, from, to time.Time, now string, mos
 			and s.lift_at < $3
 			and not exists (select from events e where e.studio_id = s.studio_id and e.sitting_id = s.id
 				and e.body ->> 'kind' = 'wear')
-		order by s.chair_at desc, s.id limit $4`, from, to, now, most)
+		order by s.chair_at desc, s.id`+page(0, most), from, to, now)
 	if err != nil {
 		return nil, err
 	}

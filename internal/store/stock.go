@@ -103,7 +103,7 @@ func MovesOf(ctx context.Context, tx pgx.Tx, product string, most int) ([]Move, 
 	rows, err := tx.Query(ctx, `select m.product_id, m.sitting_id, coalesce(p.name, s.artist, ''), m.grams, m.pieces,
 			m.left_g, m.left_n, m.at
 		from stock m left join people p on p.id = m.person_id left join sittings s on s.id = m.sitting_id
-		where m.product_id = $1 order by m.id desc limit $2`, product, most)
+		where m.product_id = $1 order by m.id desc`+page(0, most), product)
 	if err != nil {
 		return nil, err
 	}

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"math"
 	"time"
 
 	"github.com/google/uuid"
@@ -70,12 +71,15 @@ func AuditOf(ctx context.Context, tx pgx.Tx, client uuid.UUID) ([]AuditLine, err
 
 // Trail lists what happened in the transaction's studio before an entry, the latest first; 0 begins with the last.
 func Trail(ctx context.Context, tx pgx.Tx, before int64, limit int) ([]TrailLine, error) {
+	if before == 0 {
+		before = math.MaxInt64
+	}
 	rows, err := tx.Query(ctx, `select a.id, a.at,
 			coalesce((select p.name from people p where p.studio_id = a.studio_id and p.id = a.person_id), ''), a.act,
 			a.client_id,
 			coalesce((select c.name from clients c where c.studio_id = a.studio_id and c.id = a.client_id), ''), a.about
 		from audit a
-		where a.studio_id = current_studio() and ($1 = 0 or a.id < $1) order by a.id desc limit $2`, before, limit)
+		where a.studio_id = current_studio() and a.id < $1 order by a.id desc`+page(0, limit), before)
 	if err != nil {
 		return nil, err
 	}

@@ -13,6 +13,9 @@ alter table sittings
   add column lift_at  text    generated always as (coalesce(sitting #>> '{day,lift_at}', '')) stored,       -- local
   add column lift_min float8  generated always as (coalesce((plan #>> '{lift,minutes}')::float8, 0)) stored;
 
+-- What is booked is asked by when it has to be ready.
+create index sittings_by_base on sittings (studio_id, base_at);
+
 -- How many sittings each client has, kept with every one that comes or goes: to count them takes as long as there are.
 create table booked (
   studio_id uuid not null default current_studio(),
@@ -100,5 +103,6 @@ create index clients_by_name on clients (studio_id, lower(name));
 drop trigger count_booked on sittings;
 drop function count_booked();
 drop table booked;
+drop index sittings_by_base;
 alter table sittings drop column ready_at, drop column slack_s, drop column skin, drop column stops,
   drop column cautions, drop column told, drop column lift_at, drop column lift_min;
