@@ -53,7 +53,7 @@ create function folded(text text) returns text language sql immutable as $$
   select translate(regexp_replace(normalize(lower(text), nfd), '[\u0300-\u036f]', '', 'g'), 'łøđı', 'lodi')
 $$;
 create function found_by(name text, notes text, record jsonb) returns text language sql immutable as $$
-  select folded(name || e'\n' || notes || coalesce(e'\n' || (select string_agg(told, e'\n')
+  select public.folded(name || e'\n' || notes || coalesce(e'\n' || (select string_agg(told, e'\n')
     from jsonb_array_elements_text(coalesce(record -> 'allergies', '[]')) told), ''))
 $$;
 -- +goose StatementEnd
