@@ -18,11 +18,15 @@ import (
 	"strings"
 	"sync"
 	"sync/atomic"
+	"testing"
 	"time"
 
 	"github.com/jackc/pgx/v5"
 	"golang.org/x/sync/errgroup"
 
+	"urncloth/core/plan"
+	"urncloth/core/sitting"
+	"urncloth/core/testutil"
 	"urncloth/demo"
 	"urncloth/e2e/house"
 	"urncloth/internal/app"
@@ -57,10 +61,12 @@ type ratio struct {
 // what is kept.
 func ratios() error {
 	ctx := context.Background()
-	list, err := appends()
+	list := planning()
+	kept, err := appends()
 	if err != nil {
 		return err
 	}
+	list = append(list, kept...)
 	err = house.WithDatabase(ctx, func(url, dsn string) error {
 		for _, measure := range []func() ([]ratio, error){
 			func() ([]ratio, error) { return nearest(ctx, url, dsn) },
@@ -75,6 +81,34 @@ func ratios() error {
 		return nil
 	})
 	return errors.Join(err, held(list))
+}
+
+// planning compares a full plan, and the check of one, with a fixed computation.
+func planning() (list []ratio) {
+	for _, work := range []struct {
+		name string
+		of   func(s *sitting.Sitting) func()
+	}{
+		{"a fixed computation over a full plan", func(s *sitting.Sitting) func() { return func() { plan.Make(s) } }},
+		{"a fixed computation over a full check", func(s *sitting.Sitting) func() {
+			p := plan.Make(s)
+			return func() { plan.Check(p) }
+		}},
+	} {
+		var before, after time.Duration
+		took := testing.Benchmark(func(b *testing.B) {
+			do := work.of(testutil.FullDay(b))
+			before = testutil.Reference()
+			for b.Loop() {
+				do()
+			}
+			after = testutil.Reference()
+		})
+		fixed := (before + after) / 2
+		fmt.Printf("%-40s %8.2f ms, %.2f ms\n", work.name, fixed.Seconds()*1000, float64(took.NsPerOp())/1e6)
+		list = append(list, ratio{work.name, float64(fixed.Nanoseconds()) / float64(took.NsPerOp())})
+	}
+	return list
 }
 
 // nearest compares one sitting and a small row as the API answers them with what is left by an empty answer and by the
@@ -307,6 +341,10 @@ func flat(ctx context.Context, url, dsn string) (out []ratio, err error) {
 		}
 		looks[n] = lists(url, clients)
 	}
+	before, err := readThrough(ctx, dsn)
+	if err != nil {
+		return nil, err
+	}
 	rates := map[string]map[int]float64{}
 	for range turns + 1 {
 		for name := range looks[sizes[0]] {
@@ -321,6 +359,9 @@ func flat(ctx context.Context, url, dsn string) (out []ratio, err error) {
 				rates[name][n] += rate / (turns + 1)
 			}
 		}
+	}
+	if err := untouched(ctx, dsn, before); err != nil {
+		return nil, err
 	}
 	fmt.Printf("%-22s", "a client by a word") // every client's record is read for it: no ratio
 	for _, n := range sizes {

@@ -6,8 +6,6 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
-	"strconv"
-	"strings"
 	"syscall"
 	"time"
 
@@ -59,12 +57,7 @@ func (p *Pair) Primary() *Server { return p.nodes[p.first] }
 
 // Kill kills the first process of the primary, as a machine dies: without a word.
 func (p *Pair) Kill() error {
-	b, err := os.ReadFile(filepath.Join(p.Primary().data, "postmaster.pid"))
-	if err != nil {
-		return err
-	}
-	line, _, _ := strings.Cut(string(b), "\n")
-	pid, err := strconv.Atoi(strings.TrimSpace(line))
+	pid, err := FirstProcess(p.Primary().data)
 	if err != nil {
 		return err
 	}

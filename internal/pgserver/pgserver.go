@@ -372,15 +372,20 @@ func (s *Server) ctl(verb string, args ...string) error {
 // one holds its shared memory, whose key is the data folder's own. Nobody else starts the server meanwhile: see alone.
 func (s *Server) bury() { _ = os.Remove(filepath.Join(s.data, "postmaster.pid")) }
 
+// FirstProcess is the number of the first process of the cluster whose data lie in a folder, as its pid file has it.
+func FirstProcess(data string) (int, error) {
+	b, err := os.ReadFile(filepath.Join(data, "postmaster.pid"))
+	if err != nil {
+		return 0, err
+	}
+	line, _, _ := strings.Cut(string(b), "\n")
+	return strconv.Atoi(strings.TrimSpace(line))
+}
+
 // running reports whether the server of this folder runs: its pid file names a process that lives and works in it. No
 // other process is ever signalled.
 func (s *Server) running() bool {
-	b, err := os.ReadFile(filepath.Join(s.data, "postmaster.pid"))
-	if err != nil {
-		return false
-	}
-	line, _, _ := strings.Cut(string(b), "\n")
-	pid, err := strconv.Atoi(strings.TrimSpace(line))
+	pid, err := FirstProcess(s.data)
 	if err != nil || pid <= 1 {
 		return false
 	}

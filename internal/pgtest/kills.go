@@ -174,12 +174,7 @@ func lost(ctx context.Context, a *app.App, studio uuid.UUID, said []string) (n i
 
 // kill kills the first process of the cluster in a folder, or one of those that work for somebody.
 func kill(dir string, worker bool) error {
-	b, err := os.ReadFile(filepath.Join(dir, "pg", "postmaster.pid"))
-	if err != nil {
-		return err
-	}
-	line, _, _ := strings.Cut(string(b), "\n")
-	pid, err := strconv.Atoi(strings.TrimSpace(line))
+	pid, err := pgserver.FirstProcess(filepath.Join(dir, "pg"))
 	if err != nil {
 		return err
 	}
