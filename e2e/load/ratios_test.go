@@ -7,7 +7,8 @@ import (
 )
 
 func TestABenchFailsWhereARatioFallsByMoreThanAQuarterOrIsNotKept(t *testing.T) {
-	text := []byte("| ratio | kept | runs |\n|---|---|---|\n| one sitting | 0.80 | – |\n| one sitting, prepared | 0.40 | – |\n")
+	text := []byte("| ratio | kept | runs |\n|---|---|---|\n| one sitting | 0.80 | – |\n" +
+		"| one sitting, prepared | 0.40 | – |\n")
 	for _, c := range []struct {
 		is   ratio
 		says string // "" where it holds
