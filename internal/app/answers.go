@@ -77,12 +77,12 @@ func (a *App) SittingPacked(ctx context.Context, who Actor, id uuid.UUID, known 
 		return p, err
 	}
 	p = Packed{kept.Tag, kept.Body}
-	make := p.Body == nil && p.Tag != known
-	if kept.Noted && !make {
+	anew := p.Body == nil && p.Tag != known
+	if kept.Noted && !anew {
 		return p, nil
 	}
 	err = a.as(ctx, &who, Work, func(tx pgx.Tx) error {
-		if make {
+		if anew {
 			s, err := store.SittingOf(ctx, tx, id)
 			if err != nil {
 				return err

@@ -81,7 +81,11 @@ func (p *Pair) Mend(ctx context.Context) error { return p.follow(ctx) }
 func (p *Pair) follow(ctx context.Context) error {
 	from, s := p.Primary(), p.nodes[1-p.first]
 	for s.running() {
-		time.Sleep(pause)
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(pause):
+		}
 	}
 	if err := os.RemoveAll(s.data); err != nil {
 		return err
