@@ -857,7 +857,7 @@ func TestWhatWouldDoIsThereAndReachesTheTarget(t *testing.T) {
 		t.Errorf("two-phase is used up: %q", got)
 	}
 	if got := instead(func(s *sitting.Sitting) { s.Kit.Find("biphase").EyeSafe = false }); strings.HasPrefix(got,
-		"Biphase") {
+		"Biphase") || !strings.Contains(got, "labelled for eyes, this would: ") || !strings.Contains(got, "two-phase") {
 		t.Errorf("two-phase is not for eyes: %q", got)
 	}
 }

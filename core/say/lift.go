@@ -150,6 +150,8 @@ var (
 	WipeTips     = row("lift.wipe_tips", "Draw it off {zones} with damp lint-free tips, between the lashes.")
 	OfItems      = row("lift.of_items", " ({items})")
 	ThisWould    = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
+	ThisNearEyes = row("lift.this_near_eyes",
+		"Nothing in this kit that may go so near the eye does; labelled for eyes, this would: {kinds}.")
 	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what}, and {has} are at hand.")
 	ItPronoun    = row("lift.it", "It")
 )
