@@ -37,7 +37,7 @@ var (
 	ShavedLate      = row("stack.shaved_late",
 		"Shaved at {time}, less than {sitting.shave_at_least} minutes before base.")
 	NoGuardian = row("stack.no_guardian",
-		"The client is {age} and no guardian is noted as present and consenting.")
+		"The client is {age} {age|year|years} old and no guardian is noted as present and consenting.")
 	NotForToddler = row("stack.not_for_toddler", "{item} is not for a child under {fit.toddler:words}.")
 	NewAdhesive   = row("stack.new_adhesive",
 		"{item} is a new adhesive: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} hours ahead.")
