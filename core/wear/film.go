@@ -184,7 +184,7 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 		r.curve = make([]Point, 0, len(w.grid))
 	}
 	for z := range s {
-		r.screen[z] = slices.Clone(s[z])
+		r.screen[z] = append(make([]film, 0, len(s[z])+len(coats)), s[z]...)
 	}
 	order := make([]int, len(coats))
 	for i := range order {

@@ -124,7 +124,7 @@ func (s *search) resume(pins []halt, begin int) {
 		}
 		m := l.next
 		if s.stand(&m, h) {
-			m.before = nil
+			m.before = 0
 			s.root = m
 		}
 	}

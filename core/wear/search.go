@@ -3,6 +3,7 @@ package wear
 import (
 	"math"
 	"slices"
+	"sync"
 	"time"
 
 	"urncloth/core/face"
@@ -49,6 +50,9 @@ type group struct {
 	adds  [2][3]float64 // what a coat adds, in still air and in wind
 	capTo [2]float64
 	class int // which zones' oil it goes with, -1 for none
+
+	from, to int     // its sums of logs
+	highest  float64 // what its films hold at most once coated
 }
 
 // class is zones that make oil alike.
@@ -72,6 +76,48 @@ type sum struct {
 // dims and kinds are how many sums of logs and classes of oil a trail holds. Nobody lays that many different first
 // coats; beyond it the last are left out of what decides between touch-ups, not of what is reported.
 const dims, kinds = 12, 6
+
+// desk is the room a search works in, cleared and used again by the next one. Trails are kept by number, without a
+// pointer in them, so that they are cheap to copy.
+type desk struct {
+	held   [][]trail
+	full   int // chunks of trails that are full
+	scores []score
+	chains []chain
+	leg    leg // that is followed
+}
+
+var desks = sync.Pool{New: func() any { return &desk{} }}
+
+// clear makes room for the triangle of steps between so many nodes.
+func (d *desk) clear(nodes int) {
+	for i := range d.held {
+		d.held[i] = d.held[i][:0]
+	}
+	d.full = 0
+	room := (nodes + 1) * (nodes + 2) / 2
+	d.scores, d.chains = slices.Grow(d.scores[:0], room), slices.Grow(d.chains[:0], room)
+}
+
+// hold keeps a trail; they are made by the hundred.
+func (d *desk) hold(m *trail) *trail {
+	if d.full < len(d.held) && len(d.held[d.full]) == figure.TrailsHeld {
+		d.full++
+	}
+	if d.full == len(d.held) {
+		d.held = append(d.held, make([]trail, 0, figure.TrailsHeld))
+	}
+	last := &d.held[d.full]
+	*last = append(*last, *m)
+	kept := &(*last)[len(*last)-1]
+	kept.self = d.full*figure.TrailsHeld + len(*last)
+	return kept
+}
+
+// byNumber is a trail that is held.
+func (d *desk) byNumber(n int) *trail {
+	return &d.held[(n-1)/figure.TrailsHeld][(n-1)%figure.TrailsHeld]
+}
 
 type search struct {
 	*course
@@ -102,7 +148,7 @@ type search struct {
 	work    int   // moments let go by so far
 	root    trail // where it begins: at base, or after the last interruption there was
 	begin   int   // node before which nothing new may come
-	slab    []trail
+	*desk
 }
 
 // halt is one interruption: a coat, or a blot alone.
@@ -125,7 +171,8 @@ type trail struct {
 	coated bool
 	logs   [dims]float64
 	free   [kinds]float64
-	before *trail
+	self   int     // its number among those that are held, 0 for none
+	before int     // the number of the one before
 	hope   float64 // what it promises, once asked
 }
 
@@ -136,6 +183,7 @@ func (m *trail) costly() float64 { return m.dose + figure.CoatCostsSED*float64(m
 func (s *search) prepare(early, resets []window) {
 	n := len(s.grid)
 	s.end = n
+	s.clear(n)
 	s.unkinds, s.kept, s.wind = make([]int, n), make([]bool, n), make([]int, n)
 	for k := range n {
 		for _, p := range s.pieces[k] {
@@ -174,16 +222,18 @@ func (s *search) nodes(list []window) (out [][2]int) {
 
 // list gathers the sums that ever hold anything.
 func (s *search) list() {
-	for i, g := range s.groups {
+	for i := range s.groups {
+		g := &s.groups[i]
+		g.from = len(s.sums)
+		g.highest = max(g.cap, g.capTo[0], g.capTo[1])
 		for r := range resistances {
 			if g.logs[r] == 0 && g.adds[0][r] == 0 && g.adds[1][r] == 0 {
 				continue
 			}
 			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}})
 		}
-	}
-	if len(s.sums) > dims {
-		s.sums = s.sums[:dims]
+		s.sums = s.sums[:min(len(s.sums), dims)]
+		g.to = len(s.sums)
 	}
 	if len(s.classes) > kinds {
 		s.classes = s.classes[:kinds]
@@ -196,8 +246,8 @@ func (s *search) light() {
 	s.floor, s.bare = make([]float64, n+1), make([]float64, n+1)
 	least, highest := 0.0, 0.0
 	for _, g := range s.groups {
-		highest = max(highest, g.cap, g.capTo[0], g.capTo[1])
-		least += g.share * num.Exp(-max(g.cap, g.capTo[0], g.capTo[1]))
+		highest = max(highest, g.highest)
+		least += g.share * num.Exp(-g.highest)
 	}
 	s.passes = newPassing(highest)
 	for k := n - 1; k >= 0; k-- {
@@ -239,7 +289,9 @@ func (s *search) walks() {
 			continue
 		}
 		s.steps[i] = s.stepsFrom(i)
-		s.rest[i] = make([]chain, n+1-i)
+		from := len(s.chains)
+		s.chains = s.chains[:from+n+1-i]
+		s.rest[i] = s.chains[from:]
 		rest := chain{s.steps[i][n-i-1], 0}
 		s.rest[i][n-i] = rest
 		for k := n - 1; k >= i; k-- {
@@ -257,7 +309,9 @@ func (s *search) walks() {
 
 // stepsFrom is the score of going from a coat at a node to each later one, and last to the end.
 func (s *search) stepsFrom(i int) []score {
-	list := make([]score, s.end-i)
+	from := len(s.scores)
+	s.scores = s.scores[:from+s.end-i]
+	list := s.scores[from:]
 	st := s.first
 	if i > 0 {
 		st = standing{coated: true, limit: s.formWet[s.wind[i]], laid: s.grid[i], glass: s.first.glass}
@@ -344,32 +398,39 @@ func (s *search) towelled(m *trail, k int) {
 // advance lets the time from one moment of the grid to the next go by.
 func (s *search) advance(m *trail, k int) {
 	s.work++
+	sums := s.sums
+	logs := m.logs[:len(sums)]
 	for n := range s.pieces[k] {
 		p := &s.pieces[k][n]
 		if n > 0 && p.towel {
-			for i := range m.logs {
-				m.logs[i] *= figure.KeptTowelled
+			for i := range logs {
+				logs[i] *= figure.KeptTowelled
 			}
 		}
 		if p.rate > 0 {
-			through, at := 0.0, 0
-			for i := range s.groups {
-				g, l := &s.groups[i], 0.0
-				for ; at < len(s.sums) && s.sums[at].group == i; at++ {
-					l += m.logs[at] * p.half[s.sums[at].resists]
-				}
-				highest := g.cap
-				if m.coated {
-					highest = max(g.cap, g.capTo[0], g.capTo[1])
-				}
-				through += g.share * s.passes.at(min(l, highest))
-			}
-			m.dose += p.rate * p.minutes / 60 * through
+			m.dose += p.rate * p.minutes / 60 * s.through(m, &p.half)
 		}
-		for i := range s.sums {
-			m.logs[i] *= p.keeps[s.sums[i].resists]
+		keeps := &p.keeps
+		for i := range logs {
+			logs[i] *= keeps[sums[i].resists]
 		}
 	}
+}
+
+// through is the share of the light that films let through when so much is left of each.
+func (s *search) through(m *trail, left *[3]float64) (through float64) {
+	for i := range s.groups {
+		g, l := &s.groups[i], 0.0
+		for at := g.from; at < g.to; at++ {
+			l += m.logs[at] * left[s.sums[at].resists]
+		}
+		highest := g.cap
+		if m.coated {
+			highest = g.highest
+		}
+		through += g.share * s.passes.at(min(l, highest))
+	}
+	return through
 }
 
 // tendedUntil is which classes an interruption blots when the next is so many minutes off: those that shine or would
@@ -456,9 +517,8 @@ func (s *search) find(a aim) found {
 	if a.best != nil {
 		r.value = a.least(a.best)
 	}
-	zero := s.root
-	r.at[zero.node] = []*trail{&zero}
-	for k := zero.node; k < s.end; k++ {
+	r.at[s.root.node] = []*trail{s.hold(&s.root)}
+	for k := s.root.node; k < s.end; k++ {
 		for _, m := range r.at[k] {
 			s.follow(r, m)
 		}
@@ -514,7 +574,7 @@ func (l *leg) to(s *search, r *run, j int) (ok bool) {
 	*next = l.on
 	s.oil(next, l.mask, minutes, worn)
 	next.score += s.resetMissed(k, j)
-	next.before, next.last = l.from, l.last
+	next.before, next.last = l.from.self, l.last
 	return next.shown <= r.shown+figure.SameMinutes
 }
 
@@ -529,7 +589,8 @@ func (s *search) follow(r *run, m *trail) {
 		r.whole = false
 		return
 	}
-	l := s.leaving(m)
+	l := &s.leg
+	*l = s.leaving(m)
 	first := max(m.node+1, s.begin)
 	if m.count >= r.count {
 		first = s.end
@@ -645,15 +706,6 @@ func (s *search) among(r *run, m *trail, kept []*trail) []*trail {
 	return kept
 }
 
-// hold keeps a trail; trails are made by the hundred.
-func (s *search) hold(m *trail) *trail {
-	if len(s.slab) == cap(s.slab) {
-		s.slab = make([]trail, 0, figure.TrailsHeld)
-	}
-	s.slab = append(s.slab, *m)
-	return &s.slab[len(s.slab)-1]
-}
-
 // hopeless reports whether a trail cannot become better than the best.
 func (s *search) hopeless(r *run, m *trail) bool {
 	dose := m.dose
@@ -666,10 +718,10 @@ func (s *search) hopeless(r *run, m *trail) bool {
 
 // promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
 func (s *search) promise(m *trail) float64 {
-	through, at := 0.0, 0
+	through := 0.0
 	for i := range s.groups {
 		l := 0.0
-		for ; at < len(s.sums) && s.sums[at].group == i; at++ {
+		for at := s.groups[i].from; at < s.groups[i].to; at++ {
 			l += m.logs[at]
 			if m.coat {
 				l += s.sums[at].adds[s.wind[m.node]]
@@ -786,20 +838,25 @@ func (s *search) plan() (list []halt, gap float64) {
 // from the first to the last.
 func (s *search) polished(list []halt) []halt {
 	best := s.value(list)
+	before := s.root // where one stands before the interruption that is looked at
 	for i := 0; i < len(list) && best != nil; i++ {
-		was := list[i]
+		was, gone := list[i], false
 		for _, h := range s.variants(was) {
-			other := slices.Clone(list)
-			if other[i] = h; h.node == 0 {
-				other = slices.Delete(other, i, i+1)
+			other := slices.Clone(list[i:])
+			if other[0] = h; h.node == 0 {
+				other = other[1:]
 			}
-			if v := s.value(other); v != nil && s.better(v, best) {
-				list, best = other, v
-				if h.node == 0 {
-					i--
+			if v := s.valueFrom(before, other); v != nil && s.better(v, best) {
+				list, best = append(list[:i:i], other...), v
+				if gone = h.node == 0; gone {
 					break
 				}
 			}
+		}
+		if gone {
+			i--
+		} else if on, ok := s.next(before, list[i]); ok {
+			before = on
 		}
 	}
 	return list
@@ -827,28 +884,37 @@ func (s *search) variants(h halt) []halt {
 }
 
 // value is what some interruptions come to, nil where they cannot be.
-func (s *search) value(list []halt) *trail {
-	r := &run{aim: endless}
-	m := s.root
-	for i := 0; i <= len(list); i++ {
-		l := s.leaving(s.hold(&m))
-		j := s.end
-		if i < len(list) {
-			j = list[i].node
-		}
-		if j <= m.node || j < s.begin || j > s.end || j == s.end && i < len(list) || !l.to(s, r, j) || !l.useful(s) {
+func (s *search) value(list []halt) *trail { return s.valueFrom(s.root, list) }
+
+// valueFrom is value from an interruption on.
+func (s *search) valueFrom(m trail, list []halt) *trail {
+	for _, h := range list {
+		next, ok := s.next(m, h)
+		if !ok {
 			return nil
 		}
-		m = l.next
-		if j == s.end {
-			m.score += s.steps[l.last][s.end-l.last-1]
-			return &m
-		}
-		if !s.stand(&m, list[i]) {
-			return nil
-		}
+		m = next
 	}
-	return nil
+	l := s.leaving(&m)
+	if !l.to(s, &run{aim: endless}, s.end) || !l.useful(s) {
+		return nil
+	}
+	end := l.next
+	end.score += s.steps[l.last][s.end-l.last-1]
+	return &end
+}
+
+// next leads a trail on to an interruption; ok is false where it cannot be.
+func (s *search) next(m trail, h halt) (on trail, ok bool) {
+	if h.node <= m.node || h.node < s.begin || h.node >= s.end {
+		return m, false
+	}
+	l := s.leaving(&m)
+	if !l.to(s, &run{aim: endless}, h.node) || !l.useful(s) {
+		return m, false
+	}
+	ok = s.stand(&l.next, h)
+	return l.next, ok
 }
 
 // stand puts a trail at an interruption; ok is false where it cannot be.
@@ -927,11 +993,11 @@ func (s *search) chosen() (list []halt, gap float64) {
 			}
 			continue
 		case open >= 0:
-			return halts(f.trail), float64(n - open)
+			return s.halts(f.trail), float64(n - open)
 		case !f.whole:
-			return halts(f.trail), figure.HalfGap
+			return s.halts(f.trail), figure.HalfGap
 		}
-		return halts(f.trail), unproven
+		return s.halts(f.trail), unproven
 	}
 	a.best = sure
 	return s.anyhow(a, most, few)
@@ -950,9 +1016,9 @@ func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
 		give()
 		if f := s.find(a); f.trail != nil {
 			if f.whole { // of the least shine; how kind it is was not compared
-				return halts(f.trail), figure.HalfGap
+				return s.halts(f.trail), figure.HalfGap
 			}
-			return s.safer(halts(f.trail)), float64(max(f.trail.count-few, 1))
+			return s.safer(s.halts(f.trail)), float64(max(f.trail.count-few, 1))
 		}
 	}
 	list = s.plainly()
@@ -1086,9 +1152,13 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 	return more, whole, sure
 }
 
-func halts(m *trail) (list []halt) {
-	for m = m.before; m != nil && m.before != nil; m = m.before {
-		list = append(list, halt{m.node, m.coat})
+// halts is the interruptions of a whole trail.
+func (s *search) halts(m *trail) (list []halt) {
+	for n := m.before; n > 0; {
+		m = s.byNumber(n)
+		if n = m.before; n > 0 {
+			list = append(list, halt{m.node, m.coat})
+		}
 	}
 	slices.Reverse(list)
 	return list

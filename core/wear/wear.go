@@ -301,6 +301,7 @@ func (p *planner) touchUps() []TouchUp {
 	p.choose()
 	s := p.search()
 	list, gap := s.plan()
+	desks.Put(s.desk)
 	p.gap = gap
 	var stops []stop
 	coats := p.coatsDone()
@@ -360,7 +361,7 @@ func (p *planner) powdered() face.Set {
 
 // search lays out the search of this day.
 func (p *planner) search() *search {
-	s := &search{course: p.course, budget: Budget(p.c), open: make([]bool, len(p.grid)),
+	s := &search{course: p.course, desk: desks.Get().(*desk), budget: Budget(p.c), open: make([]bool, len(p.grid)),
 		matte: p.c.Look.Finish == look.Matte, first: p.firstStanding()}
 	s.classes = p.classes()
 	s.blots = len(s.classes) > 0
