@@ -42,7 +42,7 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 			}
 		}
 		for _, f := range films {
-			list = append(list, thinned(f.layer, f.left))
+			list = append(list, thinned(*f.layer, f.left))
 		}
 		for _, d := range dusted {
 			if d.zones.Has(z) {

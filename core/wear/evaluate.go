@@ -174,7 +174,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			v.lays = append(v.lays, laid{d.p, d.film, d.zones})
 			for _, z := range d.zones.List() {
 				added[z] += d.film
-				alone[z] = append(alone[z], newFilm(stack.Layer{}, d.film, d.p.SPF, 0))
+				alone[z] = append(alone[z], newFilm(&stack.Layer{}, d.film, d.p.SPF, 0))
 			}
 		case d.Act == act.Apply && d.p != nil:
 			d.film = d.p.Kind.Of().Film

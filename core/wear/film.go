@@ -17,14 +17,14 @@ import (
 
 // film is one coat lying on a zone: how much is left of it, in mg/cm², and what its label says.
 type film struct {
-	layer   stack.Layer
+	layer   *stack.Layer
 	left    float64
 	spf     float64
 	log     float64 // ln of spf, 0 for none
 	resists int
 }
 
-func newFilm(l stack.Layer, left, spf float64, waterMin int) film {
+func newFilm(l *stack.Layer, left, spf float64, waterMin int) film {
 	return film{l, left, spf, num.Log(max(spf, 1)), resistance(waterMin)}
 }
 
@@ -66,7 +66,8 @@ func firstCoat(c *sitting.Case, layers *stack.Layers) screen {
 		stippled = face.BaseArea &^ c.Unmade()
 	}
 	for z := range face.N {
-		for i, l := range layers[z] {
+		for i := range layers[z] {
+			l := &layers[z][i]
 			p := c.Product(l.Product)
 			if p == nil || l.Kind.Of().Group != kit.Sunscreens {
 				continue
@@ -237,8 +238,10 @@ func (w *course) lay(s *screen, k *coat) {
 		}
 	}
 	for _, l := range k.lays {
+		layer := l.layer(k.at)
+		f := newFilm(&layer, l.film, l.product.SPF, l.product.WaterResistantMin)
 		for _, z := range l.zones.List() {
-			s[z] = append(s[z], newFilm(l.layer(k.at), l.film, l.product.SPF, l.product.WaterResistantMin))
+			s[z] = append(s[z], f)
 		}
 	}
 }
