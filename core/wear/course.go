@@ -69,6 +69,7 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		w.stretches = append(w.stretches, st)
 	}
 	slices.SortStableFunc(w.stretches, func(a, b stretch) int { return a.from.Compare(b.from) })
+	w.grid = make([]time.Time, 0, max(0, c.Until.Sub(c.BaseAt)/figure.Grid)+1)
 	for t := c.BaseAt; !t.After(c.Until); t = t.Add(figure.Grid) {
 		w.grid = append(w.grid, t)
 	}

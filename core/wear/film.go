@@ -137,17 +137,37 @@ func wide(c *sitting.Case, s *screen) face.Set {
 
 // over is the mean film on zones by area and the factor of the whole: area ÷ Σ (zone area ÷ zone factor).
 func (s *screen) over(c *sitting.Case, zones face.Set) (mean, factor float64) {
-	var area, grams, through, passes float64
-	var last []film
+	return s.overLike(s.like(c, zones))
+}
+
+// like is zones with the same films on them: one of them, and the area of all.
+type like struct {
+	zone face.Zone
+	area float64
+}
+
+// like sorts zones by their films: what happens to one then happens to all, until something is laid on some.
+func (s *screen) like(c *sitting.Case, zones face.Set) (list []like) {
+	list = make([]like, 0, face.N)
 	for _, z := range zones.List() {
-		area += c.Area[z]
-		for i := range s[z] {
-			grams += s[z][i].left * c.Area[z]
+		i := slices.IndexFunc(list, func(o like) bool { return alike(s[o.zone], s[z]) })
+		if i < 0 {
+			i, list = len(list), append(list, like{zone: z})
 		}
-		if z == zones.First() || !alike(s[z], last) { // neighbours mostly are
-			passes, last = num.Exp(-logFactor(s[z])), s[z]
+		list[i].area += c.Area[z]
+	}
+	return list
+}
+
+func (s *screen) overLike(list []like) (mean, factor float64) {
+	var area, grams, through float64
+	for _, k := range list {
+		films := s[k.zone]
+		area += k.area
+		for i := range films {
+			grams += films[i].left * k.area
 		}
-		through += c.Area[z] * passes
+		through += k.area * num.Exp(-logFactor(films))
 	}
 	if area == 0 {
 		return 0, 1
@@ -161,6 +181,7 @@ type reckoned struct {
 	dose   float64
 	screen screen
 	after  []float64 // the factor just after each touch-up
+	like   []like    // its zones by their films, until something is laid
 }
 
 // coat is what one touch-up does to films at an instant: zones blotted, and films laid.
@@ -187,6 +208,7 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 	for z := range s {
 		r.screen[z] = append(make([]film, 0, len(s[z])+len(coats)), s[z]...)
 	}
+	r.like = r.screen.like(w.c, zones)
 	order := make([]int, len(coats))
 	for i := range order {
 		order[i] = i
@@ -196,7 +218,8 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 	lay := func(until time.Time) {
 		for ; next < len(order) && !coats[order[next]].at.After(until); next++ {
 			w.lay(&r.screen, &coats[order[next]])
-			_, r.after[order[next]] = r.screen.over(w.c, zones)
+			r.like = r.screen.like(w.c, zones)
+			_, r.after[order[next]] = r.screen.overLike(r.like)
 		}
 	}
 	for k, t := range w.grid {
@@ -207,14 +230,14 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 			}
 			lay(p.from)
 			if drawn && i == 0 {
-				r.curve = append(r.curve, w.point(k, &r, zones))
+				r.curve = append(r.curve, w.point(k, &r))
 			}
-			w.pass(&r, p, zones)
+			w.pass(&r, p)
 		}
 		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
 			lay(t)
 			if drawn {
-				r.curve = append(r.curve, w.point(k, &r, zones))
+				r.curve = append(r.curve, w.point(k, &r))
 			}
 		}
 	}
@@ -258,14 +281,14 @@ func (l *laid) layer(at time.Time) stack.Layer {
 	}
 }
 
-func (w *course) point(k int, r *reckoned, zones face.Set) Point {
+func (w *course) point(k int, r *reckoned) Point {
 	t := w.grid[k]
 	p := Point{At: day.Wall(t), Place: day.Indoors, DoseSED: doc.Num(r.dose)}
 	if s := w.during(t); s != nil {
 		p.Place = s.Place
 	}
 	p.UVI = w.index(k)
-	mean, factor := r.screen.over(w.c, zones)
+	mean, factor := r.screen.overLike(r.like)
 	p.Film, p.SPF = doc.Num(mean), doc.Num(factor)
 	return p
 }
@@ -286,16 +309,12 @@ func (w *course) index(k int) doc.Num {
 }
 
 // pass lets a piece of the day go by.
-func (w *course) pass(r *reckoned, p *piece, zones face.Set) {
+func (w *course) pass(r *reckoned, p *piece) {
 	if p.rate > 0 {
-		var area, through, passes float64
-		var last []film
-		for _, z := range zones.List() {
-			area += w.c.Area[z]
-			if z == zones.First() || !alike(r.screen[z], last) {
-				passes, last = num.Exp(-logAfter(r.screen[z], &p.half)), r.screen[z]
-			}
-			through += w.c.Area[z] * passes
+		var area, through float64
+		for _, k := range r.like {
+			area += k.area
+			through += k.area * num.Exp(-logAfter(r.screen[k.zone], &p.half))
 		}
 		if area > 0 {
 			r.dose += p.rate * p.minutes / 60 * through / area
