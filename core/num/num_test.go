@@ -1,6 +1,8 @@
 package num
 
 import (
+	"encoding/binary"
+	"hash/fnv"
 	"math"
 	"math/rand/v2"
 	"testing"
@@ -65,5 +67,46 @@ func TestTheBitsAreTheSameOnEveryMachine(t *testing.T) {
 		if math.Float64bits(k.got) != k.bits {
 			t.Errorf("%x, want %x", math.Float64bits(k.got), k.bits)
 		}
+	}
+	r, sum := rand.New(rand.NewPCG(4, 4)), fnv.New64a()
+	for range 100_000 {
+		x, y := r.Float64()*120-60, r.Float64()*3
+		for _, v := range []float64{Exp(x), Exp(x / 1000), Log(y), Log(y * 1e9), Log(1 + y/1e6), Pow(y, x/10),
+			Pow(y, math.Round(y*8))} {
+			if err := binary.Write(sum, binary.LittleEndian, v); err != nil {
+				t.Fatal(err)
+			}
+		}
+	}
+	if got := sum.Sum64(); got != 0xc1814aac6302985b {
+		t.Errorf("700,000 values: %#x", got)
+	}
+}
+
+func TestPowersByWholeNumbersAreProductsAndNoMore(t *testing.T) {
+	product := 1.0
+	for n := 1; n <= mostTimes; n++ {
+		product *= 1.1
+		if n == 1 {
+			product = 1.1
+		}
+		if got := Pow(1.1, float64(n)); got != product {
+			t.Errorf("1.1 to the %d: %v, the product is %v", n, got, product)
+		}
+	}
+	if got, want := Pow(1.1, mostTimes+1), Exp((mostTimes+1)*Log(1.1)); got != want {
+		t.Errorf("beyond %d by the series: %v, want %v", mostTimes, got, want)
+	}
+	if got := Pow(0, 0.5); got != 0 {
+		t.Errorf("nought to the half: %v", got)
+	}
+}
+
+func TestExpHoldsOutToItsBounds(t *testing.T) {
+	if got := Exp(mostExp); math.IsInf(got, 1) || Exp(mostExp+0.01) != math.Inf(1) {
+		t.Errorf("exp of %v is %v", mostExp, got)
+	}
+	if got := Exp(leastExp); got == 0 || Exp(leastExp-0.01) != 0 {
+		t.Errorf("exp of %v is %v", leastExp, got)
 	}
 }

@@ -320,7 +320,7 @@ func (s *search) stepsFrom(i int) []score {
 	for j := i + 1; j <= s.end; j++ {
 		for n := range s.pieces[j-1] {
 			p := &s.pieces[j-1][n]
-			if j-1 > i || n > 0 {
+			if i == 0 || j-1 > i || n > 0 { // a coat laid at that very moment comes after a towel
 				st.comeDue(p)
 			}
 			late += st.pass(s.course, p, nil)
@@ -763,13 +763,12 @@ func (s *search) oilAsGood(m, o *trail) bool {
 	return true
 }
 
-// tending is the zone-minutes of shine that stay whatever is blotted, and how many blots it takes at the least. Where
-// labels break keep_free, what is laid then tends shine too.
-func (s *search) tending(broken bool) (shown float64, blots int) {
+// tending is the zone-minutes of shine that stay whatever is blotted, how many blots it takes at the least, and at
+// the most. Where labels break keep_free, what is laid then tends shine too.
+func (s *search) tending(broken bool) (shown float64, least, most int) {
 	for i := range s.classes {
 		k := &s.classes[i]
-		free, n, grid := k.free, 0, figure.Grid.Minutes()
-		at := 0
+		free, at, grid := k.free, 0, figure.Grid.Minutes()
 		for j := 1; j <= s.worn && s.blots; j++ {
 			if j < s.worn && (s.kept[j] && !broken || j >= s.end) {
 				continue
@@ -779,7 +778,7 @@ func (s *search) tending(broken bool) (shown float64, blots int) {
 			blot := at > 0 && free+k.rate*minutes > figure.ShineFrom+figure.Same
 			after, _ := afterBlot(free, k.rate, minutes, blot, k.powders, false)
 			if blot {
-				n++
+				most++
 			}
 			shown += k.zones * shownFor(after, k.rate, minutes)
 			free, at = after+k.rate*minutes, j
@@ -787,9 +786,9 @@ func (s *search) tending(broken bool) (shown float64, blots int) {
 		if !s.blots {
 			shown += k.zones * shownFor(free, k.rate, s.wear)
 		}
-		blots = max(blots, s.fewest(k, 0, k.free, false))
+		least = max(least, s.fewest(k, 0, k.free, false))
 	}
-	return shown, blots
+	return shown, least, max(least, most)
 }
 
 // fewest is how few blots keep a class from shining from a node on, were every moment free for them.
@@ -971,8 +970,11 @@ func (s *search) better(a, b *trail) bool {
 // chosen searches for the interruptions.
 func (s *search) chosen() (list []halt, gap float64) {
 	chain := s.ahead()
-	shown, blots := s.tending(chain.score>>missBits&(1<<keepBits-1) > 0)
-	few := max(chain.coats, blots)
+	shown, least, blots := s.tending(chain.score>>missBits&(1<<keepBits-1) > 0)
+	few := chain.coats
+	if shown == 0 { // where some shine cannot be helped, fewer blots may do as well
+		few = max(few, least)
+	}
 	a := aim{score: chain.score, shown: shown, tended: shown == 0}
 	unproven := 0.0
 	more, whole, sure := s.affords(&a, chain)
@@ -1000,7 +1002,7 @@ func (s *search) chosen() (list []halt, gap float64) {
 		return s.halts(f.trail), unproven
 	}
 	a.best = sure
-	return s.anyhow(a, most, few)
+	return s.anyhow(a, most, max(few, open)) // fewer than that were seen not to do
 }
 
 // anyhow gives up, one by one, what cannot all be had: the least shine, the reset, the budget; and in the end lays the
@@ -1100,7 +1102,7 @@ func (s *search) thorough(a aim) found {
 	if quick.whole {
 		return quick
 	}
-	if s.work > s.allowed(figure.SearchWork) {
+	if s.work > s.allowed(figure.SearchWork) || a.stride > 1 {
 		return quick
 	}
 	a.width, a.work = math.MaxInt32, s.allowed(figure.ExactWork)
@@ -1126,9 +1128,8 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 	}
 	blots := s.root.count - s.root.coats // before the search begins
 	for n := range figure.MoreTouchUps + 1 {
-		f := s.find(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
-			coats: labels.coats + n, count: labels.coats + n + blots, least: leastDose, plain: true,
-			width: figure.FewTrails, stride: stride, work: math.MaxInt32})
+		f := s.thorough(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
+			coats: labels.coats + n, count: labels.coats + n + blots, least: leastDose, plain: true, stride: stride})
 		whole = whole && f.whole
 		if f.trail == nil {
 			continue

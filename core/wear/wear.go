@@ -374,7 +374,8 @@ func (p *planner) search() *search {
 		s.open[k] = coats && k > 0 && t.Before(p.c.Until) && p.form.face(p.windy(t)) != nil
 	}
 	var early, resets []window
-	if first := p.c.FirstSun; coats && !p.wary() && p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() {
+	if first := p.c.FirstSun; coats && !p.wary() && p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() &&
+		!p.lastSun.Before(first.Add(figure.EarlyUntil)) { // a shorter outing is nearly over by then
 		early = append(early, window{first.Add(figure.EarlyFrom), first.Add(figure.EarlyUntil)})
 	}
 	if p.long() && s.blots {
