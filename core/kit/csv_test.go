@@ -48,7 +48,9 @@ func TestATableWithFaultsNamesEveryRowAndField(t *testing.T) {
 		"bad,Bad,nectar,999,much,perhaps,\n" +
 		",Nameless,toner,,,,\n" +
 		"ok,Again,toner,,,,\n" +
-		"wide,Wide,toner,,,,,,,\n"
+		"wide,Wide,toner,,,,,,,\n" +
+		"much,Much,toner,,Inf,,\n" +
+		"hex,Hex,toner,,0x10,,\n"
 	good, faults, refused := kit.ReadCSV(say.English, []byte(table))
 	if refused != nil || len(good) != 1 || good[0].ID != "ok" || !good[0].EyeSafe || good[0].Price != 12.5 {
 		t.Fatalf("%v %+v", refused, good)
@@ -57,7 +59,8 @@ func TestATableWithFaultsNamesEveryRowAndField(t *testing.T) {
 	for _, want := range []string{"1 mood is not a known column", `3 kind "nectar" is not a kind`,
 		"3 spf 999 is not between 0 and 150", `3 price needs a number, not the text "much"`,
 		`3 eye_safe needs true or false, not the text "perhaps"`, "4 id is missing",
-		`5 id "ok" is already the id of row 2`, "6  has 10 cells, the header 7"} {
+		`5 id "ok" is already the id of row 2`, "6  has 10 cells, the header 7",
+		`7 price needs a number, not the text "Inf"`, `8 price needs a number, not the text "0x10"`} {
 		if !strings.Contains(got, want) {
 			t.Errorf("%q is not named in %s", want, got)
 		}
@@ -140,7 +143,7 @@ func TestNoCellIsOneThatASpreadsheetRunsUnderCommasOrSemicolonsAndAllComeBack(t 
 	var names []string
 	for _, bad := range []string{"=1+1", "+1", "-1", "@x", "\"=1", "'=1"} {
 		names = append(names, bad, "a;"+bad, "a;;"+bad, "a\n"+bad, "a,"+bad, "a\";"+bad, "a\t"+bad, "a; "+bad,
-			"a;'"+bad)
+			"a;'"+bad, ";"+bad)
 	}
 	var k kit.Kit
 	for i, name := range names {

@@ -22,9 +22,12 @@ func (ch *chooser) whole() float64 {
 	lists := make([][]sequence, len(ch.groups))
 	for i, g := range ch.groups {
 		for _, t := range ch.tiers(g) {
-			if lists[i] = ch.everySequence(g, t); len(lists[i]) > 0 {
+			if lists[i] = ch.everySequence(g, t, false); len(lists[i]) > 0 {
 				break
 			}
+		}
+		if len(lists[i]) == 0 { // nothing reaches the target: what leaves least
+			lists[i] = ch.everySequence(g, tier{anyOf, anyOf}, true)
 		}
 	}
 	least := math.Inf(1)
@@ -40,6 +43,10 @@ func (ch *chooser) whole() float64 {
 			}
 			next := at
 			next.set, next.cost, next.pads = at.set|q.set, at.cost+q.cost, at.pads+q.pads
+			next.faces = at.faces + q.faces
+			if !ch.groups[i].held {
+				next.skin |= q.set
+			}
 			if ch.groups[i].carries() {
 				next.rubbed = at.rubbed.or(q.rubbed)
 			}
@@ -47,25 +54,55 @@ func (ch *chooser) whole() float64 {
 		}
 	}
 	combine(0, partial{})
+	if math.IsInf(least, 1) { // what could only go along with passes that the face does not make
+		var riding []*group
+		for _, g := range ch.groups {
+			if g.rides {
+				riding = append(riding, g)
+			}
+		}
+		if ch.apart() {
+			least = ch.whole()
+		}
+		for _, g := range riding {
+			g.rides = true
+		}
+	}
 	return least
 }
 
 // everySequence is the cheapest sequence that reaches the target for each set of removers, and of those that go along,
-// of every multiset of up to five passes in order that skin bears.
-func (ch *chooser) everySequence(g *group, t tier) []sequence {
+// of every multiset of up to five passes in order that skin bears. In vain it is those that leave least, each pass of
+// which takes its part.
+func (ch *chooser) everySequence(g *group, t tier, vain bool) []sequence {
 	best := map[ends]sequence{}
+	least := math.Inf(1)
 	first := ch.firstOn(g, t.first)
+	house := ch.searchOf(g, t) // what the house asks of a sequence
 	var grow func(q sequence, left []float64, from int, film, rubs float64, filmed bool, washed int)
 	grow = func(q sequence, left []float64, from int, film, rubs float64, filmed bool, washed int) {
 		before := g.worst(left)
-		if before <= Target(g.like)+figure.Same {
+		if vain && before < least-figure.Same {
+			least = before
+			clear(best)
+		}
+		if before <= Target(g.like)+figure.Same || vain && before <= least+figure.Same {
 			r := q
 			if film > welcome(ch.c, g.like)+figure.Same {
 				r.cost += figure.CautionCost
 			}
+			if house.wants() && !house.second(r) {
+				r.cost += figure.WantedCost
+			}
+			if house.unchecked(r) {
+				r.cost += figure.WantedCost
+			}
 			at := ends{set: r.set, along: r.along, rubbed: r.rubbed}
 			if ch.scarce() {
 				at.pads = r.pads
+			}
+			if ch.faces >= 0 {
+				at.faces = r.faces
 			}
 			if old, there := best[at]; !there || r.cost < old.cost {
 				best[at] = r
@@ -93,12 +130,16 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 				}
 				wash := k.way == wayWorked && turnOf(p.Kind) == turnWash
 				tooMany := wash && (washed >= 2 || washed >= 1 && washed < len(q.passes))
-				if used >= mostOf(g.like) || rubs+k.rubs > g.bears+figure.Same || tooMany {
+				if used >= mostOf(g.like) || rubs+k.rubs > g.bears+figure.Same || tooMany ||
+					wash && ch.refused && film > 0 {
 					continue
 				}
 				next := make([]float64, len(left))
 				for i, b := range g.binders {
 					next[i] = left[i] * ch.leaves(g, k, b, before)
+				}
+				if vain && g.worst(next) > (1-figure.LeastTaken)*before+figure.Same {
+					continue
 				}
 				nf := film * (1 - washes[p.Kind])
 				held := filmed
@@ -107,6 +148,7 @@ func (ch *chooser) everySequence(g *group, t tier) []sequence {
 					held = k.way == wayHeld
 				}
 				with := sequence{pads: q.pads + ch.padsFor(g, k, filmed), set: q.set | 1<<r, rubbed: q.rubbed,
+					faces:  q.faces + ch.facesFor(g, k),
 					passes: append(append([]pass{}, q.passes...), k),
 					along:  q.along, cost: q.cost + ch.price(g, k, len(q.passes) > 0, filmed)}
 				switch {
@@ -137,8 +179,11 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 		"foam_cleanser"}
 	binders := []look.Binder{"water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film",
 		"spf_film", "magnetic_liner"}
-	tried := 0
-	for n := range 350 {
+	tried, vain := 0, 0
+	for n := range 460 {
+		if testing.Short() && n == 100 {
+			return
+		}
 		s := test.With(t, func(s *sitting.Sitting) {
 			s.Client.Sensitivity = r.IntN(4)
 			s.Kit = kit.Kit{}
@@ -155,26 +200,43 @@ func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
 		if n%3 == 0 {
 			s.Kit = append(s.Kit, kit.Product{ID: "pads", Name: "pads", Kind: kit.CottonPad, Count: test.P(r.IntN(5))})
 		}
+		if n%2 == 0 {
+			anyHabits(r, s)
+		}
 		c := sitting.Open(s)
 		var on [face.N]Loads
-		for _, z := range []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes, face.Neck} {
-			if r.IntN(2) > 0 {
+		zones := []face.Zone{face.Eyelids, face.Lips, face.Cheeks, face.UnderEyes, face.Neck, face.Brows}
+		for i, k := range r.Perm(len(zones)) {
+			if z := zones[k]; i < 3 {
 				on[z] = Loads{"care": 1, binders[r.IntN(len(binders))]: float64(1 + r.IntN(3))}
 			}
 		}
 		ch := newChooser(c, &on, 1, nil)
 		want := ch.whole()
 		_, got := ch.choose()
-		if math.IsInf(want, 1) {
-			continue
-		}
 		tried++
-		if got > want+1e-9 {
+		if ch.missed {
+			vain++
+		}
+		if math.Abs(got-want) > 1e-9 {
 			t.Errorf("case %d: the search finds %.4f, trying all %.4f", n, got, want)
 		}
 	}
-	if tried < 200 {
-		t.Errorf("only %d of 350 cases could be solved: too few were tried", tried)
+	if tried-vain < 220 || vain < 100 {
+		t.Errorf("of %d cases %d cannot be solved: too few of either were tried", tried, vain)
+	}
+}
+
+// anyHabits picks any option for some methods of removal, with a mitt or two.
+func anyHabits(r *rand.Rand, s *sitting.Sitting) {
+	s.Method = method.Choice{}
+	for _, m := range method.All(say.English) {
+		if m.Part == "lift" && r.IntN(3) == 0 {
+			s.Method[m.Key] = m.Options[r.IntN(len(m.Options))].ID
+		}
+	}
+	if r.IntN(2) == 0 {
+		s.Kit = append(s.Kit, kit.Product{ID: "mitt", Name: "mitt", Kind: kit.Mitt, Count: test.P(1 + r.IntN(2))})
 	}
 }
 

@@ -89,11 +89,9 @@ func (e *evaluation) why(a *asking, option method.OptionID) string {
 		if first == nil || g.turn() > 0 || !g.like.OnFace() {
 			continue
 		}
-		s := ch.searchOf(g, tier{ch.plain(g).open, first})
-		s.vain, s.honest = true, sequence{left: g.worst(g.start)}
-		s.walk(node{left: g.start}, figure.MostOfAll)
-		if on == nil || s.honest.left > worst.left {
-			worst, on = s.honest, g
+		q := ch.honest(g, tier{ch.plain(g).open, first}, 0, figure.MostOfAll)[0]
+		if on == nil || q.left > worst.left {
+			worst, on = q, g
 		}
 	}
 	if on == nil {

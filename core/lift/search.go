@@ -25,8 +25,10 @@ type search struct {
 	pass1  float64           // no pass costs less
 	opts   [][]pass          // by allowed remover
 	nodes  int
-	vain   bool // no sequence reaches the target: what leaves least is sought
-	honest sequence
+	target float64 // the worst binder's share
+	parts  bool    // every pass takes its part of the worst binder
+	least  bool    // it is only asked how little can be left
+	fewest float64 // and that is it
 }
 
 // ends is what of a sequence matters to the whole.
@@ -107,10 +109,18 @@ func (ch *chooser) sequences(g *group) (list []sequence, reached bool) {
 			return list, true
 		}
 	}
-	s := ch.searchOf(g, tier{anyOf, anyOf})
-	s.vain, s.honest = true, sequence{left: g.worst(g.start), cost: 0}
-	s.walk(node{left: g.start, film: g.film}, figure.MostOfAll-g.had)
-	return []sequence{s.honest}, false
+	return ch.honest(g, tier{anyOf, anyOf}, g.film, figure.MostOfAll-g.had), false
+}
+
+// honest is the sequences of which none leaves less, where no pass may take less than its part of the worst binder:
+// how little can be left is found first, and then the cheapest ways to it.
+func (ch *chooser) honest(g *group, t tier, film float64, most int) []sequence {
+	s := ch.searchOf(g, t)
+	s.least, s.target = true, 0
+	s.walk(node{left: g.start, film: film}, most)
+	ways := ch.searchOf(g, t)
+	ways.parts, ways.target = true, s.fewest
+	return ways.run(film, most)
 }
 
 func (ch *chooser) searchOf(g *group, t tier) *search {
@@ -121,6 +131,8 @@ func (ch *chooser) searchOf(g *group, t tier) *search {
 		first:   ch.firstOn(g, t.first),
 		best:    map[ends]sequence{},
 		pass1:   math.Inf(1),
+		target:  Target(g.like),
+		fewest:  g.worst(g.start),
 		least1:  slices.Repeat([]float64{1}, len(g.binders)),
 	}
 	for n, r := range g.allowed {
@@ -156,26 +168,34 @@ func (ch *chooser) leaves(g *group, k pass, b look.Binder, worst float64) float6
 
 // searched is the cheapest sequences of a tier, none where it does not reach the target.
 func (ch *chooser) searched(g *group, t tier) (list []sequence) {
-	s := ch.searchOf(g, t)
-	most := figure.MostOfAll - g.had
-	for deep := 1; deep <= most && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
-		s.walk(node{left: g.start, film: g.film}, deep)
+	return ch.searchOf(g, t).run(g.film, figure.MostOfAll-g.had)
+}
+
+// run is the cheapest sequences of at most so many passes that reach the target.
+func (s *search) run(film float64, most int) (list []sequence) {
+	start, most := node{left: s.g.start, film: film}, max(0, most)
+	for deep := 0; deep <= most && len(s.best) == 0; deep++ { // a first answer, to measure the rest by
+		s.walk(start, deep)
 	}
 	if len(s.best) == 0 {
 		return nil
 	}
-	s.walk(node{left: g.start, film: g.film}, most)
+	s.walk(start, most)
 	for _, q := range s.best {
 		if q.cost <= s.bound(&q) {
 			list = append(list, q)
 		}
 	}
+	s.sort(list)
+	return list
+}
+
+// sort puts sequences in order of cost; ties fall by kit order.
+func (ch *chooser) sort(list []sequence) {
 	slices.SortFunc(list, func(a, b sequence) int {
-		// ties fall by kit order
 		return cmp.Or(cmp.Compare(a.cost, b.cost), cmp.Compare(ch.order(b.set), ch.order(a.set)),
 			a.pads-b.pads, a.faces-b.faces, a.along.compare(b.along), a.rubbed.compare(b.rubbed))
 	})
-	return list
 }
 
 // order is greater for the set of removers that come earlier in the kit.
@@ -242,6 +262,7 @@ type node struct {
 	film         float64 // what the remover leaves of itself
 	filmed       bool    // an oily remover was held
 	rubs         float64 // seconds of massage and wiping
+	over         bool    // nothing more is needed here
 	washes       int     // doses of a wash that is massaged
 }
 
@@ -251,9 +272,9 @@ func (s *search) walk(q node, deep int) {
 	if s.nodes++; s.nodes > figure.MostNodes {
 		return
 	}
-	if s.vain {
-		s.keepLeast(&q)
-	} else if g.worst(q.left) <= Target(g.like)+figure.Same && s.ends(&q) {
+	if s.least {
+		s.fewest = min(s.fewest, g.worst(q.left))
+	} else if g.worst(q.left) <= s.target+figure.Same && s.ends(&q) {
 		return
 	}
 	if len(q.passes) >= deep {
@@ -267,7 +288,7 @@ func (s *search) walk(q node, deep int) {
 		if n == q.from {
 			first = q.option
 		}
-		if s.vain { // nothing held for less time leaves less
+		if s.least { // nothing held for less time leaves less
 			first = s.longestHold(n, first)
 		}
 		for o := first; o < len(s.opts[n]); o++ {
@@ -291,21 +312,27 @@ func (s *search) longestHold(n, from int) int {
 // most is how many passes of one remover a zone of the group may have.
 func (s *search) most() int { return mostOf(s.g.like) }
 
-// keepLeast keeps the sequence that leaves least of the worst binder, of two the cheaper.
-func (s *search) keepLeast(q *node) {
-	left := s.g.worst(q.left)
-	if left < s.honest.left-figure.Same || left < s.honest.left+figure.Same &&
-		q.cost < s.honest.cost-figure.SameExactly {
-		s.honest = q.sequence
-		s.honest.left, s.honest.film = left, q.film
-	}
-}
-
-// ends notes a sequence that reaches the target and reports whether nothing more can help it.
+// ends notes a sequence that reaches the target and reports whether nothing more can help it, nor those that could go
+// along with a further pass.
 func (s *search) ends(q *node) bool {
 	s.arrive(q.sequence, q.left, q.film)
-	return q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
+	q.over = q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
 		!s.unchecked(q.sequence)
+	return q.over && !(s.g.carries() && slices.ContainsFunc(s.wishes, func(w doses) bool { return !w.within(q.rubbed) }))
+}
+
+// wished reports whether one more pass is one that others could go along with, and that was not made yet.
+func (s *search) wished(q *node, with *sequence) bool {
+	return slices.ContainsFunc(s.wishes, func(w doses) bool {
+		for i := range w {
+			for j := range w[i] {
+				if w[i][j]&with.rubbed[i][j]&^q.rubbed[i][j] != 0 {
+					return true
+				}
+			}
+		}
+		return false
+	})
 }
 
 // used is how many passes of a remover the group has by a node, those before the search among them.
@@ -333,10 +360,10 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 		return next, false
 	}
 	with := s.longer(q, k)
-	bound := math.Inf(1)
-	if !s.vain {
-		bound = s.bound(&with)
+	if q.over && !s.wished(q, &with) {
+		return next, false
 	}
+	bound := s.bound(&with)
 	if with.cost > bound {
 		return next, false
 	}
@@ -352,6 +379,7 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 		sequence: with,
 		left:     left, from: n, option: o, film: q.film * (1 - washes[p.Kind]), filmed: q.filmed,
 		rubs:   q.rubs + k.rubs,
+		over:   q.over,
 		washes: q.washes,
 	}
 	if films(p.Kind) {
@@ -365,13 +393,14 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 }
 
 // promising reports whether a pass is worth following by what it leaves: where nothing reaches the target, as long as
-// it takes its part of the worst; else as long as so many more passes, which must be affordable, could still reach it.
+// it takes its part of the worst; and as long as so many more passes, which must be affordable, could still reach what
+// is sought.
 func (s *search) promising(left []float64, before float64, affordable bool, more int) bool {
 	after := s.g.worst(left)
-	if s.vain {
-		return after <= (1-figure.LeastTaken)*before+figure.Same
+	if (s.parts || s.least) && after > (1-figure.LeastTaken)*before+figure.Same {
+		return false
 	}
-	return after <= Target(s.g.like)+figure.Same || affordable && s.hope(left, more)
+	return s.least || after <= s.target+figure.Same || affordable && s.hope(left, more)
 }
 
 // longer is the sequence of a node with one more pass, what it leaves and its passes apart.
@@ -452,7 +481,7 @@ func (s *search) hope(left []float64, more int) bool {
 		if i == s.g.strip && l <= figure.LashHalf {
 			l *= 1 - figure.LashTakes
 		}
-		if l > Target(s.g.like)+figure.Same {
+		if l > s.target+figure.Same {
 			return false
 		}
 	}
@@ -500,13 +529,16 @@ type partial struct {
 func (ch *chooser) choose() (picked []sequence, cost float64) {
 	lists := make([][]sequence, len(ch.groups))
 	floor := make([]float64, len(ch.groups)+1)
-	ch.riding = 0
+	ch.riding, ch.wishes = 0, nil
 	for i := len(ch.groups) - 1; i >= 0; i-- { // those that may go along are asked first
 		reached := false
 		lists[i], reached = ch.sequences(ch.groups[i])
 		ch.missed = ch.missed || !reached
 		if ch.groups[i].turn() > 0 {
 			ch.riding += ch.astray(lists[i])
+			for n := range lists[i] {
+				ch.wishes = append(ch.wishes, lists[i][n].along)
+			}
 		}
 	}
 	for i := len(lists) - 1; i >= 0; i-- {
@@ -554,12 +586,20 @@ func (ch *chooser) choose() (picked []sequence, cost float64) {
 	return picked, cost
 }
 
-// astray is how much more a group may cost where the face makes none of the passes that it could go with.
+// astray is how much more a group may cost where the face makes none of the passes that it could go with, with the
+// pads and mitts that it then needs of its own and that may not be there.
 func (ch *chooser) astray(list []sequence) float64 {
 	own := math.Inf(1)
 	for i := range list {
-		if list[i].along == (doses{}) {
-			own = min(own, list[i].cost+ch.alone(list[i].set))
+		if q := &list[i]; q.along == (doses{}) {
+			cost := q.cost + ch.alone(q.set)
+			if ch.scarce() {
+				cost += figure.MissingCost * float64(q.pads)
+			}
+			if ch.faces >= 0 {
+				cost += figure.MissingCost * float64(q.faces)
+			}
+			own = min(own, cost)
 		}
 	}
 	return own - list[0].cost

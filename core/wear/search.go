@@ -200,24 +200,23 @@ func (s *search) prepare(early, resets []window) {
 		}
 	}
 	s.wear = s.c.WearUntil.Sub(s.grid[0]).Minutes()
-	s.early, s.resets = s.nodes(early), s.nodes(resets)
+	s.early, s.resets = s.nodes(early), slices.DeleteFunc(s.nodes(resets), s.closed)
 	s.list()
 	s.light()
 	s.walks()
 }
 
-// nodes is windows as first and last node; those in which nobody may be interrupted are none.
+// nodes is windows as first and last node.
 func (s *search) nodes(list []window) (out [][2]int) {
 	for _, w := range list {
-		a, b := max(s.from(w.from), 1), s.from(w.to.Add(time.Second))-1
-		for k := a; k <= b && b < s.end; k++ {
-			if !s.kept[k] {
-				out = append(out, [2]int{a, b})
-				break
-			}
-		}
+		out = append(out, [2]int{max(s.from(w.from), 1), s.from(w.to.Add(time.Second)) - 1})
 	}
 	return out
+}
+
+// closed reports whether nobody may be interrupted in a window.
+func (s *search) closed(w [2]int) bool {
+	return !slices.Contains(s.kept[min(w[0], s.end):max(min(w[0], s.end), min(w[1]+1, s.end))], false)
 }
 
 // list gathers the sums that ever hold anything.
