@@ -112,7 +112,8 @@ func TestAKitIsRefusedWithTheFieldNamed(t *testing.T) {
 		"kit: is empty; a plan needs at least one product": {},
 		`kit[1].id: "a" is already the id of kit[0]`: {{ID: "a", Name: "A", Kind: "toner"},
 			{ID: "a", Name: "B", Kind: "mist"}},
-		"kit[0].contact_min_s: 2 is more than contact_max_s (1)": {{ID: "a", Name: "A", Kind: "balm", ContactMinS: 2, ContactMaxS: 1}},
+		"kit[0].contact_min_s: 2 is more than contact_max_s (1)": {{ID: "a", Name: "A", Kind: "balm",
+			ContactMinS: 2, ContactMaxS: 1}},
 		"kit[0].water_resistant_min: 30 is not 0, 40 or 80": {{ID: "a", Name: "A", Kind: "sunscreen",
 			WaterResistantMin: 30}},
 	} {

@@ -318,7 +318,8 @@ func (s *search) ends(q *node) bool {
 	s.arrive(q.sequence, q.left, q.film)
 	q.over = q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
 		!s.unchecked(q.sequence)
-	return q.over && !(s.g.carries() && slices.ContainsFunc(s.wishes, func(w doses) bool { return !w.within(q.rubbed) }))
+	unmet := func(w doses) bool { return !w.within(q.rubbed) }
+	return q.over && !(s.g.carries() && slices.ContainsFunc(s.wishes, unmet))
 }
 
 // wished reports whether one more pass is one that others could go along with, and that was not made yet.
@@ -524,23 +525,31 @@ type partial struct {
 	pads, faces int
 }
 
-// choose picks one sequence for each group so that the whole costs least: what each costs, and what they use together.
-// Branch and bound over the groups.
-func (ch *chooser) choose() (picked []sequence, cost float64) {
+// listed is the sequences of each group that can win. Those that may go along are asked first: how much dearer they may
+// get where the face makes none of the passes they could go with, and which passes those are.
+func (ch *chooser) listed() [][]sequence {
 	lists := make([][]sequence, len(ch.groups))
-	floor := make([]float64, len(ch.groups)+1)
 	ch.riding, ch.wishes = 0, nil
-	for i := len(ch.groups) - 1; i >= 0; i-- { // those that may go along are asked first
+	for i := len(ch.groups) - 1; i >= 0; i-- {
 		reached := false
 		lists[i], reached = ch.sequences(ch.groups[i])
 		ch.missed = ch.missed || !reached
-		if ch.groups[i].turn() > 0 {
-			ch.riding += ch.astray(lists[i])
-			for n := range lists[i] {
-				ch.wishes = append(ch.wishes, lists[i][n].along)
-			}
+		if ch.groups[i].turn() == 0 {
+			continue
+		}
+		ch.riding += ch.astray(lists[i])
+		for n := range lists[i] {
+			ch.wishes = append(ch.wishes, lists[i][n].along)
 		}
 	}
+	return lists
+}
+
+// choose picks one sequence for each group so that the whole costs least: what each costs, and what they use together.
+// Branch and bound over the groups.
+func (ch *chooser) choose() (picked []sequence, cost float64) {
+	lists := ch.listed()
+	floor := make([]float64, len(ch.groups)+1)
 	for i := len(lists) - 1; i >= 0; i-- {
 		floor[i] = floor[i+1] + lists[i][0].cost
 	}

@@ -934,6 +934,11 @@ func TestAThinBlendIsThinWhereverItIsBlended(t *testing.T) {
 			t.Errorf("with %q: %+v, want %v", with, f, want)
 		}
 	}
+	a.With, b.With = "b", "" // it is the lotion that is mixed in
+	f := Found(stack.Prep(c, []stack.Step{b, a}).Findings, rules.SPFShort)
+	if len(f) != 1 || !slices.Equal(f[0].Zones, []face.Zone{face.Cheeks, face.Jaw}) {
+		t.Errorf("lotion mixed into it: %+v", f)
+	}
 }
 
 func TestWhatStopsAZoneIsSaidOnceAndNotAgainByALesserRow(t *testing.T) {
