@@ -103,6 +103,7 @@ type known struct {
 	sign      [face.N]uint64 // which conditions hold on each zone
 	alike     [face.N]face.Zone
 	allergies map[*kit.Product]allergy
+	natures   map[*kit.Product]nature.Set // however they are used
 }
 
 // allergy is how a product stands to a client's allergies.
@@ -121,7 +122,8 @@ func hold(c *sitting.Case) *known {
 			list[n] = append(list[n], held{k, zones})
 		}
 	}
-	k := &known{held: list, still: RuledOut(c, nature.Rubs), allergies: map[*kit.Product]allergy{}}
+	k := &known{held: list, still: RuledOut(c, nature.Rubs), allergies: map[*kit.Product]allergy{},
+		natures: map[*kit.Product]nature.Set{}}
 	for i := range conditions {
 		for _, z := range conditions[i].where(c).List() {
 			k.sign[z] |= 1 << i
@@ -220,9 +222,25 @@ func Stock(c *sitting.Case, p *kit.Product) int {
 // Nature is what the use does to skin.
 func (u *Use) Nature() nature.Set {
 	if u.nature == 0 {
-		u.nature = nature.Of(u.Product, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
+		u.nature = nature.With(u.known.natureOf(u.Product), u.Product, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
 	}
 	return u.nature
+}
+
+// natureOf is the nature of a product, looked up once on a day.
+func (k *known) natureOf(p *kit.Product) nature.Set {
+	if p == nil {
+		return 0
+	}
+	if k == nil {
+		return nature.OfProduct(p)
+	}
+	own, is := k.natures[p]
+	if !is {
+		own = nature.OfProduct(p)
+		k.natures[p] = own
+	}
+	return own
 }
 
 // own reports whether the use is of the client's own routine.

@@ -82,6 +82,7 @@ type chooser struct {
 	beard    bool    // a full one
 	riding   float64 // how much dearer the others may get where the face makes none of the passes they could go with
 	wishes   []doses // passes of the face that others could go along with
+	wish     doses   // all of them
 	quick    bool    // a cloth rather than emulsifying, in a hurry
 	begun    *resumption
 

@@ -34,7 +34,7 @@ func (ch *chooser) whole() float64 {
 	var combine func(i int, at partial)
 	combine = func(i int, at partial) {
 		if i == len(lists) {
-			least = min(least, at.cost+ch.shared(at))
+			least = min(least, at.cost+ch.shared(&at))
 			return
 		}
 		for _, q := range lists[i] {

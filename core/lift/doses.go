@@ -63,6 +63,16 @@ func (d doses) within(other doses) bool {
 	return true
 }
 
+// of is those passes of d that other makes too.
+func (d doses) of(other doses) doses {
+	for i := range d {
+		for j := range d[i] {
+			d[i][j] &= other[i][j]
+		}
+	}
+	return d
+}
+
 // or is the passes of either.
 func (d doses) or(other doses) doses {
 	for i := range d {

@@ -187,7 +187,23 @@ func (s *search) run(film float64, most int) (list []sequence) {
 		}
 	}
 	s.sort(list)
-	return list
+	return s.undominated(list)
+}
+
+// undominated leaves out what another does for as little with no more of anything that is shared, and for the others
+// that may go along.
+func (s *search) undominated(list []sequence) []sequence {
+	kept := list[:0]
+	for i := range list {
+		q := &list[i]
+		if !slices.ContainsFunc(kept, func(o sequence) bool {
+			return o.set&^q.set == 0 && o.pads <= q.pads && o.faces <= q.faces && o.along.within(q.along) &&
+				q.rubbed.of(s.wish).within(o.rubbed)
+		}) {
+			kept = append(kept, *q)
+		}
+	}
+	return kept
 }
 
 // sort puts sequences in order of cost; ties fall by kit order.
@@ -503,7 +519,7 @@ func (s *search) arrive(q sequence, left []float64, film float64) {
 	}
 	at := ends{set: q.set, along: q.along}
 	if s.g.carries() && s.riding > 0 {
-		at.rubbed = q.rubbed
+		at.rubbed = q.rubbed.of(s.wish)
 	}
 	if s.scarce() {
 		at.pads = q.pads
@@ -515,127 +531,4 @@ func (s *search) arrive(q sequence, left []float64, film float64) {
 		s.best[at] = q
 		s.rival(&q, at)
 	}
-}
-
-// partial is where the choice stands: what the groups so far use together.
-type partial struct {
-	set, skin   uint64
-	rubbed      doses
-	cost        float64
-	pads, faces int
-}
-
-// listed is the sequences of each group that can win. Those that may go along are asked first: how much dearer they may
-// get where the face makes none of the passes they could go with, and which passes those are.
-func (ch *chooser) listed() [][]sequence {
-	lists := make([][]sequence, len(ch.groups))
-	ch.riding, ch.wishes = 0, nil
-	for i := len(ch.groups) - 1; i >= 0; i-- {
-		reached := false
-		lists[i], reached = ch.sequences(ch.groups[i])
-		ch.missed = ch.missed || !reached
-		if ch.groups[i].turn() == 0 {
-			continue
-		}
-		ch.riding += ch.astray(lists[i])
-		for n := range lists[i] {
-			ch.wishes = append(ch.wishes, lists[i][n].along)
-		}
-	}
-	return lists
-}
-
-// choose picks one sequence for each group so that the whole costs least: what each costs, and what they use together.
-// Branch and bound over the groups.
-func (ch *chooser) choose() (picked []sequence, cost float64) {
-	lists := ch.listed()
-	floor := make([]float64, len(ch.groups)+1)
-	for i := len(lists) - 1; i >= 0; i-- {
-		floor[i] = floor[i+1] + lists[i][0].cost
-	}
-	cost = math.Inf(1)
-	now := make([]int, len(lists))
-	best := make([]int, len(lists))
-	var try func(i int, at partial)
-	try = func(i int, at partial) {
-		total := at.cost + floor[i] + ch.shared(at)
-		if total >= cost-figure.SameExactly {
-			return
-		}
-		if i == len(lists) {
-			cost = total
-			copy(best, now)
-			return
-		}
-		for n, q := range lists[i] {
-			if at.cost+q.cost+floor[i+1] >= cost {
-				break // dearer ones follow
-			}
-			if !q.along.within(at.rubbed) {
-				continue // nothing on the face that it could go with
-			}
-			now[i] = n
-			next := partial{at.set | q.set, at.skin, at.rubbed, at.cost + q.cost, at.pads + q.pads, at.faces + q.faces}
-			if !ch.groups[i].held {
-				next.skin |= q.set
-			}
-			if ch.groups[i].carries() {
-				next.rubbed = at.rubbed.or(q.rubbed)
-			}
-			try(i+1, next)
-		}
-	}
-	try(0, partial{})
-	if math.IsInf(cost, 1) && ch.apart() {
-		return ch.choose()
-	}
-	for i := range lists {
-		picked = append(picked, lists[i][best[i]])
-	}
-	return picked, cost
-}
-
-// astray is how much more a group may cost where the face makes none of the passes that it could go with, with the
-// pads and mitts that it then needs of its own and that may not be there.
-func (ch *chooser) astray(list []sequence) float64 {
-	own := math.Inf(1)
-	for i := range list {
-		if q := &list[i]; q.along == (doses{}) {
-			cost := q.cost + ch.alone(q.set)
-			if ch.scarce() {
-				cost += figure.MissingCost * float64(q.pads)
-			}
-			if ch.faces >= 0 {
-				cost += figure.MissingCost * float64(q.faces)
-			}
-			own = min(own, cost)
-		}
-	}
-	return own - list[0].cost
-}
-
-// apart lets no group go with the passes over the face any more, and reports whether one did.
-func (ch *chooser) apart() (did bool) {
-	for _, g := range ch.groups {
-		did = did || g.rides
-		g.rides = false
-	}
-	return did
-}
-
-// shared is the cost of what all groups use together: products, pads and mitts that are not there, a second product
-// where the method is one.
-func (ch *chooser) shared(at partial) float64 {
-	cost := figure.ProductCost*float64(bits.OnesCount64(at.set)) +
-		figure.NotHouse*float64(bits.OnesCount64(at.set&ch.others))
-	if ch.pads >= 0 && at.pads > ch.pads {
-		cost += figure.MissingCost * float64(at.pads-ch.pads)
-	}
-	if ch.faces >= 0 && at.faces > ch.faces {
-		cost += figure.MissingCost * float64(at.faces-ch.faces)
-	}
-	if n := bits.OnesCount64(at.skin); ch.one && n > 1 {
-		cost += figure.DifferentCost * float64(n-1)
-	}
-	return cost
 }

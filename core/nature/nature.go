@@ -144,6 +144,14 @@ var (
 
 // Of is the nature of an act with a product, nil for none.
 func Of(p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
+	if p == nil {
+		return With(0, nil, what, kind, how)
+	}
+	return With(OfProduct(p), p, what, kind, how)
+}
+
+// With is the nature of an act with a product whose own is known.
+func With(own Set, p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
 	s := Touches | ofAct[what] | ofDoing[kind] | ofHow[how]
 	if how == act.Lay || how == act.LayDamp {
 		s &^= Rubs
@@ -151,7 +159,7 @@ func Of(p *kit.Product, what act.Act, kind act.Detail, how act.How) Set {
 	if p == nil {
 		return s
 	}
-	s |= OfProduct(p) | withProduct[what]
+	s |= own | withProduct[what]
 	if what == act.Apply && Stays(p) {
 		s |= Leaves
 	}
