@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/chair"
 	"urncloth/core/day"
 	"urncloth/core/face"
@@ -14,6 +15,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 )
 
 func TestWhatWasLearnedIsSaidWithTheWayItWent(t *testing.T) {
@@ -74,6 +76,21 @@ func TestWhatIsLearnedIsOverTheStudiosOwnValueTogetherWithWhatSkinAddsToIt(t *te
 	d.Figures = nil
 	if got := d.by(Moisture + "/cheeks"); got != 1 {
 		t.Errorf("by the handbook: %v", got)
+	}
+}
+
+func TestATouchCheckSaysNothingOfAZoneThatMoisturiserDidNotReach(t *testing.T) {
+	chin, cheeks := []face.Zone{face.Chin}, []face.Zone{face.Cheeks}
+	for name, prep := range map[string][]stack.Step{
+		"moisturiser beside it, sunscreen on it": {{Act: act.Apply, Kind: act.Detail(kit.MoisturiserLotion), Zones: chin},
+			{Act: act.Apply, Kind: act.Detail(kit.Sunscreen), Zones: cheeks}},
+		"taken off it": {{Act: act.Remove, Kind: act.Detail(kit.MoisturiserLotion), Zones: cheeks}},
+		"nothing":      {},
+	} {
+		o := &observer{r: &chair.Recalled{Prep: prep}, seen: map[string][]float64{}} // no plan: it must not be asked
+		if o.feel(face.Cheeks, chair.Tight); len(o.seen) > 0 {
+			t.Errorf("%s: %v", name, o.seen)
+		}
 	}
 }
 
