@@ -82,8 +82,10 @@ func TestWhatIsLearnedIsOverTheStudiosOwnValueTogetherWithWhatSkinAddsToIt(t *te
 func TestATouchCheckSaysNothingOfAZoneThatMoisturiserDidNotReach(t *testing.T) {
 	chin, cheeks := []face.Zone{face.Chin}, []face.Zone{face.Cheeks}
 	for name, prep := range map[string][]stack.Step{
-		"moisturiser beside it, sunscreen on it": {{Act: act.Apply, Kind: act.Detail(kit.MoisturiserLotion), Zones: chin},
-			{Act: act.Apply, Kind: act.Detail(kit.Sunscreen), Zones: cheeks}},
+		"moisturiser beside it, sunscreen on it": {
+			{Act: act.Apply, Kind: act.Detail(kit.MoisturiserLotion), Zones: chin},
+			{Act: act.Apply, Kind: act.Detail(kit.Sunscreen), Zones: cheeks},
+		},
 		"taken off it": {{Act: act.Remove, Kind: act.Detail(kit.MoisturiserLotion), Zones: cheeks}},
 		"nothing":      {},
 	} {
