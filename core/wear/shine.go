@@ -80,7 +80,8 @@ func shine(c *sitting.Case, zones []sheen) []Shine {
 
 // mattered is the zones on which shine is minded: not those that are left alone.
 func mattered(c *sitting.Case, zones []sheen) []sheen {
-	return slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return c.Unlayered().Has(s.zone) })
+	out := c.Unlayered() | c.Unmade()
+	return slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return out.Has(s.zone) })
 }
 
 // afterBlot is the free oil of a zone after an interruption whose next is so many minutes off: blotted or not, and

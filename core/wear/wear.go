@@ -340,10 +340,10 @@ func (p *planner) tend(stops []stop) {
 	}
 }
 
-// tendable is the zones that may be blotted: of a base, where a sheet may be pressed on.
+// tendable is the zones that may be blotted: that wear a base today, where a sheet may be pressed on.
 func (p *planner) tendable() []sheen {
-	may := pressable(p.c)
-	if p.c.BareFaced() { // there is no base to blot
+	may := pressable(p.c) &^ p.c.Unmade()
+	if p.c.BareFaced() {
 		may = 0
 	}
 	return slices.DeleteFunc(slices.Clone(p.sheens), func(s sheen) bool { return !may.Has(s.zone) })

@@ -878,3 +878,28 @@ func TestWetSkinIsPattedDryBeforeACoatAndDrySkinIsNot(t *testing.T) {
 		}
 	}
 }
+
+func TestSkinThatWearsNoMakeupTodayIsNotBlotted(t *testing.T) {
+	oily := func(threaded bool) *sitting.Sitting {
+		s := outdoors(t)
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)},
+			face.Cheeks: {Oil: P(3), Water: P(2)}}
+		if threaded {
+			s.Client.Conditions = append(s.Client.Conditions, face.Condition{Kind: face.Threaded, On: s.Day.Date})
+		}
+		return s
+	}
+	if r, _, _ := planned(oily(false)); len(r.Wear.TouchUps) == 0 {
+		t.Fatal("an oily base is blotted")
+	}
+	s := oily(true)
+	r, c, prep := planned(s)
+	if len(r.Wear.TouchUps) > 0 || r.Wear.ShownMin != 0 {
+		t.Errorf("threaded today, no makeup on: blotted at %s, %v shown", clocks(r.Wear.TouchUps), r.Wear.ShownMin)
+	}
+	blot := wear.TouchUp{ID: "t1", At: c.Sitting.Day.BaseAt.Add(60), Zones: []string{"forehead"},
+		Steps: []wear.TouchStep{{ID: "t1.1", Act: "blot", Zones: []string{"forehead"}}}}
+	if got := wear.Check(c, prep, []wear.TouchUp{blot}); len(Found(got.Findings, "needless")) == 0 {
+		t.Errorf("a blot there is for nothing: %s", Rules(got.Findings))
+	}
+}
