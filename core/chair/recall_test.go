@@ -290,3 +290,43 @@ func TestAStepThatAStingTakesFromWhatIsAheadIsSaidToBeLeftOut(t *testing.T) {
 		t.Errorf("%q", d.Says)
 	}
 }
+
+func TestMeanwhileHandsGoOnOnlyOnSkinThatHasSetAndInTheOrderOfThePlan(t *testing.T) {
+	docs, met, held := demoSittings(t), 0, 0
+	for n := range docs {
+		p := plan.Make(&docs[n])
+		c, d := chair.Open(p), follows(t, p)
+		steps := p.StepsOf(plan.Prep)
+		for i := range steps {
+			start, _ := steps[i].Start.In(d.loc)
+			ended := start.Add(time.Duration(max(steps[i].HandsS, steps[i].ContactS)) * time.Second)
+			d.step(start, chair.Start, steps[i].ID)
+			d.step(ended, chair.Done, steps[i].ID)
+			now, fs := c.At(d.events, after(ended, 1))
+			if len(fs) > 0 {
+				t.Fatal(n, fs)
+			}
+			var wet, before face.Set
+			for _, w := range now.Setting {
+				wet |= face.SetOf(w.Zone)
+			}
+			for _, s := range steps[i+1:] {
+				zones := face.SetOf(s.Zones...)
+				is := slices.Contains(now.While, s.ID)
+				if is && zones&(wet|before) != 0 {
+					t.Errorf("sitting %d after %s: %s on %v, of which %v wait", n, steps[i].ID, s.ID, zones.List(),
+						(zones & (wet | before)).List())
+				}
+				if is {
+					met++
+				} else if zones != 0 && s.ID != now.Next && zones&wet == 0 && zones&before != 0 {
+					held++ // an earlier step goes on first
+				}
+				before |= zones
+			}
+		}
+	}
+	if met == 0 || held == 0 {
+		t.Errorf("%d steps could go on, %d waited for an earlier one: too few of either to tell", met, held)
+	}
+}
