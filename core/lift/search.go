@@ -16,19 +16,20 @@ import (
 // search is the branch and bound of one group.
 type search struct {
 	*chooser
-	g      *group
-	open   func(n int) bool  // which of the allowed removers may be used
-	first  func(n int) bool  // and which of them first
-	best   map[ends]sequence // the cheapest for each set of removers, and what else counts for the whole
-	least1 []float64         // what one pass could leave of each binder at the least
-	cheap  []cheapest        // the cheapest so far, by what else counts for the whole
-	pass1  float64           // no pass costs less
-	opts   [][]pass          // by allowed remover
-	nodes  int
-	target float64 // the worst binder's share
-	parts  bool    // every pass takes its part of the worst binder
-	least  bool    // it is only asked how little can be left
-	fewest float64 // and that is it
+	g        *group
+	open     func(n int) bool  // which of the allowed removers may be used
+	first    func(n int) bool  // and which of them first
+	best     map[ends]sequence // the cheapest for each set of removers, and what else counts for the whole
+	least1   []float64         // what one pass could leave of each binder at the least
+	cheap    []cheapest        // the cheapest so far, by what else counts for the whole
+	pass1    float64           // no pass costs less
+	opts     [][]pass          // by allowed remover
+	nodes    int
+	target   float64 // the worst binder's share
+	parts    bool    // every pass takes its part of the worst binder
+	least    bool    // it is only asked how little can be left
+	fewest   float64 // and that is it
+	fewestBy sequence
 }
 
 // ends is what of a sequence matters to the whole.
@@ -120,20 +121,24 @@ func (ch *chooser) honest(g *group, t tier, film float64, most int) []sequence {
 	s.walk(node{left: g.start, film: film}, most)
 	ways := ch.searchOf(g, t)
 	ways.parts, ways.target = true, s.fewest
-	return ways.run(film, most)
+	if list := ways.run(film, most); len(list) > 0 {
+		return list
+	}
+	return []sequence{s.fewestBy} // as far as it was looked
 }
 
 func (ch *chooser) searchOf(g *group, t tier) *search {
 	s := &search{
-		chooser: ch,
-		g:       g,
-		open:    t.open,
-		first:   ch.firstOn(g, t.first),
-		best:    map[ends]sequence{},
-		pass1:   math.Inf(1),
-		target:  Target(g.like),
-		fewest:  g.worst(g.start),
-		least1:  slices.Repeat([]float64{1}, len(g.binders)),
+		chooser:  ch,
+		g:        g,
+		open:     t.open,
+		first:    ch.firstOn(g, t.first),
+		best:     map[ends]sequence{},
+		pass1:    math.Inf(1),
+		target:   Target(g.like),
+		fewest:   g.worst(g.start),
+		fewestBy: sequence{left: g.worst(g.start)},
+		least1:   slices.Repeat([]float64{1}, len(g.binders)),
 	}
 	for n, r := range g.allowed {
 		opts := ch.options(g, r)
@@ -289,7 +294,7 @@ func (s *search) walk(q node, deep int) {
 		return
 	}
 	if s.least {
-		s.fewest = min(s.fewest, g.worst(q.left))
+		s.keepFewest(&q)
 	} else if g.worst(q.left) <= s.target+figure.Same && s.ends(&q) {
 		return
 	}
@@ -312,6 +317,14 @@ func (s *search) walk(q node, deep int) {
 				s.walk(next, deep)
 			}
 		}
+	}
+}
+
+// keepFewest notes what leaves less than anything before.
+func (s *search) keepFewest(q *node) {
+	if left := s.g.worst(q.left); left < s.fewest {
+		s.fewest, s.fewestBy = left, q.sequence
+		s.fewestBy.left, s.fewestBy.film = left, q.film
 	}
 }
 
