@@ -46,3 +46,6 @@ func Searched(c *sitting.Case, prep *stack.Result) (dose, shown float64, ok bool
 	}
 	return v.dose, v.shown, true
 }
+
+// Place is where on a face a step has its place when it is said of the whole face.
+var Place = place

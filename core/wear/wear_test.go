@@ -7,6 +7,7 @@ import (
 	"testing"
 	"time"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -901,5 +902,30 @@ func TestSkinThatWearsNoMakeupTodayIsNotBlotted(t *testing.T) {
 		Steps: []wear.TouchStep{{ID: "t1.1", Act: "blot", Zones: []string{"forehead"}}}}
 	if got := wear.Check(c, prep, []wear.TouchUp{blot}); len(Found(got.Findings, "needless")) == 0 {
 		t.Errorf("a blot there is for nothing: %s", Rules(got.Findings))
+	}
+}
+
+func TestWhatIsDoneToAFaceReachesUnderTheEyesOnlyWhereItMay(t *testing.T) {
+	safe, unsafe := kit.Product{Kind: kit.Mist, EyeSafe: true}, kit.Product{Kind: kit.Mist}
+	loose := kit.Product{Kind: kit.Powder, EyeSafe: true}
+	for _, x := range []struct {
+		name   string
+		what   act.Act
+		p      *kit.Product
+		mature bool
+		under  bool
+	}{
+		{"a mist that is eye-safe", act.Apply, &safe, false, true},
+		{"one that is not", act.Apply, &unsafe, false, false},
+		{"eye-safe powder", act.Apply, &loose, false, true},
+		{"eye-safe powder on mature skin", act.Apply, &loose, true, false},
+		{"an eye-safe mist on mature skin", act.Apply, &safe, true, true},
+		{"a sheet", act.Blot, nil, false, false},
+		{"nothing but hands", act.Apply, nil, false, true},
+	} {
+		c := sitting.Open(With(t, func(s *sitting.Sitting) { s.Client.Mature = x.mature }))
+		if got := wear.Place(c, face.Face, x.what, x.p).Has(face.UnderEyes); got != x.under {
+			t.Errorf("%s: under the eyes %v, want %v", x.name, got, x.under)
+		}
 	}
 }
