@@ -300,6 +300,46 @@ func TestTheStacksOfAllGroupsTogetherCostWhatBruteForceFindsOnSmallKits(t *testi
 	}
 }
 
+// TestAStepIsChargedWhatItCostsAmongAllWhoCouldShareIt is what makes the bound one: were the parts more than the whole,
+// choices would be passed over that are cheaper.
+func TestAStepIsChargedWhatItCostsAmongAllWhoCouldShareIt(t *testing.T) {
+	shared, unwanted := 0, 0
+	for seed := range int64(40) {
+		pl := newPlanner(sitting.Open(smallSitting(t, seed)))
+		p := &proof{planner: pl, state: make([]stepState, len(pl.openings.cost))}
+		like := p.apart(restrict{})
+		for range 4 {
+			p.shareOut(like)
+			for n, cost := range pl.openings.cost {
+				var sum float64
+				parts := 0
+				for _, i := range pl.openings.could[n] {
+					if sum += pl.toll[i][n]; pl.toll[i][n] > 0 {
+						parts++
+					}
+				}
+				if len(pl.openings.could[n]) > 0 && math.Abs(sum-cost) > 1e-9 {
+					t.Fatalf("seed %d: step %d costs %g and is charged %g in %d parts", seed, n, cost, sum, parts)
+				}
+				if parts > 1 {
+					shared++
+				}
+				if parts > 1 && parts == len(pl.openings.could[n]) {
+					unwanted++
+				}
+			}
+			now, _, feasible := p.relaxed(0)
+			if !feasible {
+				break
+			}
+			like = now
+		}
+	}
+	if shared == 0 || unwanted == 0 {
+		t.Errorf("%d were shared, %d by all who could: too few to tell", shared, unwanted)
+	}
+}
+
 func TestTheSecondChoiceOfAGroupCostsWhatBruteForceFinds(t *testing.T) {
 	for seed := range int64(120) {
 		c := sitting.Open(smallSitting(t, seed))
