@@ -479,3 +479,40 @@ func chosenCheaper(c *sitting.Case, zones []face.Zone, q *kit.Product) bool {
 	}
 	return false
 }
+
+// TestAStepThatWasDoneAnswersForOneOfItsOwnActAndKindOnItsZonesOnly: what was done is not planned again, and nothing
+// else is taken for done with it.
+func TestAStepThatWasDoneAnswersForOneOfItsOwnActAndKindOnItsZonesOnly(t *testing.T) {
+	whole, cheeks, chin := []face.Zone{face.Cheeks, face.Chin}, []face.Zone{face.Cheeks}, []face.Zone{face.Chin}
+	done := stack.Begun{Done: []stack.Step{{ID: "r", Act: act.Rinse, Zones: whole},
+		{ID: "c", Act: act.Cleanse, Kind: act.Detail(kit.Micellar), Zones: whole},
+		{ID: "p", Act: act.Treat, Kind: act.Detail(kit.Scrub), Zones: cheeks}}}
+	pl := newPlanner(sitting.Open(Sitting(t)))
+	pl.begun = &resumption{Begun: &done}
+	for _, x := range []struct {
+		name string
+		step stack.Step
+		want string
+	}{
+		{"the very rinse", stack.Step{Act: act.Rinse, Zones: whole}, "r"},
+		{"a rinse of a part of it", stack.Step{Act: act.Rinse, Zones: chin}, "r"},
+		{"drying there", stack.Step{Act: act.Dry, Zones: whole}, ""},
+		{"a cleanse with another product", stack.Step{Act: act.Cleanse, Kind: act.Detail(kit.GelCleanser),
+			Zones: whole}, "c"},
+		{"the polish", stack.Step{Act: act.Treat, Kind: act.Detail(kit.Scrub), Zones: cheeks}, "p"},
+		{"a mask there", stack.Step{Act: act.Treat, Kind: act.Detail(kit.MaskClay), Zones: cheeks}, ""},
+		{"the polish elsewhere", stack.Step{Act: act.Treat, Kind: act.Detail(kit.Scrub), Zones: chin}, ""},
+	} {
+		got := ""
+		if s := pl.answers(&draft{step: x.step, zones: face.SetOf(x.step.Zones...)}, nil); s != nil {
+			got = s.ID
+		}
+		if got != x.want {
+			t.Errorf("%s: answered by %q, want %q", x.name, got, x.want)
+		}
+	}
+	rinse := stack.Step{Act: act.Rinse, Zones: whole}
+	if s := pl.answers(&draft{step: rinse}, map[*stack.Step]bool{&done.Done[0]: true}); s != nil {
+		t.Errorf("it answers once: %s", s.ID)
+	}
+}
