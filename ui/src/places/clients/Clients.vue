@@ -3,7 +3,7 @@ import { t } from '../../i18n'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/vue-query'
 import { refDebounced, useIntersectionObserver } from '@vueuse/core'
 import AInput from 'ant-design-vue/es/input'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, Problem } from '../../api/client'
 import Trouble from '../../parts/Trouble.vue'
 import { vRoving } from '../../parts/roving'
@@ -25,9 +25,14 @@ const { data, failureReason, fetchNextPage, hasNextPage, isFetchingNextPage } = 
 })
 const list = computed(() => data.value?.pages.flat())
 const end = ref<HTMLElement>()
-useIntersectionObserver(end, ([e]) => {
-  if (e?.isIntersecting && hasNextPage.value && !isFetchingNextPage.value) fetchNextPage()
-})
+const atEnd = ref(false)
+useIntersectionObserver(end, (seen) => (atEnd.value = seen.at(-1)?.isIntersecting ?? false))
+const more = () => {
+  if (atEnd.value && hasNextPage.value && !isFetchingNextPage.value) fetchNextPage()
+}
+// The observer tells of changes alone, after a frame: of who is at the end before and after a page came in, as by a
+// held key, it tells nothing.
+watch([atEnd, isFetchingNextPage], () => requestAnimationFrame(() => requestAnimationFrame(more)))
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 </script>
 
