@@ -81,8 +81,7 @@ type chooser struct {
 	others   uint64  // removers of a kind of which the studio has its own choice, and which are not it
 	beard    bool    // a full one
 	riding   float64 // how much dearer the others may get where the face makes none of the passes they could go with
-	wishes   []doses // passes of the face that others could go along with
-	wish     doses   // all of them
+	wish     doses   // passes of the face that others could go along with
 	quick    bool    // a cloth rather than emulsifying, in a hurry
 	begun    *resumption
 

@@ -102,7 +102,7 @@ func (j *joint) along(i int, at *partial) (cost float64) {
 // get where the face makes none of the passes they could go with, and which passes those are.
 func (ch *chooser) listed() [][]sequence {
 	lists := make([][]sequence, len(ch.groups))
-	ch.riding, ch.wishes, ch.wish = 0, nil, doses{}
+	ch.riding, ch.wish = 0, doses{}
 	for i := len(ch.groups) - 1; i >= 0; i-- {
 		reached := false
 		lists[i], reached = ch.sequences(ch.groups[i])
@@ -112,7 +112,6 @@ func (ch *chooser) listed() [][]sequence {
 		}
 		ch.riding += ch.astray(lists[i])
 		for n := range lists[i] {
-			ch.wishes = append(ch.wishes, lists[i][n].along)
 			ch.wish = ch.wish.or(lists[i][n].along)
 		}
 	}

@@ -347,22 +347,7 @@ func (s *search) ends(q *node) bool {
 	s.arrive(q.sequence, q.left, q.film)
 	q.over = q.film <= welcome(s.c, s.g.like)+figure.Same && (!s.wants() || s.second(q.sequence)) &&
 		!s.unchecked(q.sequence)
-	unmet := func(w doses) bool { return !w.within(q.rubbed) }
-	return q.over && !(s.g.carries() && slices.ContainsFunc(s.wishes, unmet))
-}
-
-// wished reports whether one more pass is one that others could go along with, and that was not made yet.
-func (s *search) wished(q *node, with *sequence) bool {
-	return slices.ContainsFunc(s.wishes, func(w doses) bool {
-		for i := range w {
-			for j := range w[i] {
-				if w[i][j]&with.rubbed[i][j]&^q.rubbed[i][j] != 0 {
-					return true
-				}
-			}
-		}
-		return false
-	})
+	return q.over && !(s.g.carries() && !s.wish.within(q.rubbed))
 }
 
 // used is how many passes of a remover the group has by a node, those before the search among them.
@@ -390,7 +375,7 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 		return next, false
 	}
 	with := s.longer(q, k)
-	if q.over && !s.wished(q, &with) {
+	if q.over && with.rubbed.of(s.wish).within(q.rubbed) { // not a pass that others could go along with
 		return next, false
 	}
 	bound := s.bound(&with)
