@@ -964,6 +964,53 @@ func TestAZoneToLeaveARoutineAndABookingReachThePlan(t *testing.T) {
 	})
 }
 
+func TestAPageOfTheListThatFailsIsNotAskedForAgainAndAgainAndComesOnceItIsScrolledTo(t *testing.T) {
+	s := open(t)
+	s.enter()
+	s.exec(`insert into clients (studio_id, name, record, notes)
+		select c.studio_id, 'Aa Boat ' || n, c.record, '' from clients c, generate_series(1, 110) n
+		where c.name = 'Ottoline Pryce'`)
+	var asked atomic.Int64
+	var broken atomic.Bool
+	broken.Store(true)
+	router := s.page.HijackRequests()
+	router.MustAdd("*skip=100*", func(h *rod.Hijack) {
+		if asked.Add(1); !broken.Load() {
+			h.ContinueRequest(&proto.FetchContinueRequest{})
+			return
+		}
+		h.Response.Payload().ResponseCode = 500
+		h.Response.SetHeader("Content-Type", "application/problem+json")
+		h.Response.SetBody(`{"title": "Something broke", "status": 500}`)
+	})
+	go router.Run()
+	defer router.MustStop()
+	list := func() int { return s.page.MustEval(`() => document.querySelectorAll('.list li').length`).Int() }
+	s.do("the second page fails", func() {
+		s.press("nav a", "Clients")
+		s.see(".end", "More come as you scroll")
+		s.page.MustEval(`() => window.scrollTo(0, document.body.scrollHeight)`)
+		for asked.Load() == 0 {
+			time.Sleep(20 * time.Millisecond)
+		}
+		time.Sleep(300 * time.Millisecond) // as the list comes, as it is scrolled to, as it is told of anew
+		before := asked.Load()
+		time.Sleep(time.Second)
+		if n := asked.Load(); before > 5 || n > before {
+			t.Errorf("it was asked for %d times, and %d times in the second after", before, n-before)
+		}
+	})
+	s.do("it comes once the end is scrolled to again", func() {
+		broken.Store(false)
+		s.page.MustEval(`() => window.scrollTo(0, 0)`)
+		time.Sleep(200 * time.Millisecond)
+		s.page.MustEval(`() => window.scrollTo(0, document.body.scrollHeight)`)
+		for list() < 117 {
+			time.Sleep(50 * time.Millisecond)
+		}
+	})
+}
+
 func TestAClientBeyondWhatAListHoldsIsFoundByANoteAndPlanned(t *testing.T) {
 	s := open(t)
 	s.enter()

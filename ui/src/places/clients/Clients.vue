@@ -31,8 +31,8 @@ const more = () => {
   if (atEnd.value && hasNextPage.value && !isFetchingNextPage.value) fetchNextPage()
 }
 // The observer tells of changes alone, after a frame: of who is at the end before and after a page came in, as by a
-// held key, it tells nothing.
-watch([atEnd, isFetchingNextPage], () => requestAnimationFrame(() => requestAnimationFrame(more)))
+// held key, it tells nothing. A page that fails is not asked for again until the end is scrolled to anew.
+watch([atEnd, data], () => requestAnimationFrame(() => requestAnimationFrame(more)))
 const away = computed(() => failureReason.value instanceof Problem && failureReason.value.away)
 </script>
 
