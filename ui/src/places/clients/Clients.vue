@@ -136,6 +136,7 @@ header {
   }
   .list a {
     grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
   }
 }
 </style>
