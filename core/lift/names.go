@@ -9,7 +9,7 @@ import (
 // binderNames is the message that names what a binder holds.
 var binderNames = map[look.Binder]say.ID{
 	look.Care:           say.Row("binder."+string(look.Care), "care"),
-	look.WaterFilm:      say.Row("binder."+string(look.WaterFilm), "tubing mascara"),
+	look.WaterFilm:      say.Row("binder."+string(look.WaterFilm), "water-soluble film"),
 	look.Emulsion:       say.Row("binder."+string(look.Emulsion), "base"),
 	look.Powder:         say.Row("binder."+string(look.Powder), "powder"),
 	look.WaxOil:         say.Row("binder."+string(look.WaxOil), "wax and oil"),
