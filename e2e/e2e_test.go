@@ -98,10 +98,22 @@ func (s *studio) see(selector, words string) *rod.Element {
 	return browser.Text(s.page, selector, words)
 }
 
+// atRest scrolls as a person does to what a bar lies over, and waits until a dialog or panel that it is in has come in:
+// a click at where it was a moment ago falls beside it, and closes it.
+const atRest = `async () => {
+	this.scrollIntoView({ block: 'nearest' })
+	while (this.closest('[class*="-enter"], [class*="-appear"], [class*="-leave"]'))
+		await new Promise(requestAnimationFrame)
+}`
+
 // press clicks an element, again where the page was just being drawn anew.
 func (s *studio) press(selector, words string) {
 	for range 20 {
-		if rod.Try(func() { s.see(selector, words).Timeout(2 * time.Second).MustClick() }) == nil {
+		if rod.Try(func() {
+			el := s.see(selector, words).Timeout(2 * time.Second)
+			el.MustEval(atRest)
+			el.MustClick()
+		}) == nil {
 			return
 		}
 		time.Sleep(100 * time.Millisecond)

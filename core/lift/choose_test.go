@@ -173,8 +173,16 @@ func (ch *chooser) everySequence(g *group, t tier, vain bool) []sequence {
 	return list
 }
 
+// TestTheChoiceIsAsCheapAsAnyThatCouldBeTried takes draws that notice when a pass that is wished for is not looked at,
+// pads that are missing are not counted in it, or a pass may take less than its part.
 func TestTheChoiceIsAsCheapAsAnyThatCouldBeTried(t *testing.T) {
-	r := rand.New(rand.NewPCG(8, 8))
+	for _, draw := range []uint64{18, 38} {
+		asCheapAsAny(t, rand.New(rand.NewPCG(8, draw)))
+	}
+}
+
+func asCheapAsAny(t *testing.T, r *rand.Rand) {
+	t.Helper()
 	kinds := []kit.Kind{"micellar", "biphase", "balm", "cleansing_oil", "plant_oil", "cream_cleanser", "gel_cleanser",
 		"foam_cleanser"}
 	binders := []look.Binder{"water_film", "emulsion", "powder", "wax_oil", "silicone_film", "waterproof_film",
