@@ -76,8 +76,8 @@ var (
 )
 
 // use is how a product is asked about at night.
-func use(c *sitting.Case, p *kit.Product, what act.Act, z face.Zone) *fit.Use {
-	return &fit.Use{Case: c, Product: p, Act: what, Kind: act.Detail(p.Kind), How: act.Pat, Zone: z, After: true}
+func use(c *sitting.Case, p *kit.Product, what act.Act) fit.Use {
+	return fit.Use{Case: c, Product: p, Act: what, Kind: act.Detail(p.Kind), How: act.Pat, After: true}
 }
 
 // find returns the product that costs least among those of some kinds that nothing but a note speaks against, and
@@ -100,13 +100,10 @@ func (pl *planner) find(
 		if !fits {
 			continue
 		}
-		var zones face.Set
-		for _, z := range on.List() {
-			if !slices.ContainsFunc(
-				use(pl.c, p, what, z).Fits(),
-				func(o fit.Objection) bool { return o.Bars || o.Severity != rules.Note },
-			) {
-				zones |= face.SetOf(z)
+		zones, u := on, use(pl.c, p, what)
+		for _, met := range u.Over(on.List()) {
+			if met.Bars || met.Severity != rules.Note {
+				zones &^= met.Zones
 			}
 		}
 		if zones == 0 {

@@ -6,7 +6,6 @@ import (
 	"urncloth/core/act"
 	"urncloth/core/face"
 	"urncloth/core/figure"
-	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
@@ -40,11 +39,9 @@ var byDayAlone = map[rules.ID]bool{rules.Flashback: true, rules.WhiteCast: true,
 
 // objections gathers what speaks against a step's product.
 func objections(e *evaluation, m *moment) {
-	for _, met := range fit.Gather(e.c, m.Zones, func(z face.Zone) []fit.Objection {
-		u := use(e.c, m.p, m.Act, z)
-		u.How = m.How
-		return u.Fits()
-	}) {
+	u := use(e.c, m.p, m.Act)
+	u.How = m.How
+	for _, met := range u.Over(m.Zones) {
 		if !byDayAlone[met.Rule] {
 			e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Aftercare, m.ID))
 		}

@@ -83,7 +83,7 @@ type Local struct {
 // offset is how far the clock is ahead of UTC, where that was said.
 type offset struct {
 	said    bool
-	seconds int
+	seconds int32
 }
 
 const (
@@ -103,7 +103,7 @@ func (l *Local) UnmarshalText(text []byte) error {
 		}
 		if t, err := time.Parse(form+"Z07:00", string(text)); err == nil && datable(t) && len(form) < len(text) {
 			_, ahead := t.Zone()
-			*l = Local{time.Unix(t.Unix()+int64(ahead), 0).UTC(), offset{true, ahead}}
+			*l = Local{time.Unix(t.Unix()+int64(ahead), 0).UTC(), offset{true, int32(ahead)}}
 			return nil
 		}
 	}
@@ -116,7 +116,7 @@ func (l Local) MarshalText() ([]byte, error) { return []byte(l.String()), nil }
 func (l Local) String() string {
 	s := l.t.Format(localForm)
 	if l.off.said {
-		s += l.t.In(time.FixedZone("", l.off.seconds)).Format(offsetForm)
+		s += l.t.In(time.FixedZone("", int(l.off.seconds))).Format(offsetForm)
 	}
 	return s
 }
@@ -459,16 +459,20 @@ func (d Day) Moved(chair Local) Day {
 // shows is what the clock shows at an instant, in the instant's own zone, as if that were UTC.
 func shows(at time.Time) time.Time {
 	_, ahead := at.Zone()
-	return time.Unix(at.Unix()+int64(ahead), 0).UTC()
+	return showing(at, ahead)
 }
+
+// showing is what a clock so many seconds ahead shows.
+func showing(at time.Time, ahead int) time.Time { return time.Unix(at.Unix()+int64(ahead), 0).UTC() }
 
 // Wall returns what the clock shows at an instant, in the instant's own zone, with the offset where the clock shows it
 // for the second time.
 func Wall(at time.Time) Local {
-	l := Local{t: shows(at)}
-	if shows(at.Add(-time.Hour)).Equal(l.t) {
-		_, ahead := at.Zone()
-		l.off = offset{true, ahead}
+	_, ahead := at.Zone()
+	_, before := at.Add(-time.Hour).Zone()
+	l := Local{t: showing(at, ahead)}
+	if before-ahead == int(time.Hour/time.Second) {
+		l.off = offset{true, int32(ahead)}
 	}
 	return l
 }

@@ -30,6 +30,7 @@ type Use struct {
 	LensesIn bool       // contact lenses are in
 	TempC    float64    // of water or a cloth, 0 for not told
 	nature   nature.Set // once asked for
+	doing    nature.Set // of the act alone, once asked for
 	known    *known     // of the client on the day
 }
 
@@ -46,6 +47,14 @@ type Objection struct {
 type Met struct {
 	Objection
 	Zones face.Set
+}
+
+// Over is what speaks against the use on each of some zones.
+func (u *Use) Over(zones []face.Zone) []Met {
+	return Gather(u.Case, zones, func(z face.Zone) []Objection {
+		u.Zone = z
+		return u.Fits()
+	})
 }
 
 // Gather puts the objections of several zones together: one for each rule and reason. Zones that are alike are asked
@@ -442,7 +451,10 @@ var checks = []check{
 // byNature objects to an act, whatever product it is done with, where a condition rules out what the act itself does.
 func byNature(n nature.Set, message say.ID) func(u *Use) *Objection {
 	return func(u *Use) *Objection {
-		act := nature.Of(nil, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
+		if u.doing == 0 {
+			u.doing = nature.Of(nil, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
+		}
+		act := u.doing
 		if !act.Has(n) {
 			return nil
 		}

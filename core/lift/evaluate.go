@@ -153,8 +153,7 @@ func Evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) Result 
 // evaluate is Evaluate without what could be left out.
 func evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) *evaluation {
 	res := Result{Lift: Empty(), End: c.Until, Findings: []rules.Finding{}}
-	res.Lift.Steps = make([]stack.Step, len(steps))
-	copy(res.Lift.Steps, steps)
+	res.Lift.Steps = append(res.Lift.Steps, steps...)
 	e := &evaluation{
 		c:        c,
 		res:      &res,

@@ -87,11 +87,9 @@ func objected(e *evaluation, m *moment) {
 			how = ""
 		}
 	}
-	for _, met := range fit.Gather(e.c, m.zones.List(), func(z face.Zone) []fit.Objection {
-		u := fit.Use{Case: e.c, Product: m.p, Act: what, Kind: m.Kind, How: how, TempC: m.TempC, Zone: z, After: true,
-			LensesIn: m.lensesIn}
-		return u.Fits()
-	}) {
+	use := fit.Use{Case: e.c, Product: m.p, Act: what, Kind: m.Kind, How: how, TempC: m.TempC, After: true,
+		LensesIn: m.lensesIn}
+	for _, met := range use.Over(m.zones.List()) {
 		e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Lift, m.ID))
 	}
 }

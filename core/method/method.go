@@ -204,7 +204,7 @@ func (c Choice) Get(key Key) OptionID {
 
 // Resolved returns the option of every method, picked or default.
 func (c Choice) Resolved() Choice {
-	all := Choice{}
+	all := make(Choice, len(defaults))
 	for key := range defaults {
 		all[key] = c.Get(key)
 	}

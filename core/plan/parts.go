@@ -129,7 +129,7 @@ var parts = []part{
 		resume: resumeRemoval,
 		swap:   lift.Swap,
 		evaluate: func(r *run, m Made) {
-			r.off = lift.Evaluate(r.c, &r.worn.Layers, slices.Clone(m.Steps))
+			r.off = lift.Evaluate(r.c, &r.worn.Layers, m.Steps)
 		},
 		keep: func(r *run, from *Plan) {
 			r.off.Lift.Cost = from.Lift.Cost

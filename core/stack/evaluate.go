@@ -233,7 +233,7 @@ func (e *evaluation) lay(m *moment, z face.Zone, film, stays float64) {
 		e.res.Layers[z] = make([]Layer, 0, usualLayers)
 	}
 	e.res.Layers[z] = append(e.res.Layers[z], Layer{Product: m.p.ID, Kind: m.p.Kind, Base: m.p.Base,
-		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, residue: residue, step: m.ID,
+		Film: doc.Num(film), Residue: doc.Num(residue), SetAt: day.Wall(set), setAt: set, step: m.ID,
 		rubbed: slices.Contains(rubs, m.How)})
 }
 

@@ -136,10 +136,8 @@ func objections(e *evaluation, m *moment) {
 		}
 		list = open[:1]
 	}
-	for _, met := range fit.Gather(e.c, list, func(z face.Zone) []fit.Objection {
-		u := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, Zone: z, LensesIn: m.lensesIn}
-		return u.Fits()
-	}) {
+	use := fit.Use{Case: e.c, Product: m.p, Act: m.Act, Kind: m.Kind, How: m.How, LensesIn: m.lensesIn}
+	for _, met := range use.Over(list) {
 		met.Zones &= m.zones
 		e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Prep, m.ID))
 	}

@@ -79,10 +79,9 @@ type Layer struct {
 	Binder  look.Binder `json:"binder,omitempty"` // at removal: what holds it
 	Load    doc.Num     `json:"load,omitempty"`   // at removal: how much of it there is
 
-	setAt   time.Time
-	residue float64
-	step    string
-	rubbed  bool // rubbed on rather than patted
+	setAt  time.Time
+	step   string
+	rubbed bool // rubbed on rather than patted
 }
 
 // Rubbed reports whether the layer was rubbed over what lies under it.
@@ -97,8 +96,8 @@ type Layers [face.N][]Layer
 // Residue is what stays on a zone before makeup, in mg/cm².
 func (l *Layers) Residue(z face.Zone) float64 {
 	var sum float64
-	for _, layer := range l[z] {
-		sum += layer.residue
+	for i := range l[z] {
+		sum += float64(l[z][i].Residue)
 	}
 	return sum
 }

@@ -180,7 +180,7 @@ func notResistant(e *evaluation) {
 func (e *evaluation) resists(z face.Zone, label int) bool {
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]
-		if p.Kind.Of().Group == kit.Sunscreens && p.WaterResistantMin > label && Admits(e.c, p, z) {
+		if p.WaterResistantMin > label && p.Kind.Of().Group == kit.Sunscreens && Admits(e.c, p, z) {
 			return true
 		}
 	}

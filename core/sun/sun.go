@@ -30,7 +30,7 @@ type Position struct {
 
 // At returns the sun's position.
 func At(t time.Time, lat, lon float64) Position {
-	sine, sinD, eq := sines(t, lat, lon)
+	sine, sinD, eq := standing(lat, lon).sines(t)
 	return Position{
 		Elevation:   math.Asin(sine) / rad,
 		Declination: math.Asin(sinD) / rad,
@@ -38,15 +38,26 @@ func At(t time.Time, lat, lon float64) Position {
 	}
 }
 
+// spot is a place as the sun's course asks for it.
+type spot struct{ lon, sinLat, cosLat float64 }
+
+func standing(lat, lon float64) spot {
+	sin, cos := math.Sincos(lat * rad)
+	return spot{lon, sin, cos}
+}
+
+// within is what is left of x beyond whole turns.
+func within(x, turn float64) float64 { return x - turn*math.Trunc(x/turn) }
+
 // sines returns the sines of the sun's elevation and declination, and the equation of time in minutes. Source: NOAA
 // Global Monitoring Laboratory, solar calculation details (after Meeus, Astronomical Algorithms); the coefficients are
 // the rows of core/figure.
-func sines(t time.Time, lat, lon float64) (sine, sinD, eq float64) {
+func (s spot) sines(t time.Time) (sine, sinD, eq float64) {
 	unix := t.Unix()
 	jd := figure.JulianDay
 	c := (float64(unix)/secondsADay + jd[0] - jd[1]) / jd[2] // Julian centuries
 	l, a, e, k := figure.MeanLong, figure.MeanAnomaly, figure.Eccentricity, figure.Centre
-	meanLong := math.Mod(l[0]+c*(l[1]+c*l[2]), circle)
+	meanLong := within(l[0]+c*(l[1]+c*l[2]), circle)
 	anomaly := (a[0] + c*(a[1]-a[2]*c)) * rad
 	ecc := e[0] - c*(e[1]+e[2]*c)
 	sinA, cosA := math.Sincos(anomaly)
@@ -65,9 +76,8 @@ func sines(t time.Time, lat, lon float64) (sine, sinD, eq float64) {
 	eq = minutesADegree / rad * (y*sin2L - q[0]*ecc*sinA +
 		q[1]*ecc*y*sinA*cos2L - q[2]*y*y*sin2L*cos2L - q[3]*ecc*ecc*sinA*cosA)
 	minutes := float64((unix%secondsADay+secondsADay)%secondsADay) / 60
-	hour := (math.Mod(minutes+eq+minutesADegree*lon+2*minutesADay, minutesADay)/minutesADegree - circle/2) * rad
-	sinP, cosP := math.Sincos(lat * rad)
-	sine = sinP*sinD + cosP*math.Sqrt(1-sinD*sinD)*math.Cos(hour)
+	hour := (within(minutes+eq+minutesADegree*s.lon+2*minutesADay, minutesADay)/minutesADegree - circle/2) * rad
+	sine = s.sinLat*sinD + s.cosLat*math.Sqrt(1-sinD*sinD)*math.Cos(hour)
 	return min(max(sine, -1), 1), sinD, eq
 }
 
@@ -135,18 +145,6 @@ func UpFor(long time.Duration, from, to time.Time, lat, lon float64) bool {
 // Place is how much of the open-sky index reaches the client there. [W]
 func Place(w day.Where) float64 { return placeFactor[w] }
 
-// Index is the open-sky UV index at an instant: 12.5·μ0^2.42·(O3/300)^−1.23 times height, sky and ground. Source:
-// Madronich 2007. Zero while the sun is down.
-func Index(t time.Time, p day.Place, sky day.Sky, ground day.Ground, ozone float64) float64 {
-	mu, _, _ := sines(t, p.Lat, p.Lon)
-	if mu <= 0 {
-		return 0
-	}
-	clear := num.Exp(figure.UVIZenith*num.Log(mu) + figure.UVIOzone*num.Log(ozone/figure.ReferenceO3))
-	return figure.UVIScale * clear *
-		(1 + figure.HeightPerKM*max(p.HeightM, 0)/metresAKM) * skyFactor[sky] * groundFactor[ground]
-}
-
 // Service gives the open-sky UV index. ClearSky is the one that ships with the program; it needs no network.
 type Service interface {
 	Index(at time.Time, ground day.Ground) float64
@@ -154,29 +152,46 @@ type Service interface {
 
 // ClearSky is the simulated UV service: the clear-sky model under one sky at one place.
 type ClearSky struct {
-	Place day.Place
-	Sky   day.Sky
-	Ozone float64 // DU
+	spot
+	thins  float64 // what ozone adds to the logarithm of the index
+	height float64 // factor of the height
+	sky    float64 // factor of the cloud
+}
+
+// Under is the service of one place under a sky, with so much ozone in DU.
+func Under(p day.Place, sky day.Sky, ozone float64) ClearSky {
+	return ClearSky{
+		spot:   standing(p.Lat, p.Lon),
+		thins:  figure.UVIOzone * num.Log(ozone/figure.ReferenceO3),
+		height: 1 + figure.HeightPerKM*max(p.HeightM, 0)/metresAKM,
+		sky:    skyFactor[sky],
+	}
 }
 
 // Over is the simulated service for a day, with its ozone or, where none is given, that of the climatology at that
 // instant.
 func Over(d day.Day, at time.Time) ClearSky {
-	s := ClearSky{d.Place, d.Sky, Ozone(at, d.Place.Lat, d.Place.Lon)}
+	ozone := Ozone(at, d.Place.Lat, d.Place.Lon)
 	if d.OzoneDU != nil {
-		s.Ozone = *d.OzoneDU
+		ozone = *d.OzoneDU
 	}
-	return s
+	return Under(d.Place, d.Sky, ozone)
 }
 
-// Index is the open-sky UV index at an instant over that ground.
+// Index is the open-sky UV index at an instant over that ground: 12.5·μ0^2.42·(O3/300)^−1.23 times height, sky and
+// ground. Source: Madronich 2007. Zero while the sun is down.
 func (s ClearSky) Index(at time.Time, ground day.Ground) float64 {
-	return Index(at, s.Place, s.Sky, ground, s.Ozone)
+	mu, _, _ := s.sines(at)
+	if mu <= 0 {
+		return 0
+	}
+	clear := num.Exp(figure.UVIZenith*num.Log(mu) + s.thins)
+	return figure.UVIScale * clear * s.height * s.sky * groundFactor[ground]
 }
 
 // Up reports whether the sun is above the horizon.
 func Up(at time.Time, p day.Place) bool {
-	sine, _, _ := sines(at, p.Lat, p.Lon)
+	sine, _, _ := standing(p.Lat, p.Lon).sines(at)
 	return sine > horizon
 }
 

@@ -74,15 +74,16 @@ func TestDaylightAtEveryEdgeOfTheDay(t *testing.T) {
 func TestIndexFollowsSkyGroundHeightAndOzone(t *testing.T) {
 	noon := time.Date(2027, 6, 19, 12, 35, 0, 0, time.UTC)
 	sea := day.Place{Lat: 51.7, Lon: -8.52}
-	clear := sun.Index(noon, sea, "clear", "", 300)
+	clear := sun.Under(sea, "clear", 300).Index(noon, "")
 	mu := math.Sin(sun.At(noon, sea.Lat, sea.Lon).Elevation * math.Pi / 180)
 	near(t, "clear noon", clear, 12.5*math.Pow(mu, 2.42), 1e-9)
-	near(t, "scattered", sun.Index(noon, sea, "scattered", "", 300)/clear, 0.89, 1e-9)
-	near(t, "over water", sun.Index(noon, sea, "clear", "water", 300)/clear, 1.1, 1e-9)
-	near(t, "a km up", sun.Index(noon, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 1000}, "clear", "", 300)/clear, 1.1,
+	near(t, "scattered", sun.Under(sea, "scattered", 300).Index(noon, "")/clear, 0.89, 1e-9)
+	near(t, "over water", sun.Under(sea, "clear", 300).Index(noon, "water")/clear, 1.1, 1e-9)
+	high := day.Place{Lat: 51.7, Lon: -8.52, HeightM: 1000}
+	near(t, "a km up", sun.Under(high, "clear", 300).Index(noon, "")/clear, 1.1,
 		1e-9)
-	near(t, "thin ozone", sun.Index(noon, sea, "clear", "", 250)/clear, math.Pow(250.0/300, -1.23), 1e-9)
-	if sun.Index(noon.Add(12*time.Hour), sea, "clear", "", 300) != 0 {
+	near(t, "thin ozone", sun.Under(sea, "clear", 250).Index(noon, "")/clear, math.Pow(250.0/300, -1.23), 1e-9)
+	if sun.Under(sea, "clear", 300).Index(noon.Add(12*time.Hour), "") != 0 {
 		t.Error("there is no index at night")
 	}
 }
@@ -160,10 +161,12 @@ func TestOzoneFollowsVanHeuklon(t *testing.T) {
 	}
 	d := Sitting(t).Day
 	at := time.Date(2027, 6, 19, 12, 0, 0, 0, time.UTC)
-	near(t, "by the climatology", sun.Over(d, at).Ozone, sun.Ozone(at, d.Place.Lat, d.Place.Lon), 0)
+	if by := sun.Over(d, at); by != sun.Under(d.Place, d.Sky, sun.Ozone(at, d.Place.Lat, d.Place.Lon)) {
+		t.Errorf("by the climatology: %+v", by)
+	}
 	d.OzoneDU, d.Sky = P(321.0), day.Overcast
-	if s := sun.Over(d, at); s.Ozone != 321 || s.Sky != day.Overcast || s.Place != d.Place {
-		t.Errorf("as given: %+v", s)
+	if as := sun.Over(d, at); as != sun.Under(d.Place, day.Overcast, 321) {
+		t.Errorf("as given: %+v", as)
 	}
 }
 
@@ -171,19 +174,21 @@ func TestOzoneFollowsVanHeuklon(t *testing.T) {
 func TestTheIndexFollowsMadronich(t *testing.T) {
 	at := time.Date(2027, 6, 19, 12, 0, 0, 0, time.UTC) // elevation 60.913345°, μ0 0.873876
 	sea := day.Place{Lat: 51.7, Lon: -8.52}
-	near(t, "at 300 DU", sun.Index(at, sea, day.Clear, day.PlainGround, 300), 9.020486, 1e-5)
-	near(t, "at 400 DU", sun.Index(at, sea, "", "", 400), 9.020486*0.701981, 2e-5)
+	near(t, "at 300 DU", sun.Under(sea, day.Clear, 300).Index(at, day.PlainGround), 9.020486, 1e-5)
+	near(t, "at 400 DU", sun.Under(sea, "", 400).Index(at, ""), 9.020486*0.701981, 2e-5)
 	for sky, share := range map[day.Sky]float64{day.Scattered: 0.89, day.BrokenSky: 0.73, day.Overcast: 0.31} {
-		near(t, string(sky), sun.Index(at, sea, sky, "", 300), 9.020486*share, 1e-5)
+		near(t, string(sky), sun.Under(sea, sky, 300).Index(at, ""), 9.020486*share, 1e-5)
 	}
 	for ground, times := range map[day.Ground]float64{day.Grass: 1.03, day.OverWater: 1.1, day.Sand: 1.15,
 		day.Snow: 1.8} {
-		near(t, string(ground), sun.ClearSky{Place: sea, Sky: day.Clear, Ozone: 300}.Index(at, ground),
+		near(t, string(ground), sun.Under(sea, day.Clear, 300).Index(at, ground),
 			9.020486*times, 2e-5)
 	}
-	near(t, "half a km up", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: 500}, "", "", 300), 9.020486*1.05,
+	up := day.Place{Lat: 51.7, Lon: -8.52, HeightM: 500}
+	near(t, "half a km up", sun.Under(up, "", 300).Index(at, ""), 9.020486*1.05,
 		1e-5)
-	near(t, "below the sea", sun.Index(at, day.Place{Lat: 51.7, Lon: -8.52, HeightM: -300}, "", "", 300), 9.020486,
+	below := day.Place{Lat: 51.7, Lon: -8.52, HeightM: -300}
+	near(t, "below the sea", sun.Under(below, "", 300).Index(at, ""), 9.020486,
 		1e-5)
 	for where, share := range map[day.Where]float64{day.InSun: 1, day.InWater: 1, day.InShade: 0.4,
 		day.BehindGlass: 0.05, day.Indoors: 0} {

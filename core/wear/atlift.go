@@ -1,6 +1,8 @@
 package wear
 
 import (
+	"slices"
+
 	"urncloth/core/act"
 	"urncloth/core/doc"
 	"urncloth/core/face"
@@ -19,14 +21,14 @@ type dust struct {
 // film a touch-up laid, and the declared makeup in its place over prep.
 func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) stack.Layers {
 	var all stack.Layers
-	dusted := dusts(events)
+	dusted, most := dusts(events), 0
+	for z := range base {
+		most = max(most, len(base[z])+len(end[z])+len(c.Items)+len(dusted))
+	}
+	list := make([]stack.Layer, 0, most)
 	for z := range face.N {
 		films := end[z]
-		n := len(base[z]) + len(films) + over(c, dusted, z)
-		if n == 0 {
-			continue
-		}
-		list := make([]stack.Layer, 0, n)
+		list = list[:0]
 		for _, l := range base[z] {
 			if l.Kind.Of().Group == kit.Sunscreens && len(films) > 0 && films[0].layer.Product == l.Product &&
 				films[0].layer.SetAt == l.SetAt {
@@ -49,30 +51,27 @@ func atLift(c *sitting.Case, base *stack.Layers, end *screen, events []event) st
 				list = append(list, d.layer)
 			}
 		}
-		all[z] = list
+		all[z] = shared(all[:z], list)
 	}
 	return all
 }
 
-// over is how many declared items and dusts lie on a zone.
-func over(c *sitting.Case, dusted []dust, z face.Zone) (n int) {
-	for i := range c.Items {
-		if c.Items[i].Zone.Zones.Has(z) {
-			n++
+// shared is layers as they lie on another zone, where they lie on one alike: nobody changes them any more.
+func shared(others [][]stack.Layer, list []stack.Layer) []stack.Layer {
+	for _, o := range others {
+		if slices.Equal(o, list) {
+			return o
 		}
 	}
-	for i := range dusted {
-		if dusted[i].zones.Has(z) {
-			n++
-		}
-	}
-	return n
+	return slices.Clone(list)
 }
 
 // dusts is what touch-ups laid beside sunscreen.
 func dusts(events []event) (list []dust) {
-	for _, v := range events {
-		for _, d := range v.steps {
+	for i := range events {
+		v := &events[i]
+		for k := range v.steps {
+			d := &v.steps[k]
 			if d.Act != act.Apply || d.p == nil || d.film <= 0 {
 				continue
 			}

@@ -3,6 +3,7 @@ package wear
 import (
 	"math"
 	"slices"
+	"sync"
 	"time"
 
 	"urncloth/core/day"
@@ -45,20 +46,35 @@ type piece struct {
 // course is the client's day from base to removal: where they are, what the sun does there, and what that does to a
 // film.
 type course struct {
-	indices   []doc.Num // of open sky, by moment of the grid
+	indices   []doc.Num // of open sky, by moment of the grid, none until they are asked for
 	c         *sitting.Case
 	uv        sun.Service
 	stretches []stretch
 	grid      []time.Time // from base_at to lift_at
 	pieces    [][]piece   // from each moment of the grid to the next, or to lift_at
+	all       []piece     // the same, one after another
+	broken    []float64   // room for the minutes under a broken label, by piece
 	decay     *decay
 	lastSun   time.Time // end of the last piece outdoors with the sun up, zero for none
 	glassUp   bool      // glass runs the label clock too: there is pigment
 }
 
+// courses keeps the room of days that are done with for the next.
+var courses = sync.Pool{New: func() any { return &course{} }}
+
+// done gives the room of a day back. Nothing may hold on to the course after it.
+func (w *course) done() {
+	w.c = nil
+	clear(w.stretches[:cap(w.stretches)])
+	clear(w.all[:cap(w.all)])
+	courses.Put(w)
+}
+
 // newCourse lays the day out. Cuts are moments beyond the grid at which something happens.
 func newCourse(c *sitting.Case, cuts ...time.Time) *course {
-	w := &course{c: c, uv: sun.Over(c.Day, c.BaseAt)}
+	w := courses.Get().(*course)
+	*w = course{c: c, uv: sun.Over(c.Day, c.BaseAt), stretches: w.stretches[:0], grid: w.grid[:0], pieces: w.pieces[:0],
+		all: w.all[:0], indices: w.indices[:0], broken: w.broken[:0]}
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
 	for i := range c.Day.Segments {
 		s := &c.Day.Segments[i]
@@ -69,7 +85,7 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 		w.stretches = append(w.stretches, st)
 	}
 	slices.SortStableFunc(w.stretches, func(a, b stretch) int { return a.from.Compare(b.from) })
-	w.grid = make([]time.Time, 0, max(0, c.Until.Sub(c.BaseAt)/figure.Grid)+1)
+	w.grid = slices.Grow(w.grid, max(0, int(c.Until.Sub(c.BaseAt)/figure.Grid))+1)
 	for t := c.BaseAt; !t.After(c.Until); t = t.Add(figure.Grid) {
 		w.grid = append(w.grid, t)
 	}
@@ -85,8 +101,9 @@ func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 
 // cut lays out the pieces between the moments of the grid, and other moments at which something happens.
 func (w *course) cut(cuts []time.Time) {
-	w.pieces = make([][]piece, len(w.grid))
-	all := make([]piece, 0, len(w.grid)+len(cuts))
+	all := slices.Grow(w.all, len(w.grid)+len(cuts))
+	slices.SortFunc(cuts, time.Time.Compare)
+	cuts = slices.CompactFunc(cuts, time.Time.Equal)
 	var edges []time.Time
 	for k, t := range w.grid {
 		end := w.c.Until
@@ -94,14 +111,14 @@ func (w *course) cut(cuts []time.Time) {
 			end = w.grid[k+1]
 		}
 		edges = append(edges[:0], t)
-		for _, e := range cuts {
-			if e.After(t) && e.Before(end) {
-				edges = append(edges, e)
+		for ; len(cuts) > 0 && cuts[0].Before(end); cuts = cuts[1:] {
+			if cuts[0].After(t) {
+				edges = append(edges, cuts[0])
 			}
 		}
-		slices.SortFunc(edges, time.Time.Compare)
-		edges = append(slices.CompactFunc(edges, time.Time.Equal), end)
+		edges = append(edges, end)
 		first := len(all)
+		w.pieces = append(w.pieces, nil)
 		for i := 0; i+1 < len(edges); i++ {
 			if p := w.piece(edges[i], edges[i+1]); p.minutes > 0 || p.towel {
 				all = append(all, p)
@@ -112,11 +129,13 @@ func (w *course) cut(cuts []time.Time) {
 			}
 		}
 	}
-	w.mark(all)
+	w.all = all
+	w.mark()
 }
 
 // mark notes on the pieces of a day at which of them something falls due.
-func (w *course) mark(all []piece) {
+func (w *course) mark() {
+	all := w.all
 	towels, ends := w.dues()
 	for i := range all {
 		p := &all[i]

@@ -163,6 +163,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 	v := event{up: u}
 	v.at, _ = u.At.In(e.c.Loc)
 	var added [face.N]float64
+	var unlaid stack.Layer
 	alone := screen{}
 	for i := range u.Steps {
 		d := e.placed(u, &u.Steps[i])
@@ -174,7 +175,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			v.lays = append(v.lays, laid{d.p, d.film, d.zones})
 			for _, z := range d.zones.List() {
 				added[z] += d.film
-				alone[z] = append(alone[z], newFilm(&stack.Layer{}, d.film, d.p.SPF, 0))
+				alone[z] = append(alone[z], newFilm(&unlaid, d.film, d.p.SPF, 0))
 			}
 		case d.Act == act.Apply && d.p != nil:
 			d.film = d.p.Kind.Of().Film

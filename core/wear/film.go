@@ -147,8 +147,12 @@ type like struct {
 }
 
 // like sorts zones by their films: what happens to one then happens to all, until something is laid on some.
-func (s *screen) like(c *sitting.Case, zones face.Set) (list []like) {
-	list = make([]like, 0, face.N)
+func (s *screen) like(c *sitting.Case, zones face.Set) []like {
+	return s.likeIn(make([]like, 0, face.N), c, zones)
+}
+
+// likeIn is like in room that is there.
+func (s *screen) likeIn(list []like, c *sitting.Case, zones face.Set) []like {
 	for _, z := range zones.List() {
 		i := slices.IndexFunc(list, func(o like) bool { return alike(s[o.zone], s[z]) })
 		if i < 0 {
@@ -191,6 +195,16 @@ type coat struct {
 	lays    []laid
 }
 
+// on is how many films it lays on a zone.
+func (k *coat) on(z face.Zone) (n int) {
+	for i := range k.lays {
+		if k.lays[i].zones.Has(z) {
+			n++
+		}
+	}
+	return n
+}
+
 // laid is one film that a touch-up lays.
 type laid struct {
 	product *kit.Product
@@ -206,7 +220,11 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 		r.curve = make([]Point, 0, len(w.grid))
 	}
 	for z := range s {
-		r.screen[z] = append(make([]film, 0, len(s[z])+len(coats)), s[z]...)
+		n := len(s[z])
+		for i := range coats {
+			n += coats[i].on(face.Zone(z))
+		}
+		r.screen[z] = append(make([]film, 0, n), s[z]...)
 	}
 	r.like = r.screen.like(w.c, zones)
 	order := make([]int, len(coats))
@@ -218,7 +236,7 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 	lay := func(until time.Time) {
 		for ; next < len(order) && !coats[order[next]].at.After(until); next++ {
 			w.lay(&r.screen, &coats[order[next]])
-			r.like = r.screen.like(w.c, zones)
+			r.like = r.screen.likeIn(r.like[:0], w.c, zones)
 			_, r.after[order[next]] = r.screen.overLike(r.like)
 		}
 	}
@@ -295,14 +313,14 @@ func (w *course) point(k int, r *reckoned) Point {
 
 // index is the open-sky index at a moment of the grid, reckoned once.
 func (w *course) index(k int) doc.Num {
-	if w.indices == nil {
-		w.indices = make([]doc.Num, len(w.grid))
-		for k, t := range w.grid {
+	if len(w.indices) == 0 {
+		w.indices = slices.Grow(w.indices, len(w.grid))
+		for _, t := range w.grid {
 			ground := day.PlainGround
 			if s := w.during(t); s != nil {
 				ground = s.Ground
 			}
-			w.indices[k] = doc.Num(w.uv.Index(t, ground))
+			w.indices = append(w.indices, doc.Num(w.uv.Index(t, ground)))
 		}
 	}
 	return w.indices[k]

@@ -155,7 +155,7 @@ func (e *evaluation) runAlike(a, b face.Zone) bool {
 func (e *evaluation) clocks() {
 	groups := e.clocked()
 	coated := slices.ContainsFunc(groups, func(g face.Set) bool { return e.firstStanding(g.First()).coated })
-	late := make([]float64, 0, len(e.grid)+len(e.events)) // by piece, of whichever zone is the latest
+	late := e.broken[:0] // by piece, of whichever zone is the latest
 	for _, zones := range groups {
 		k := clock{zones: zones, standing: e.firstStanding(zones.First())}
 		n := 0
@@ -174,6 +174,7 @@ func (e *evaluation) clocks() {
 	for _, m := range late {
 		e.res.Wear.LateMin += doc.Num(m)
 	}
+	e.broken = late
 }
 
 // pass lets a piece of the day go by, touch-ups of its moment first.

@@ -167,13 +167,11 @@ func interrupts(e *evaluation, v *event) {
 func objections(e *evaluation, v *event) {
 	for i := range v.steps {
 		d := &v.steps[i]
-		for _, m := range fit.Gather(e.c, d.zones.List(), func(z face.Zone) []fit.Objection {
-			use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: act.Press, Zone: z, After: true}
-			if d.p != nil {
-				use.Kind = act.Detail(d.p.Kind)
-			}
-			return use.Fits()
-		}) {
+		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: act.Press, After: true}
+		if d.p != nil {
+			use.Kind = act.Detail(d.p.Kind)
+		}
+		for _, m := range use.Over(d.zones.List()) {
 			e.res.Findings = append(e.res.Findings, m.Finding(e.c, rules.Wear, v.up.ID))
 		}
 	}

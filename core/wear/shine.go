@@ -39,7 +39,7 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 	if c.Day.Washed != nil {
 		washed, _ = c.Day.Washed.At.In(c.Loc)
 	}
-	var list []sheen
+	list := make([]sheen, 0, face.N)
 	for _, z := range face.BaseArea.List() {
 		s := sheen{zone: z, from: washed, rate: c.Sebum(c.Skin[z].Oil) * warmth}
 		if learned, ok := c.Client.Learned.Sebum[z]; ok {
@@ -51,8 +51,8 @@ func sheens(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []sheen {
 				s.from = start.Add(time.Duration(max(steps[i].HandsS, steps[i].ContactS)) * time.Second)
 			}
 		}
-		for _, l := range layers[z] {
-			if l.Kind == kit.PrimerMattifying {
+		for i := range layers[z] {
+			if layers[z][i].Kind == kit.PrimerMattifying {
 				s.takes = figure.PrimerTakes
 			}
 		}
@@ -111,7 +111,7 @@ type tended struct {
 }
 
 func tend(zones []sheen, base, worn time.Time) *tended {
-	zones = slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return !blotted.Has(s.zone) })
+	zones = slices.DeleteFunc(zones, func(s sheen) bool { return !blotted.Has(s.zone) })
 	t := &tended{zones: zones, free: make([]float64, len(zones)), at: base, worn: worn}
 	for i, s := range zones {
 		t.free[i] = s.rate*base.Sub(s.from).Minutes() - s.takes

@@ -152,6 +152,7 @@ func usedBefore(prep *stack.Result, p *kit.Product) (grams float64) {
 // planned is one plan, with products that would run out passed over while another is free of cautions.
 func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool, b *Begun) Result {
 	p := newPlanner(c, prep, b)
+	defer p.done()
 	p.scarce = scarce
 	res := p.spared(prep, p.touchUps())
 	if q := p.powder(); q != nil &&
@@ -208,12 +209,15 @@ func Check(c *sitting.Case, prep *stack.Result, ups []TouchUp) Result {
 		at, _ := u.At.In(c.Loc)
 		cuts = append(cuts, at)
 	}
-	return evaluate(c, prep, newCourse(c, cuts...), ups, false)
+	w := newCourse(c, cuts...)
+	defer w.done()
+	return evaluate(c, prep, w, ups, false)
 }
 
 // Usual is a touch-up as the planner would write it for a moment: blot, renew the sunscreen by day, powder.
 func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
 	p := newPlanner(c, prep, nil)
+	defer p.done()
 	p.choose()
 	moment, _ := at.In(c.Loc)
 	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
