@@ -110,6 +110,16 @@ func Allergen(word string) (string, Standing) {
 	return w, Unnamed
 }
 
+// UnnamedAmong is those of somebody's words for allergies that lead nowhere.
+func UnnamedAmong(words []string) (list []string) {
+	for _, w := range words {
+		if _, standing := Allergen(w); standing == Unnamed {
+			list = append(list, w)
+		}
+	}
+	return list
+}
+
 // Plain is a tag in plain words.
 func Plain(tag string) string { return strings.ReplaceAll(tag, "_", " ") }
 

@@ -2,6 +2,7 @@ package lift
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"urncloth/core/day"
@@ -10,6 +11,7 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 	test "urncloth/core/testutil"
 )
 
@@ -165,5 +167,28 @@ func TestABodyAloneIsPassedOverByTheAreaOfAFaceAndNeck(t *testing.T) {
 	}
 	if g := newChooser(c, &on, 1, nil).groups[0]; math.Abs(g.weight-c.Area[face.Forearms]/of) > 1e-9 {
 		t.Errorf("forearms weigh %g, want %g", g.weight, c.Area[face.Forearms]/of)
+	}
+}
+
+func TestWhatNothingTakesOffIsLeftRatherThanRubbedAndGlueIsNotPulled(t *testing.T) {
+	e := evaluate(sitting.Open(test.Sitting(t)), &stack.Layers{}, nil)
+	for b, want := range map[look.Binder]string{
+		look.WaterFilm: "leave the rest rather than rub",
+		look.Adhesive:  "do not pull, and ask who put it on",
+	} {
+		e.on[face.Chin] = Loads{b: 1e4, look.Emulsion: 1} // a mitt alone does not take a base
+		if got := e.wouldDo(face.Chin, b); !strings.Contains(got, want) {
+			t.Errorf("%s: %s", b, got)
+		}
+	}
+	e.on[face.Chin] = Loads{look.WaterFilm: 3}
+	if got := e.wouldDo(face.Chin, look.WaterFilm); strings.Contains(got, "leave the rest") {
+		t.Errorf("paint that comes off is left: %s", got)
+	}
+	e = evaluate(sitting.Open(test.With(t, func(s *sitting.Sitting) { s.Client.Allergies = []string{"unheard-of"} })),
+		&stack.Layers{}, nil)
+	e.on[face.Chin] = Loads{look.WaterFilm: 3}
+	if got := e.wouldDo(face.Chin, look.WaterFilm); !strings.Contains(got, "once all that is in it is confirmed: ") {
+		t.Errorf("of an allergy that nobody knows: %s", got)
 	}
 }

@@ -392,7 +392,9 @@ func (e *evaluation) worthGetting(k kit.Kind, z face.Zone, b look.Binder) bool {
 func (e *evaluation) manages(k kit.Kind, z face.Zone, b look.Binder) bool {
 	p := kit.Product{Kind: k, EyeSafe: true, LensSafe: true}
 	if !e.worthGetting(k, z, b) ||
-		slices.ContainsFunc(objections(e.c, &p, z, e.c.Client.Has(face.LensesStay)), barring) {
+		slices.ContainsFunc(objections(e.c, &p, z, e.c.Client.Has(face.LensesStay)), func(o fit.Objection) bool {
+			return barring(o) && o.Rule != rules.AllergyUnknown // one may be got of which all is known
+		}) {
 		return false
 	}
 	w := work{kind: k, way: wayOf(k, pressed(e.c, z)), contact: figure.MostRight * t0(b, e.on[z][b])}
@@ -443,7 +445,13 @@ func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
 		if near(z) && e.c.Client.Has(face.LensesStay) {
 			return e.c.Say(say.LensesInTheWay)
 		}
+		if b == look.Adhesive {
+			return e.c.Say(say.GlueStays)
+		}
 		return e.c.Say(say.NothingUsual)
+	}
+	if len(kit.UnnamedAmong(e.c.Client.Allergies)) > 0 {
+		return e.c.Say(say.ThisOnceConfirmed, "kinds", e.c.List(kinds))
 	}
 	if near(z) { // the kit may have one of the kind that is not for eyes
 		return e.c.Say(say.ThisNearEyes, "kinds", e.c.List(kinds))

@@ -40,8 +40,10 @@ var (
 	OnceMoreWith    = row("lift.once_more_with", "{product}, held or massaged for its time, and once more.")
 	LensesInTheWay  = row("lift.lenses_in_the_way", "Nothing that may go near lenses takes it off: lenses out "+
 		"first, by their owner.")
-	NothingUsual = row("lift.nothing_usual", "Nothing that suits this skin takes it off: leave it, and ask "+
-		"who put it on.")
+	NothingUsual = row("lift.nothing_usual", "Nothing that suits this skin takes all of it off: do without it there, "+
+		"or leave the rest rather than rub. It goes with the client's own next washes.")
+	GlueStays = row("lift.glue_stays", "Nothing that suits this skin takes the rest of the glue off: leave it, do not "+
+		"pull, and ask who put it on.")
 	FreshInjectables = row("lift.fresh_injectables",
 		"Injectables are less than {fit.injectables_massage/7:words} weeks old (toxin: {fit.toxin_massage/7:words}): "+
 			"nothing massaged there.")
@@ -147,9 +149,11 @@ var (
 		"On {zones} {left*100:g3} % of the {binder}{items} is left; {target*100:f0} % may be.")
 	WouldLeave = row("lift.would_leave",
 		"it would leave {left*100:g3} % on {zones}, and {target*100:f0} % may be")
-	WipeTips     = row("lift.wipe_tips", "Draw it off {zones} with damp lint-free tips, between the lashes.")
-	OfItems      = row("lift.of_items", " ({items})")
-	ThisWould    = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
+	WipeTips          = row("lift.wipe_tips", "Draw it off {zones} with damp lint-free tips, between the lashes.")
+	OfItems           = row("lift.of_items", " ({items})")
+	ThisWould         = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
+	ThisOnceConfirmed = row("lift.this_once_confirmed",
+		"Nothing in this kit does; this would, once all that is in it is confirmed: {kinds}.")
 	ThisNearEyes = row("lift.this_near_eyes",
 		"Nothing in this kit that may go so near the eye does; labelled for eyes, this would: {kinds}.")
 	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what}, and {has} are at hand.")

@@ -316,14 +316,8 @@ func notRinsed(e *evaluation) {
 
 // unknownAllergy says, once, which of the client's words for an allergy lead nowhere.
 func unknownAllergy(e *evaluation) {
-	var unnamed []string
-	for _, w := range e.c.Client.Allergies {
-		if _, standing := kit.Allergen(w); standing == kit.Unnamed {
-			unnamed = append(unnamed, w)
-		}
-	}
-	if len(unnamed) > 0 {
-		e.find(rules.AllergyUnknown, "", 0, say.UnknownAllergy, "words", e.c.List(unnamed))
+	if words := kit.UnnamedAmong(e.c.Client.Allergies); len(words) > 0 {
+		e.find(rules.AllergyUnknown, "", 0, say.UnknownAllergy, "words", e.c.List(words))
 	}
 }
 

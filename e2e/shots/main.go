@@ -43,6 +43,7 @@ func run(to, only string) error {
 			if !strings.Contains(name, only) {
 				return
 			}
+			p.Mouse.MustMoveTo(browser.Width-1, browser.Height-1) // nothing looks as if it were pointed at
 			browser.Settle(p)
 			p.MustScreenshot(filepath.Join(to, name+".png"))
 			fmt.Println(name)
@@ -225,7 +226,7 @@ func phone(b *rod.Browser, root, to string, wanted bool) {
 	browser.Text(p, "a", "Maren").MustClick()
 	browser.Text(p, ".steps .a", "Protect").MustClick()
 	browser.Text(p, ".steps .a", "Protect").MustEval(`() => window.scrollTo(0, scrollY +
-		this.getBoundingClientRect().top - 130)`)
+		this.getBoundingClientRect().top - 52)`)
 	browser.Settle(p)
 	sheet := image.NewRGBA(image.Rect(0, 0, 2*wide+20, high))
 	for i, data := range [][]byte{day, p.MustScreenshot()} {
