@@ -280,12 +280,15 @@ func TestAFlareIsEczemaThatIsIrritatedNow(t *testing.T) {
 		s.Client.Zones[face.Nose] = face.Grades{Oil: P(1), Water: P(1), Marks: []face.Mark{face.Irritated}}
 	})
 	c := sitting.Open(s)
-	serum := kit.Product{ID: "e", Name: "Essence", Kind: kit.Essence, Base: kit.BaseWater}
-	for z, flares := range map[face.Zone]bool{face.Cheeks: true, face.Nose: false} {
-		use := fit.Use{Case: c, Zone: z, Act: act.Apply, How: act.Pat, Product: &serum}
-		is := slices.ContainsFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Eczema })
-		if is != flares {
-			t.Errorf("%s: %+v", z, use.Fits())
+	for kind, only := range map[kit.Kind]face.Set{kit.Essence: face.SetOf(face.Cheeks), kit.SPFFluid: 0,
+		kit.DryPatchBalm: 0, kit.MoisturiserLotion: 0} {
+		p := kit.Product{ID: "e", Name: "It", Kind: kind, Base: kit.BaseWater}
+		for _, z := range []face.Zone{face.Cheeks, face.Nose} {
+			use := fit.Use{Case: c, Zone: z, Act: act.Apply, How: act.Pat, Product: &p}
+			is := slices.ContainsFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Eczema })
+			if is != only.Has(z) {
+				t.Errorf("%s, %s: %+v", kind, z, use.Fits())
+			}
 		}
 	}
 }

@@ -381,6 +381,9 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "out at once", rule: "spf-set-time", change: func(s *sitting.Sitting) {
 			s.Day.Segments = []day.Segment{{From: at("09:50"), To: at("11:00"), Place: "shade"}}
 		}, steps: lay("spf", "09:38", 2, face.Cheeks), fires: true, severity: rules.Caution},
+		{name: "out at once, on the forehead alone", rule: "spf-set-time", change: func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: at("09:50"), To: at("11:00"), Place: "shade"}}
+		}, steps: lay("spf", "09:38", 2, face.Forehead), fires: true, severity: rules.Caution},
 		{name: "a quarter of an hour before sun", rule: "spf-set-time", change: func(s *sitting.Sitting) {
 			s.Day.Segments = []day.Segment{{From: at("09:50"), To: at("11:00"), Place: "shade"}}
 		}, steps: lay("spf", "09:34:30", 2, face.Cheeks)},
