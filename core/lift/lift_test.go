@@ -878,6 +878,18 @@ func TestLensesThatStayAreNamedWhereTheyStandInTheWayAndNowhereElse(t *testing.T
 	if len(Found(p.Findings, "cannot-dissolve")) < 2 {
 		t.Errorf("%s", Rules(p.Findings))
 	}
+	both := plan.Make(evening(t, func(s *sitting.Sitting) { // the same is left on both, and not the same to be done
+		s.Client.Wears = []face.Wear{face.LensesStay}
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Removers })
+		s.Look.Items = []look.Item{on(face.UnderEyes, "foundation", look.SiliconeFilm, 2),
+			on(face.Cheeks, "foundation", look.SiliconeFilm, 2)}
+	}))
+	for _, f := range Found(both.Findings, "cannot-dissolve") {
+		if lenses := strings.Contains(f.Instead, "lenses out first"); lenses !=
+			slices.Equal(f.Zones, []face.Zone{face.UnderEyes}) {
+			t.Errorf("%v: %q", f.Zones, f.Instead)
+		}
+	}
 }
 
 func TestGlitterIsPressedAndLiftedAndSaidSo(t *testing.T) {

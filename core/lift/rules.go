@@ -339,12 +339,12 @@ func cannotDissolve(e *evaluation) {
 		w.items = e.itemsOf(z, w.b)
 		w.words = e.c.Say(say.IsLeft, "zones", "", "left", w.left, "binder", binderNames[w.b], "target", w.target,
 			"items", w.items)
-		i := slices.IndexFunc(list, func(o lack) bool { return o.words == w.words })
+		w.instead = e.wouldDo(z, w.b)
+		i := slices.IndexFunc(list, func(o lack) bool { return o.words == w.words && o.instead == w.instead })
 		if i < 0 {
 			i, list = len(list), append(list, w)
 		}
 		list[i].zones |= face.SetOf(z)
-		list[i].b, list[i].left, list[i].target, list[i].instead = w.b, w.left, w.target, e.wouldDo(z, w.b)
 	}
 	for _, w := range list {
 		f := e.find(rules.CannotDissolve, "", w.zones, say.IsLeft, "zones", e.c.Names(w.zones), "left", w.left,

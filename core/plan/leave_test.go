@@ -296,6 +296,10 @@ func TestLeftAloneMeansNoMakeupThereEitherAndIsSaidOnce(t *testing.T) {
 				!strings.Contains(said[0].Say, "Left out there: "+c.left+".") || said[0].Phase != rules.Prep {
 				t.Fatalf("%+v", said)
 			}
+			if own := said[0].Because == "It is the client's own to do."; own != (c.severity == rules.Note) ||
+				own == strings.Contains(said[0].Instead, "doctor") {
+				t.Errorf("%+v", said[0])
+			}
 			care := false
 			for _, st := range p.Prep.Steps {
 				care = care || st.Act == act.Apply && slices.Contains(st.Zones, c.zone)

@@ -661,6 +661,6 @@ var catalogue = []Rule{
 		When:    "the plan ends with makeup still on the skin, extensions excepted",
 		Say:     "Makeup is left on.",
 		Because: "Nobody sleeps in makeup.",
-		Instead: "Take it off.",
+		Instead: "Take it off, as far as the skin bears it.",
 		Basis:   figure.Working, Source: working},
 }

@@ -173,6 +173,12 @@ func (f Finding) NoReason() Finding {
 	return f
 }
 
+// For returns the finding with another reason.
+func (f Finding) For(because string) Finding {
+	f.Because = say.Capital(because)
+	return f
+}
+
 // Do returns the finding with other advice.
 func (f Finding) Do(instead string) Finding {
 	f.Instead = say.Capital(instead)

@@ -72,6 +72,8 @@ var (
 	WholeClient      = row("stack.whole_client", "the whole client")
 	LeftAlone        = row("stack.left_alone", "Left alone today, before makeup and after: {zones}.{items}")
 	LeftUnmade       = row("stack.left_unmade", "No makeup on {zones} today; bland care, patted on.{items}")
+	HersToDo         = row("stack.hers_to_do", "It is the client's own to do.")
+	HandItOver       = row("stack.hand_it_over", "Hand over what is needed there, and leave the zone to the client.")
 	DoesHerself      = row("stack.does_herself", "{zones}: done by the client without help.{items}")
 	BurntUnmade      = row("stack.burnt_unmade", "No makeup on burnt skin ({zones}); care and sunscreen stay.{items}")
 	MakeupLeftOut    = row("stack.makeup_left_out", " Left out there: {items}.")
