@@ -375,3 +375,33 @@ func TestWhereNothingMayRubMakeupIsLaidOffWithWetPads(t *testing.T) {
 		t.Errorf("%d pads laid, %v left", laid, left.Left)
 	}
 }
+
+func TestAFaceThatIsLeftAloneIsNotCalledReadyForBaseNorIsTheKitBlamedForItsSunscreen(t *testing.T) {
+	leave := func(zones ...face.Zone) *plan.Plan {
+		return plan.Make(painted(t, func(s *sitting.Sitting) {
+			for _, z := range zones {
+				g := s.Client.Zones[z]
+				g.Today = face.Leave
+				s.Client.Zones[z] = g
+			}
+		}))
+	}
+	for _, c := range []struct {
+		p     *plan.Plan
+		last  string
+		alone int
+	}{{leave(face.Chin), "Skin is ready for base", 1}, {leave(face.Upper.List()...), "Done.", 9}} {
+		last := c.p.Prep.Steps[len(c.p.Prep.Steps)-1]
+		if last.Act != act.Ready || !strings.HasPrefix(last.Say, c.last) {
+			t.Errorf("ends with %s: %s", last.Act, last.Say)
+		}
+		for _, f := range Found(c.p.Findings, rules.SPFMissing) {
+			if !strings.HasPrefix(f.Say, "No sunscreen goes on ") || len(f.Zones) < c.alone {
+				t.Errorf("%v: %s", f.Zones, f.Say)
+			}
+		}
+		if len(Found(c.p.Findings, rules.SPFMissing)) != 1 {
+			t.Errorf("%s", Rules(c.p.Findings))
+		}
+	}
+}

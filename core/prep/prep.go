@@ -258,7 +258,7 @@ func (pl *planner) number(steps []stack.Step, drafts []draft) {
 
 func (pl *planner) ready(at time.Time, n int) stack.Step {
 	s := stack.Step{ID: "p" + strconv.Itoa(n), Act: act.Ready, Start: day.Wall(at), Say: pl.c.Say(say.ReadyForBase)}
-	if pl.c.BareFaced() {
+	if pl.c.BareFaced() || face.BaseArea&^pl.c.Unmade() == 0 { // no base comes after it
 		s.Say = pl.c.Say(say.DoneBare)
 	}
 	s.Complete()

@@ -26,6 +26,7 @@ var (
 	UntilFirstSun   = row("stack.until_first_sun", "{minutes} from sunscreen to the first sun at {time}.")
 	NoSunscreenOn   = row("stack.no_sunscreen_on", "No sunscreen on {zones}, and there is daylight in the wear.")
 	NothingScreens  = row("stack.nothing_screens", "Nothing in the kit may go on {zones} as sunscreen.")
+	NoneGoesThere   = row("stack.none_goes_there", "No sunscreen goes on {zones} today.")
 	HatAndShade     = row("stack.hat_and_shade", "A hat and shade; keep out of the strongest sun.")
 	ThinCoat        = row("stack.thin_coat", "{film:g3} mg/cm² of {product} gives about {gives:g3}, not {label:g}.")
 	NoSunscreenGot  = row("stack.no_sunscreen_got", "{zones} got no sunscreen.")

@@ -119,9 +119,14 @@ func spfMissing(e *evaluation) {
 			*f = f.As(rules.Note)
 		}
 	}
-	if hopeless != 0 {
-		f := e.find(rules.SPFMissing, "", hopeless, say.NothingScreens, "zones", c.Names(hopeless))
-		*f = f.As(rules.Note).Do(c.Say(say.HatAndShade))
+	for _, h := range []struct {
+		zones face.Set
+		words say.ID
+	}{{hopeless &^ c.Unlayered(), say.NothingScreens}, {hopeless & c.Unlayered(), say.NoneGoesThere}} {
+		if h.zones != 0 {
+			f := e.find(rules.SPFMissing, "", h.zones, h.words, "zones", c.Names(h.zones))
+			*f = f.As(rules.Note).Do(c.Say(say.HatAndShade))
+		}
 	}
 }
 
