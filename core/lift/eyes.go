@@ -137,7 +137,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 		if s.Tips == 0 {
 			tip = say.ABrush
 		}
-		s.Say = c.Say(say.TipBetween, append(slots, "tip", tip)...)
+		s.Say = c.Say(say.TipBetween, append(slots, "tip", tip, "lashes", pl.betweenLashes(zones))...)
 	case p.Kind == kit.WaterMitt:
 		s.Mitts, s.How, grams = max(1, mittsOver(zones)), act.WithMitt, 0
 		s.Say = c.Say(say.MittOn, slots...)
@@ -167,6 +167,14 @@ func (pl *planner) tips(s *stack.Step) {
 	if have := counted(pl.c, kit.LintFreeTip); pl.lacks(have, s.Tips, func(o *stack.Step) int { return o.Tips }) {
 		s.How, s.Tips = act.Brush, 0
 	}
+}
+
+// betweenLashes says that a step on the lids reaches between their lashes.
+func (pl *planner) betweenLashes(zones face.Set) string {
+	if !zones.Has(face.Eyelids) {
+		return ""
+	}
+	return pl.c.Say(say.BetweenToo)
 }
 
 // padsHeld is how many pads are held there: half a pad for each eye, and one a zone else.
@@ -215,7 +223,7 @@ func (pl *planner) dampened(zones face.Set) {
 func (pl *planner) wipeTips(zones face.Set) {
 	w := stack.Step{Act: act.Wipe, Zones: zones.List(), ContactS: figure.WipedS,
 		HandsS: figure.DampS * len(zones.List()), Because: []rules.ID{rules.NeedsSecondCleanse},
-		Say: pl.c.Say(say.WipeTips, "zones", pl.c.Names(zones))}
+		Say: pl.c.Say(say.WipeTips, "zones", pl.c.Names(zones), "lashes", pl.betweenLashes(zones))}
 	pl.tips(&w)
 	pl.add(w)
 	pl.dampened(zones)

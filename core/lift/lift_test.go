@@ -224,6 +224,15 @@ func TestLensesExtensionsTubingAndMagneticLiner(t *testing.T) {
 			t.Errorf("no oil and no cotton on extensions: %s %d pads", s.Kind, s.Pads)
 		}
 	}
+	tips := steps(ext, func(s stack.Step) bool { return s.Tips > 0 })
+	for _, s := range tips {
+		if strings.Contains(s.Say, "between the lashes") != slices.Contains(s.Zones, face.Eyelids) {
+			t.Errorf("at %v: %s", s.Zones, s.Say)
+		}
+	}
+	if len(tips) == 0 {
+		t.Error("extensions are gone over without tips")
+	}
 	tubes := plan.Make(evening(t, func(s *sitting.Sitting) {
 		s.Look.Items[1] = on(face.Eyelids, "tubing mascara",
 			"water_film", 1)

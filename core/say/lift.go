@@ -70,8 +70,9 @@ var (
 	MittOn = row("lift.mitt_on",
 		"Lay {product}, wet with warm water, on {zones} for {seconds} and draw it down; the film slides off.")
 	TipBetween = row("lift.tip_between",
-		"{product} on {tip}, between the lashes, on {zones} for {seconds}; no cotton, no oil.")
-	ATip       = row("lift.a_tip", "a lint-free tip")
+		"{product} on {tip}, on {zones}{lashes}, for {seconds}; no cotton, no oil.")
+	BetweenToo = row("lift.between_too", ", between the lashes too")
+	ATip       = row("lift.a_tip", "lint-free tips")
 	ABrush     = row("lift.a_brush", "a clean silicone brush or the fingertips")
 	FoamLashes = row("lift.foam_lashes",
 		"Foam {product} over {zones} with a soft brush for {seconds}, lids shut; not in the lashes' first 24 hours.")
@@ -149,7 +150,7 @@ var (
 		"On {zones} {left*100:g3} % of the {binder}{items} is left; {target*100:f0} % may be.")
 	WouldLeave = row("lift.would_leave",
 		"it would leave {left*100:g3} % on {zones}, and {target*100:f0} % may be")
-	WipeTips          = row("lift.wipe_tips", "Draw it off {zones} with damp lint-free tips, between the lashes.")
+	WipeTips          = row("lift.wipe_tips", "Draw it off {zones}{lashes}, with damp lint-free tips.")
 	OfItems           = row("lift.of_items", " ({items})")
 	ThisWould         = row("lift.this_would", "Nothing in this kit does; this would: {kinds}.")
 	ThisOnceConfirmed = row("lift.this_once_confirmed",
