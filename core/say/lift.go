@@ -157,7 +157,7 @@ var (
 		"Nothing in this kit does; this would, once all that is in it is confirmed: {kinds}.")
 	ThisNearEyes = row("lift.this_near_eyes",
 		"Nothing in this kit that may go so near the eye does; labelled for eyes, this would: {kinds}.")
-	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what}, and {has} are at hand.")
+	RemovalNeeds = row("lift.removal_needs", "Removal needs {n} {what} and has {has}.")
 	ItPronoun    = row("lift.it", "It")
 )
 

@@ -47,7 +47,7 @@ var (
 	ReadyForBase  = row("prep.ready_for_base", "Skin is ready for base: never tight, never tacky, never greasy.")
 	DoneBare      = row("prep.done_bare", "Done.")
 	SpoonChest    = row("prep.spoon_chest", "A level teaspoon is about double; a safe habit.")
-	SpoonFace     = row("prep.spoon_face", "Half a level teaspoon is half as much again; a safe habit.")
+	SpoonFace     = row("prep.spoon_face", "By the spoon: half a level teaspoon.")
 	FingerStrips  = row("prep.finger_strips", "{strips} finger strips.")
 	ShinyUntilSet = row("prep.shiny_until_set", "It looks shiny until it sets.")
 	NothingElse   = row("prep.nothing_else", "Nothing else in the kit suits here.")

@@ -11,7 +11,7 @@ var (
 	MistNear        = row("wear.mist_near", "{product} near the face, and no precautions in the step.")
 	PrepAndTouchUps = row("wear.prep_and_touch_ups",
 		"Prep and touch-ups need {needs:g3} g of {product}, and {has:g3} g are left.")
-	TouchUpsNeed = row("wear.touch_ups_need", "The touch-ups need {needs} of {product}, and {has} are left.")
+	TouchUpsNeed = row("wear.touch_ups_need", "The touch-ups need {needs} of {product} and have {has}.")
 	CoatOld      = row("wear.coat_old",
 		"From {time} on the last coat on {zones} is more than {wear.two_hours:words} outdoor hours old.")
 	CoatStale = row("wear.coat_stale",
