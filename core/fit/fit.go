@@ -89,7 +89,15 @@ func (m Met) Finding(c *sitting.Case, phase rules.Phase, step string) rules.Find
 	if m.Final {
 		f = f.NoReason()
 	}
+	if m.Rule == rules.LeaveAlone && m.Zones&^c.Barred().Self == 0 {
+		f = Hers(c, f)
+	}
 	return f.As(m.Severity)
+}
+
+// Hers is a finding on zones that the client does without help: nothing is wrong there, it is not for other hands.
+func Hers(c *sitting.Case, f rules.Finding) rules.Finding {
+	return f.For(c.Say(say.HersToDo)).Do(c.Say(say.HandItOver))
 }
 
 // check is one rule: its rows of the conditions come first, then its test, nil for none.

@@ -2,6 +2,7 @@ package fit_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"urncloth/core/act"
@@ -304,6 +305,22 @@ func TestAnEyeInfectionIsLiftedByNoReasonAndAColdSoreByOne(t *testing.T) {
 		i := slices.IndexFunc(use.Fits(), func(o fit.Objection) bool { return o.Rule == rules.Contagious })
 		if i < 0 || use.Fits()[i].Final != c.final {
 			t.Errorf("%s: %+v", c.kind, use.Fits())
+		}
+	}
+}
+
+func TestWhatIsTheClientsOwnToDoIsNoMatterForADoctor(t *testing.T) {
+	for _, today := range []face.Today{face.Self, face.Leave} {
+		c := sitting.Open(With(t, func(s *sitting.Sitting) { s.Client.Zones[face.Chin] = face.Grades{Today: today} }))
+		use := fit.Use{Case: c, Product: &lotion, Act: act.Apply, How: act.Pat}
+		for _, met := range use.Over([]face.Zone{face.Chin}) {
+			f := met.Finding(c, rules.Prep, "p1")
+			if f.Rule == rules.LeaveAlone && strings.Contains(f.Instead, "doctor") != (today == face.Leave) {
+				t.Errorf("%s: %s %s", today, f.Because, f.Instead)
+			}
+		}
+		if len(use.Over([]face.Zone{face.Chin})) == 0 {
+			t.Errorf("%s: nothing speaks against it", today)
 		}
 	}
 }

@@ -441,7 +441,7 @@ func leftAlone(e *evaluation) {
 	}
 	if zones := shown(c, self); zones != 0 {
 		f := e.find(rules.LeaveAlone, "", zones, say.DoesHerself, "zones", c.Names(zones), "items", leftOut(c, self))
-		*f = f.As(rules.Note).For(c.Say(say.HersToDo)).Do(c.Say(say.HandItOver))
+		*f = fit.Hers(c, f.As(rules.Note))
 	}
 	if burnt := c.Marked(face.Sunburn) &^ c.Barred().All(); leftOut(c, burnt) != "" {
 		f := e.find(rules.LeaveAlone, "", burnt, say.BurntUnmade, "zones", c.Names(burnt), "items", leftOut(c, burnt))
