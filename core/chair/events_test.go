@@ -13,6 +13,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -756,19 +757,29 @@ func TestTouchUpsAreFollowedByWhatWasReallyDone(t *testing.T) {
 }
 
 func TestARemovalThatRunsLateGivesUpInItsOrderAndKeepsItsTargets(t *testing.T) {
+	t.Run("by the clock, begun late", func(t *testing.T) {
+		late(t, func(s *sitting.Sitting) { s.Day.LiftBy = At(t, "17:42") }, 8*60, 30)
+	})
+	t.Run("by its minutes, begun in time", func(t *testing.T) {
+		late(t, func(s *sitting.Sitting) { s.Method = method.Choice{method.LiftMinutes: "10"} }, 0, 8*60)
+	})
+}
+
+// late runs a removal that begins so many seconds late and whose first step takes so long.
+func late(t *testing.T, bound func(s *sitting.Sitting), begins, takes int) {
+	t.Helper()
 	r := enter(t, func(s *sitting.Sitting) {
 		Add(s, kit.Product{ID: "balm", Name: "Balm", Kind: "balm", Base: "oil", EyeSafe: true},
 			kit.Product{ID: "cloth", Name: "Cloth", Kind: "cloth", Count: P(9)})
-		s.Day.LiftBy = At(t, "17:42")
+		bound(s)
 	})
 	first := r.plan.Lift.Steps[0]
 	at, _ := first.Start.In(r.loc)
 	if len(r.plan.Lift.GaveUp) > 0 {
 		t.Fatalf("given up as planned: %v", r.plan.Lift.GaveUp)
 	}
-	late := after(at, 8*60)
-	r.step(late, chair.Start, first.ID)
-	r.step(after(late, 30), chair.Done, first.ID)
+	r.step(after(at, begins), chair.Start, first.ID)
+	r.step(after(at, begins+takes), chair.Done, first.ID)
 	d := r.now(time.Time{})
 	if len(d.Plan.Lift.GaveUp) == 0 || !slices.ContainsFunc(d.GaveUp,
 		func(g chair.GaveUp) bool { return g.Part == plan.Removal }) {
