@@ -384,6 +384,7 @@ func TestAFaceThatIsLeftAloneIsNotCalledReadyForBaseNorIsTheKitBlamedForItsSunsc
 				g.Today = face.Leave
 				s.Client.Zones[z] = g
 			}
+			s.Client.Wears = []face.Wear{face.ContactLenses}
 		}))
 	}
 	for _, c := range []struct {
@@ -394,6 +395,10 @@ func TestAFaceThatIsLeftAloneIsNotCalledReadyForBaseNorIsTheKitBlamedForItsSunsc
 		last := c.p.Prep.Steps[len(c.p.Prep.Steps)-1]
 		if last.Act != act.Ready || !strings.HasPrefix(last.Say, c.last) {
 			t.Errorf("ends with %s: %s", last.Act, last.Say)
+		}
+		out := slices.ContainsFunc(c.p.Prep.Steps, func(s stack.Step) bool { return s.Act == act.LensOut })
+		if out != (c.alone == 1) {
+			t.Errorf("lenses out: %t, with %d zones alone", out, c.alone)
 		}
 		for _, f := range Found(c.p.Findings, rules.SPFMissing) {
 			if !strings.HasPrefix(f.Say, "No sunscreen goes on ") || len(f.Zones) < c.alone {

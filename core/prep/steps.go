@@ -104,7 +104,7 @@ func (pl *planner) prelude() []*draft {
 	if nick := c.Within(0, face.Nick) & at &^ c.Barred().All(); nick != 0 {
 		add(act.Refer, "", 0, 0, c.Say(say.CloseNick, "zones", c.Names(nick)), rules.BrokenSkin)
 	}
-	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) {
+	if c.Client.Has(face.ContactLenses) && !c.Client.Has(face.LensesStay) && at&^c.Barred().All() != 0 {
 		add(act.LensOut, "", figure.LensS, 0, pl.c.Say(say.LensesOut), rules.LensIn)
 	}
 	pl.cooling(add)
