@@ -791,3 +791,34 @@ func late(t *testing.T, bound func(s *sitting.Sitting), begins, takes int) {
 		}
 	}
 }
+
+func TestWhatIsBlendedStaysWithItsPartnerThoughTheRestIsPlannedAnew(t *testing.T) {
+	r := enter(t, func(s *sitting.Sitting) {
+		s.Method = method.Choice{method.SPFLayer: method.Blended}
+		s.Day.BaseAt = At(t, "10:10")
+	})
+	steps := r.plan.Prep.Steps
+	i := slices.IndexFunc(steps, func(s stack.Step) bool { return s.With != "" })
+	if i < 0 {
+		t.Fatalf("nothing is blended: %v", brief(t, r.plan))
+	}
+	j := slices.IndexFunc(steps, func(s stack.Step) bool { return s.ID == steps[i].With })
+	at, _ := steps[0].Start.In(r.loc)
+	for k := range min(i, j) {
+		what := chair.Done
+		if steps[k].Act == act.Apply {
+			what = chair.Skip // which has the rest planned anew
+		}
+		r.step(at, what, steps[k].ID)
+	}
+	d := r.now(time.Time{})
+	now := d.Plan.Prep.Steps
+	k := slices.IndexFunc(now, func(s stack.Step) bool { return s.With != "" })
+	if k < 0 {
+		t.Fatalf("nothing is blended any more: %v", brief(t, d.Plan))
+	}
+	with := slices.IndexFunc(now, func(s stack.Step) bool { return s.ID == now[k].With })
+	if with < 0 || now[with].Product != steps[j].Product || now[k].Product != steps[i].Product {
+		t.Errorf("%s is blended with %d of %v", now[k].ID, with, brief(t, d.Plan))
+	}
+}
