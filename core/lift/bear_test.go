@@ -191,4 +191,8 @@ func TestWhatNothingTakesOffIsLeftRatherThanRubbedAndGlueIsNotPulled(t *testing.
 	if got := e.wouldDo(face.Chin, look.WaterFilm); !strings.Contains(got, "once all that is in it is confirmed: ") {
 		t.Errorf("of an allergy that nobody knows: %s", got)
 	}
+	e.on[face.Eyelids] = Loads{look.WaxOil: 1}
+	if got := e.wouldDo(face.Eyelids, look.WaxOil); !strings.Contains(got, "labelled for eyes") {
+		t.Errorf("near the eyes, of an allergy that nobody knows: %s", got)
+	}
 }

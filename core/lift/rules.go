@@ -450,11 +450,11 @@ func (e *evaluation) wouldDo(z face.Zone, b look.Binder) string {
 		}
 		return e.c.Say(say.NothingUsual)
 	}
-	if len(kit.UnnamedAmong(e.c.Client.Allergies)) > 0 {
-		return e.c.Say(say.ThisOnceConfirmed, "kinds", e.c.List(kinds))
-	}
 	if near(z) { // the kit may have one of the kind that is not for eyes
 		return e.c.Say(say.ThisNearEyes, "kinds", e.c.List(kinds))
+	}
+	if len(kit.UnnamedAmong(e.c.Client.Allergies)) > 0 {
+		return e.c.Say(say.ThisOnceConfirmed, "kinds", e.c.List(kinds))
 	}
 	return e.c.Say(say.ThisWould, "kinds", e.c.List(kinds))
 }
