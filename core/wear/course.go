@@ -40,6 +40,7 @@ type piece struct {
 	glass   bool     // behind glass with the sun up
 	goesOut bool     // the client goes out as it begins, at a UV index at which an old coat matters
 	towel   bool     // towelled as it begins
+	dark    bool     // no sun follows that a coat is for
 	due     rules.ID // a coat falls due at once as it begins: after towelling, or after water where no label names it
 }
 
@@ -56,6 +57,7 @@ type course struct {
 	broken    []float64   // room for the minutes under a broken label, by piece
 	decay     *decay
 	lastSun   time.Time // end of the last piece outdoors with the sun up, zero for none
+	sunEnd    int       // moments of the grid after which no sun falls
 	glassUp   bool      // glass runs the label clock too: there is pigment
 }
 
@@ -126,6 +128,9 @@ func (w *course) cut(cuts []time.Time) {
 				if p.outdoor || p.glass && w.glassUp {
 					w.lastSun = edges[i+1]
 				}
+				if p.outdoor || p.rate > 0 {
+					w.sunEnd = k + 1
+				}
 			}
 		}
 	}
@@ -140,6 +145,7 @@ func (w *course) mark() {
 	for i := range all {
 		p := &all[i]
 		p.goesOut = p.goesOut && (i == 0 || !all[i-1].outdoor)
+		p.dark = !p.from.Before(w.lastSun)
 		switch {
 		case slices.ContainsFunc(towels, p.from.Equal):
 			p.due = rules.ReapplyAfterTowel

@@ -146,13 +146,9 @@ type like struct {
 	area float64
 }
 
-// like sorts zones by their films: what happens to one then happens to all, until something is laid on some.
+// like sorts zones by their films.
 func (s *screen) like(c *sitting.Case, zones face.Set) []like {
-	return s.likeIn(make([]like, 0, face.N), c, zones)
-}
-
-// likeIn is like in room that is there.
-func (s *screen) likeIn(list []like, c *sitting.Case, zones face.Set) []like {
+	list := make([]like, 0, face.N)
 	for _, z := range zones.List() {
 		i := slices.IndexFunc(list, func(o like) bool { return alike(s[o.zone], s[z]) })
 		if i < 0 {
@@ -183,9 +179,9 @@ func (s *screen) overLike(list []like) (mean, factor float64) {
 type reckoned struct {
 	curve  []Point
 	dose   float64
-	screen screen
+	screen screen    // on the first of zones that fare alike, until the day is over
 	after  []float64 // the factor just after each touch-up
-	like   []like    // its zones by their films, until something is laid
+	like   []like    // its zones by how they fare
 }
 
 // coat is what one touch-up does to films at an instant: zones blotted, and films laid.
@@ -205,6 +201,19 @@ func (k *coat) on(z face.Zone) (n int) {
 	return n
 }
 
+// touches is which of its films it lays on a zone, and whether it blots it.
+func (k *coat) touches(z face.Zone) (which uint64) {
+	for i := range k.lays {
+		if k.lays[i].zones.Has(z) {
+			which |= 2 << i
+		}
+	}
+	if k.blotted.Has(z) {
+		which |= 1
+	}
+	return which
+}
+
 // laid is one film that a touch-up lays.
 type laid struct {
 	product *kit.Product
@@ -212,21 +221,70 @@ type laid struct {
 	zones   face.Set
 }
 
+// fare sorts all zones into those that fare alike: the same films to begin with, and the same laid and blotted after.
+func (s *screen) fare(coats []coat) (list []face.Set) {
+	same := func(a, b face.Zone) bool {
+		if !alike(s[a], s[b]) {
+			return false
+		}
+		for i := range s[a] {
+			if k, l := s[a][i].layer, s[b][i].layer; k.Product != l.Product || k.SetAt != l.SetAt {
+				return false
+			}
+		}
+		for i := range coats {
+			if coats[i].touches(a) != coats[i].touches(b) {
+				return false
+			}
+		}
+		return true
+	}
+	for z := range face.N {
+		i := slices.IndexFunc(list, func(o face.Set) bool { return same(o.First(), z) })
+		if i < 0 {
+			i, list = len(list), append(list, 0)
+		}
+		list[i] |= face.SetOf(z)
+	}
+	return list
+}
+
 // reckon runs the day from base to removal: films wear off by where the client is, touch-ups add theirs, and what
-// passes through is added up; the curve only where it is to be drawn. O(pieces × zones × films).
+// passes through is added up; with the curve and the films at the end only where it is drawn.
+// O(pieces × zones that fare otherwise × films).
 func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reckoned {
-	r := reckoned{screen: s, after: make([]float64, len(coats))}
+	r := reckoned{after: make([]float64, len(coats)), like: make([]like, 0, 8)}
 	if drawn {
 		r.curve = make([]Point, 0, len(w.grid))
 	}
-	for z := range s {
+	fares := s.fare(coats)
+	for _, on := range fares {
+		z, area := on.First(), 0.0
+		for _, of := range (on & zones).List() {
+			area += w.c.Area[of]
+		}
+		if on&zones != 0 {
+			r.like = append(r.like, like{z, area})
+		} else if !drawn {
+			continue
+		}
 		n := len(s[z])
 		for i := range coats {
-			n += coats[i].on(face.Zone(z))
+			n += coats[i].on(z)
 		}
 		r.screen[z] = append(make([]film, 0, n), s[z]...)
 	}
-	r.like = r.screen.like(w.c, zones)
+	w.run(&r, coats, drawn)
+	for _, on := range fares {
+		for _, z := range on.List() {
+			r.screen[z] = r.screen[on.First()]
+		}
+	}
+	return r
+}
+
+// run lets the day go by.
+func (w *course) run(r *reckoned, coats []coat, drawn bool) {
 	order := make([]int, len(coats))
 	for i := range order {
 		order[i] = i
@@ -236,11 +294,13 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 	lay := func(until time.Time) {
 		for ; next < len(order) && !coats[order[next]].at.After(until); next++ {
 			w.lay(&r.screen, &coats[order[next]])
-			r.like = r.screen.likeIn(r.like[:0], w.c, zones)
 			_, r.after[order[next]] = r.screen.overLike(r.like)
 		}
 	}
 	for k, t := range w.grid {
+		if !drawn && k >= w.sunEnd {
+			return
+		}
 		for i := range w.pieces[k] {
 			p := &w.pieces[k][i]
 			if p.towel {
@@ -248,19 +308,18 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 			}
 			lay(p.from)
 			if drawn && i == 0 {
-				r.curve = append(r.curve, w.point(k, &r))
+				r.curve = append(r.curve, w.point(k, r))
 			}
-			w.pass(&r, p)
+			w.pass(r, p)
 		}
 		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
 			lay(t)
 			if drawn {
-				r.curve = append(r.curve, w.point(k, &r))
+				r.curve = append(r.curve, w.point(k, r))
 			}
 		}
 	}
 	lay(w.c.Until)
-	return r
 }
 
 func (s *screen) towel() {
@@ -273,7 +332,10 @@ func (s *screen) towel() {
 
 // lay does to the films what a touch-up does.
 func (w *course) lay(s *screen, k *coat) {
-	for _, z := range k.blotted.List() {
+	for z := range s {
+		if s[z] == nil || !k.blotted.Has(face.Zone(z)) {
+			continue
+		}
 		for i := range s[z] {
 			s[z][i].left *= figure.KeptBlotted
 		}
@@ -281,8 +343,10 @@ func (w *course) lay(s *screen, k *coat) {
 	for _, l := range k.lays {
 		layer := l.layer(k.at)
 		f := newFilm(&layer, l.film, l.product.SPF, l.product.WaterResistantMin)
-		for _, z := range l.zones.List() {
-			s[z] = append(s[z], f)
+		for z := range s {
+			if s[z] != nil && l.zones.Has(face.Zone(z)) {
+				s[z] = append(s[z], f)
+			}
 		}
 	}
 }

@@ -48,7 +48,7 @@ type tell func(rule rules.ID, since time.Time)
 // pass lets a piece of the day go by and returns how many of its minutes were under a broken clock. What no sun
 // follows breaks none.
 func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
-	if !p.from.Before(w.lastSun) {
+	if p.dark {
 		return 0
 	}
 	out := p.outdoor || p.glass && st.glass
@@ -84,6 +84,12 @@ func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
 	}
 	return late
 }
+
+// calm reports whether nothing is due.
+func (st *standing) calm() bool { return st.due.IsZero() && st.stale.IsZero() }
+
+// runs reports whether a piece of the day runs a label clock, or makes a coat due.
+func (p *piece) runs() bool { return p.outdoor || p.glass || p.wet || p.goesOut || p.due != "" }
 
 // goOut notes whether the client goes out on an old coat.
 func (st *standing) goOut(p *piece) {

@@ -53,6 +53,7 @@ type group struct {
 
 	from, to int     // its sums of logs
 	highest  float64 // what its films hold at most once coated
+	calm     float64 // and in still air
 }
 
 // class is zones that make oil alike.
@@ -72,6 +73,16 @@ type sum struct {
 	start          float64
 	adds           [2]float64
 }
+
+// ebb is a piece of the day as a trail meets it: what reaches bare skin in it, and what it leaves of every sum.
+type ebb struct {
+	sun   float64 // SED
+	towel bool
+	*ebbing
+}
+
+// ebbing is the share that is left of every sum of logs after a piece, and after half of it.
+type ebbing struct{ keeps, half [dims]float64 }
 
 // dims and kinds are how many sums of logs and classes of oil a trail holds. Nobody lays that many different first
 // coats; beyond it the last are left out of what decides between touch-ups, not of what is reported.
@@ -124,11 +135,13 @@ type search struct {
 	end     int // node that stands for the end
 	worn    int // nodes before it are before the end of wear
 	wear    float64
-	first   standing // of the first coat
-	formWet [2]label // in still air and in wind
+	wornBy  []float64 // minutes of wear before each moment
+	first   standing  // of the first coat
+	formWet [2]label  // in still air and in wind
 	wind    []int
 	unkinds []int
 	kept    []bool
+	quiet   []bool // nothing runs a label clock from then to the next moment
 	open    []bool // a coat can be laid then
 	blots   bool   // something can be blotted
 	matte   bool   // powder follows every coat
@@ -137,6 +150,7 @@ type search struct {
 	groups  []group
 	sums    []sum
 	classes []class
+	ebbs    [][]ebb // by moment of the grid
 	passes  passing
 	budget  float64
 	steps   [][]score // from a coat to a later one, and last to the end
@@ -144,10 +158,9 @@ type search struct {
 	rest    [][]chain // by the last coat and where one stands
 	floor   []float64 // the least dose from a moment on
 	bare    []float64 // what would reach bare skin from a moment on
-	sunEnd  int
-	work    int   // moments let go by so far
-	root    trail // where it begins: at base, or after the last interruption there was
-	begin   int   // node before which nothing new may come
+	work    int       // moments let go by so far
+	root    trail     // where it begins: at base, or after the last interruption there was
+	begin   int       // node before which nothing new may come
 	*desk
 }
 
@@ -184,13 +197,9 @@ func (s *search) prepare(early, resets []window) {
 	n := len(s.grid)
 	s.end = n
 	s.clear(n)
-	s.unkinds, s.kept, s.wind = make([]int, n), make([]bool, n), make([]int, n)
+	s.unkinds, s.kept, s.wind, s.quiet = make([]int, n), make([]bool, n), make([]int, n), make([]bool, n)
 	for k := range n {
-		for _, p := range s.pieces[k] {
-			if p.outdoor || p.rate > 0 {
-				s.sunEnd = k + 1
-			}
-		}
+		s.quiet[k] = !slices.ContainsFunc(s.pieces[k], func(p piece) bool { return !p.dark && p.runs() })
 		s.unkinds[k], s.kept[k] = s.unkind(s.grid[k]), s.keptFree(s.grid[k])
 		if s.windy(s.grid[k]) {
 			s.wind[k] = 1
@@ -199,9 +208,13 @@ func (s *search) prepare(early, resets []window) {
 			s.worn = k + 1
 		}
 	}
-	s.wear = s.c.WearUntil.Sub(s.grid[0]).Minutes()
+	s.wear, s.wornBy = s.c.WearUntil.Sub(s.grid[0]).Minutes(), make([]float64, n+1)
+	for k := range s.wornBy {
+		s.wornBy[k] = min(float64(k)*grid, s.wear)
+	}
 	s.early, s.resets = s.nodes(early), slices.DeleteFunc(s.nodes(resets), s.closed)
 	s.list()
+	s.lay()
 	s.light()
 	s.walks()
 }
@@ -224,7 +237,8 @@ func (s *search) list() {
 	for i := range s.groups {
 		g := &s.groups[i]
 		g.from = len(s.sums)
-		g.highest = max(g.cap, g.capTo[0], g.capTo[1])
+		g.calm = max(g.cap, g.capTo[0])
+		g.highest = max(g.calm, g.capTo[1])
 		for r := range resistances {
 			if g.logs[r] == 0 && g.adds[0][r] == 0 && g.adds[1][r] == 0 {
 				continue
@@ -236,6 +250,28 @@ func (s *search) list() {
 	}
 	if len(s.classes) > kinds {
 		s.classes = s.classes[:kinds]
+	}
+}
+
+// lay notes what every piece of the day does to the sums.
+func (s *search) lay() {
+	all := make([]ebb, 0, len(s.all))
+	s.ebbs = make([][]ebb, s.end)
+	var last *decay
+	var does *ebbing
+	for k := range s.ebbs {
+		first := len(all)
+		for n := range s.pieces[k] {
+			p := &s.pieces[k][n]
+			if p.decay != last {
+				last, does = p.decay, &ebbing{}
+				for i, x := range s.sums {
+					does.keeps[i], does.half[i] = p.keeps[x.resists], p.half[x.resists]
+				}
+			}
+			all = append(all, ebb{p.rate * p.minutes / 60, p.towel, does})
+		}
+		s.ebbs[k] = all[first:len(all):len(all)]
 	}
 }
 
@@ -251,9 +287,9 @@ func (s *search) light() {
 	s.passes = newPassing(highest)
 	for k := n - 1; k >= 0; k-- {
 		s.floor[k], s.bare[k] = s.floor[k+1], s.bare[k+1]
-		for _, p := range s.pieces[k] {
-			s.floor[k] += p.rate * p.minutes / 60 * least
-			s.bare[k] += p.rate * p.minutes / 60
+		for _, p := range s.ebbs[k] {
+			s.floor[k] += p.sun * least
+			s.bare[k] += p.sun
 		}
 	}
 }
@@ -318,6 +354,9 @@ func (s *search) stepsFrom(i int) []score {
 	late := 0.0
 	for j := i + 1; j <= s.end; j++ {
 		for n := range s.pieces[j-1] {
+			if s.quiet[j-1] && st.calm() {
+				break
+			}
 			p := &s.pieces[j-1][n]
 			if i == 0 || j-1 > i || n > 0 { // a coat laid at that very moment comes after a towel
 				st.comeDue(p)
@@ -387,7 +426,7 @@ func (s *search) start() trail {
 
 // towelled takes off what a towel takes at that very moment; a coat laid then comes after it.
 func (s *search) towelled(m *trail, k int) {
-	if len(s.pieces[k]) > 0 && s.pieces[k][0].towel {
+	if len(s.ebbs[k]) > 0 && s.ebbs[k][0].towel {
 		for i := range m.logs {
 			m.logs[i] *= figure.KeptTowelled
 		}
@@ -397,37 +436,38 @@ func (s *search) towelled(m *trail, k int) {
 // advance lets the time from one moment of the grid to the next go by.
 func (s *search) advance(m *trail, k int) {
 	s.work++
-	sums := s.sums
-	logs := m.logs[:len(sums)]
-	for n := range s.pieces[k] {
-		p := &s.pieces[k][n]
+	logs := m.logs[:len(s.sums)]
+	for n := range s.ebbs[k] {
+		p := &s.ebbs[k][n]
 		if n > 0 && p.towel {
 			for i := range logs {
 				logs[i] *= figure.KeptTowelled
 			}
 		}
-		if p.rate > 0 {
-			m.dose += p.rate * p.minutes / 60 * s.through(m, &p.half)
+		if p.sun > 0 {
+			m.dose += p.sun * s.through(m, &p.half)
 		}
-		keeps := &p.keeps
 		for i := range logs {
-			logs[i] *= keeps[sums[i].resists]
+			logs[i] *= p.keeps[i]
 		}
 	}
 }
 
-// through is the share of the light that films let through when so much is left of each.
-func (s *search) through(m *trail, left *[3]float64) (through float64) {
+// through is the share of the light that films let through when so much is left of each sum.
+func (s *search) through(m *trail, left *[dims]float64) (through float64) {
 	for i := range s.groups {
 		g, l := &s.groups[i], 0.0
 		for at := g.from; at < g.to; at++ {
-			l += m.logs[at] * left[s.sums[at].resists]
+			l += m.logs[at] * left[at]
 		}
 		highest := g.cap
 		if m.coated {
 			highest = g.highest
 		}
-		through += g.share * s.passes.at(min(l, highest))
+		if l > highest {
+			l = highest
+		}
+		through += g.share * s.passes.at(l)
 	}
 	return through
 }
@@ -508,6 +548,8 @@ type run struct {
 	value [2]float64
 	whole bool
 	until int
+	// strides says of every moment whether a search in strides looks at it
+	strides []bool
 }
 
 // find searches for the best trail under an aim.
@@ -515,6 +557,12 @@ func (s *search) find(a aim) found {
 	r := &run{aim: a, at: make([][]*trail, s.end), whole: true, until: s.work + a.work}
 	if a.best != nil {
 		r.value = a.least(a.best)
+	}
+	if r.stride > 1 {
+		r.strides = make([]bool, s.end)
+		for k := 0; k < s.end; k += r.stride {
+			r.strides[k] = true
+		}
 	}
 	r.at[s.root.node] = []*trail{s.hold(&s.root)}
 	for k := s.root.node; k < s.end; k++ {
@@ -535,6 +583,8 @@ type leg struct {
 	next trail // at the node it was last led to
 }
 
+var grid = figure.Grid.Minutes()
+
 // endless is an aim that nothing misses.
 var endless = aim{score: math.MaxInt64, dose: math.Inf(1), shown: math.Inf(1)}
 
@@ -547,15 +597,23 @@ func (s *search) leaving(m *trail) leg {
 	return l
 }
 
-// to leads a leg on to a node; ok is false where neither that node nor any later one can be had within the aim.
-func (l *leg) to(s *search, r *run, j int) (ok bool) {
-	k, grid := l.from.node, figure.Grid.Minutes()
-	minutes := float64(j-k) * grid
-	worn := max(0, min(minutes, s.wear-float64(k)*grid))
-	if j == s.end {
-		minutes = worn
+// gone is how many minutes a leg takes to a node, and how many of them are before the end of wear.
+func (l *leg) gone(s *search, j int) (minutes, worn float64) {
+	if worn = s.wornBy[j] - s.wornBy[l.from.node]; j == s.end {
+		return worn, worn
 	}
-	if now := s.tendedUntil(l.from, worn); now != l.mask {
+	return float64(j-l.from.node) * grid, worn
+}
+
+// to leads a leg on to a node and arrives there; ok is false where neither that node nor any later one can be had within
+// the aim.
+func (l *leg) to(s *search, r *run, j int) (ok bool) { return l.travel(s, r, j) && l.arrive(s, r, j) }
+
+// travel lets the time until a node go by; ok is false where neither that node nor any later one can be had within the
+// dose.
+func (l *leg) travel(s *search, r *run, j int) (ok bool) {
+	k := l.from.node
+	if now := s.tendedUntil(l.from, s.wornBy[j]-s.wornBy[k]); now != l.mask {
 		l.mask, l.on, l.at = now, *l.from, k
 		s.towelled(&l.on, k)
 		s.act(&l.on, l.mask)
@@ -566,13 +624,17 @@ func (l *leg) to(s *search, r *run, j int) (ok bool) {
 		}
 		s.advance(&l.on, l.at)
 	}
-	if l.on.dose+s.floor[j] > r.dose {
-		return false
-	}
+	return l.on.dose+s.floor[j] <= r.dose
+}
+
+// arrive is how things stand at the node that a leg was led to, before anything is done there; ok is false where more
+// shines than may, there and at any later one.
+func (l *leg) arrive(s *search, r *run, j int) (ok bool) {
+	minutes, worn := l.gone(s, j)
 	next := &l.next
 	*next = l.on
 	s.oil(next, l.mask, minutes, worn)
-	next.score += s.resetMissed(k, j)
+	next.score += s.resetMissed(l.from.node, j)
 	next.before, next.last = l.from.self, l.last
 	return next.shown <= r.shown+figure.SameMinutes
 }
@@ -595,46 +657,64 @@ func (s *search) follow(r *run, m *trail) {
 		first = s.end
 	}
 	for j := first; j <= s.end; j++ {
-		switch {
-		case !l.to(s, r, j):
+		if !l.travel(s, r, j) {
 			return
-		case !l.useful(s):
+		}
+		blot, coat := l.may(s, r, j)
+		stops := j == s.end || blot || coat
+		if (stops || !math.IsInf(r.shown, 1)) && !l.arrive(s, r, j) {
+			return
+		}
+		if !l.useful(s) {
 			continue
-		case j == s.end:
+		}
+		if j == s.end {
 			l.next.score += s.steps[l.last][s.end-l.last-1]
 			s.finish(r, &l.next)
 			return
 		}
-		s.interrupt(r, &l.next, j)
+		if stops {
+			s.interrupt(r, &l.next, j, blot, coat)
+		}
 		if m.score+s.rest[l.last][j-l.last].score > r.score { // labels cannot wait any longer
 			return
 		}
 	}
 }
 
+// may reports what of a blot and a coat at a node can lead where the aim is.
+func (l *leg) may(s *search, r *run, j int) (blot, coat bool) {
+	if j == s.end {
+		return false, false
+	}
+	m := l.from
+	score := m.score + s.resetMissed(m.node, j)
+	blot = s.blots && j < s.worn && !s.kept[j] && (!r.plain || s.inReset(j)) &&
+		r.leads(score, m.count+1, m.coats, s.rest[l.last][j-l.last])
+	coat = s.open[j] && !s.canWait(r, score, l.last, j) &&
+		r.leads(score+s.steps[l.last][j-l.last-1], m.count+1, m.coats+1, s.best[j])
+	return blot, coat
+}
+
 // canWait reports whether a search in strides need not look at a coat here: the next moment is one of its own, and
 // labels wait until then.
-func (s *search) canWait(r *run, m *trail, j int) bool {
-	return r.stride > 1 && j%r.stride != 0 && j+1 < s.end && s.open[j+1] && j+1-m.last < len(s.rest[m.last]) &&
-		m.score+s.rest[m.last][j+1-m.last].score <= r.score
+func (s *search) canWait(r *run, score score, last, j int) bool {
+	return r.stride > 1 && !r.strides[j] && j+1 < s.end && s.open[j+1] && j+1-last < len(s.rest[last]) &&
+		score+s.rest[last][j+1-last].score <= r.score
 }
 
 // interrupt keeps the trails that a blot and a coat at a node lead on to.
-func (s *search) interrupt(r *run, m *trail, j int) {
+func (s *search) interrupt(r *run, m *trail, j int, blot, coat bool) {
 	m.node, m.coat = j, false
 	m.count++
 	m.unkind += s.unkinds[j]
-	blot := s.blots && j < s.worn && !s.kept[j] && (!r.plain || s.inReset(j))
-	if blot && r.leads(m, s.rest[m.last][j-m.last]) {
+	if blot {
 		s.keep(r, m)
 	}
-	if !s.open[j] || s.canWait(r, m, j) {
-		return
-	}
-	m.coat = true
-	m.coats++
-	m.score += s.steps[m.last][j-m.last-1]
-	if r.leads(m, s.best[j]) {
+	if coat {
+		m.coat = true
+		m.coats++
+		m.score += s.steps[m.last][j-m.last-1]
 		s.keep(r, m)
 	}
 }
@@ -652,12 +732,13 @@ func (s *search) finish(r *run, m *trail) {
 	}
 }
 
-// leads reports whether a trail can lead where the aim is, by the best chain of coats that may follow it.
-func (r *run) leads(m *trail, rest chain) bool {
-	if m.score+rest.score > r.score || m.count > r.count || m.coats > r.coats {
+// leads reports whether a trail with so many interruptions and coats can lead where the aim is, by the best chain of
+// coats that may follow it.
+func (r *run) leads(score score, count, coats int, rest chain) bool {
+	if score+rest.score > r.score || count > r.count || coats > r.coats {
 		return false
 	}
-	return m.score+rest.score < r.score || m.count+rest.coats <= r.count && m.coats+rest.coats <= r.coats
+	return score+rest.score < r.score || count+rest.coats <= r.count && coats+rest.coats <= r.coats
 }
 
 // keep adds a trail to those of its node unless one of them is no worse in all; it drops those that it beats.
@@ -726,7 +807,10 @@ func (s *search) promise(m *trail) float64 {
 				l += s.sums[at].adds[s.wind[m.node]]
 			}
 		}
-		through += s.groups[i].share * s.passes.at(min(l, max(s.groups[i].cap, s.groups[i].capTo[0])))
+		if highest := s.groups[i].calm; l > highest {
+			l = highest
+		}
+		through += s.groups[i].share * s.passes.at(l)
 	}
 	return m.dose + through*s.bare[m.node]*figure.PromiseShare + m.shown +
 		float64(m.unkind+figure.UnkindActive*m.count)*figure.PromiseCount
@@ -767,7 +851,7 @@ func (s *search) oilAsGood(m, o *trail) bool {
 func (s *search) tending(broken bool) (shown float64, least, most int) {
 	for i := range s.classes {
 		k := &s.classes[i]
-		free, at, grid := k.free, 0, figure.Grid.Minutes()
+		free, at := k.free, 0
 		for j := 1; j <= s.worn && s.blots; j++ {
 			if j < s.worn && (s.kept[j] && !broken || j >= s.end) {
 				continue
@@ -795,7 +879,6 @@ func (s *search) fewest(k *class, node int, free float64, blotsNow bool) (n int)
 	if !s.blots {
 		return 0
 	}
-	grid := figure.Grid.Minutes()
 	at := float64(node) * grid
 	if blotsNow && free+k.rate*(s.wear-at) > figure.ShineFrom {
 		free, _ = afterBlot(free, k.rate, s.wear, true, k.powders, false)
