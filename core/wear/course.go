@@ -32,6 +32,7 @@ type stretch struct {
 // piece is a time during which nothing about the client's surroundings changes, five minutes at most.
 type piece struct {
 	from    time.Time
+	at      time.Duration // since base
 	minutes float64
 	rate    float64  // SED an hour on bare skin where the client is
 	*decay           // of a film in it
@@ -174,7 +175,7 @@ func (w *course) during(t time.Time) *day.Segment {
 }
 
 func (w *course) piece(from, to time.Time) piece {
-	p := piece{from: from, minutes: to.Sub(from).Minutes()}
+	p := piece{from: from, at: from.Sub(w.c.BaseAt), minutes: to.Sub(from).Minutes()}
 	middle := from.Add(to.Sub(from) / 2)
 	seg := w.during(middle)
 	hours := p.minutes / 60

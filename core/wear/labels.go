@@ -1,6 +1,7 @@
 package wear
 
 import (
+	"math"
 	"slices"
 	"time"
 
@@ -20,34 +21,42 @@ type breach struct {
 	zones face.Set
 }
 
-// standing is how a coat stands with its label; the next one begins it anew.
+// never is the time since base of what has not been.
+const never time.Duration = math.MinInt64 / 2
+
+// standing is how a coat stands with its label; the next one begins it anew. Its moments are times since base.
 type standing struct {
 	coated        bool
 	limit         label
-	glass         bool      // glass runs the clock too
-	laid          time.Time // when the coat was laid
-	outdoors, wet float64   // minutes since
-	due           time.Time // a coat is due at once since then
+	glass         bool          // glass runs the clock too
+	laid          time.Duration // when the coat was laid
+	outdoors, wet float64       // minutes since
+	due           time.Duration // a coat is due at once since then
 	dueRule       rules.ID
-	stale         time.Time // went out on an old coat then
+	stale         time.Duration // went out on an old coat then
+}
+
+// fresh is how a coat stands when it was laid.
+func fresh(laid time.Duration, limit label, glass bool) standing {
+	return standing{coated: true, limit: limit, glass: glass, laid: laid, due: never, stale: never}
 }
 
 // comeDue makes a coat due at once after towelling, and after water where the label names none.
 func (st *standing) comeDue(p *piece) {
 	switch {
 	case p.due == rules.ReapplyAfterTowel:
-		st.due, st.dueRule = p.from, p.due
-	case p.due == rules.ReapplyAfterWater && st.limit.none && st.due.IsZero():
-		st.due, st.dueRule = p.from, p.due
+		st.due, st.dueRule = p.at, p.due
+	case p.due == rules.ReapplyAfterWater && st.limit.none && st.due == never:
+		st.due, st.dueRule = p.at, p.due
 	}
 }
 
-// tell is told of a broken clock: by which rule, since when.
-type tell func(rule rules.ID, since time.Time)
+// tell is told of a broken clock: by which rule, and how long after base it broke.
+type tell func(rule rules.ID, since time.Duration)
 
 // pass lets a piece of the day go by and returns how many of its minutes were under a broken clock. What no sun
 // follows breaks none.
-func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
+func (st *standing) pass(p *piece, tell tell) (late float64) {
 	if p.dark {
 		return 0
 	}
@@ -62,12 +71,12 @@ func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
 		if over > figure.SameMinutes {
 			over = min(over, p.minutes)
 			if late = max(late, over); tell != nil {
-				tell(rule, p.from.Add(minutes(p.minutes-over)))
+				tell(rule, p.at+minutes(p.minutes-over))
 			}
 		}
 	}
 	st.goOut(p)
-	if !st.stale.IsZero() {
+	if st.stale != never {
 		broken(p.minutes, rules.ReapplyTwoHours)
 	}
 	if out {
@@ -78,35 +87,33 @@ func (st *standing) pass(w *course, p *piece, tell tell) (late float64) {
 		st.wet += p.minutes
 		broken(st.wet-float64(st.limit.minutes), rules.ReapplyAfterWater)
 	}
-	if !st.due.IsZero() {
-		end := p.from.Add(minutes(p.minutes))
-		broken(end.Sub(w.onGrid(st.due)).Minutes(), st.dueRule)
+	if st.due != never {
+		broken((p.at + minutes(p.minutes) - onGrid(st.due)).Minutes(), st.dueRule)
 	}
 	return late
 }
 
 // calm reports whether nothing is due.
-func (st *standing) calm() bool { return st.due.IsZero() && st.stale.IsZero() }
+func (st *standing) calm() bool { return st.due == never && st.stale == never }
 
 // runs reports whether a piece of the day runs a label clock, or makes a coat due.
 func (p *piece) runs() bool { return p.outdoor || p.glass || p.wet || p.goesOut || p.due != "" }
 
 // goOut notes whether the client goes out on an old coat.
 func (st *standing) goOut(p *piece) {
-	if p.goesOut && st.stale.IsZero() && p.from.Sub(st.laid) > figure.StaleCoat {
-		st.stale = p.from
+	if p.goesOut && st.stale == never && p.at-st.laid > figure.StaleCoat {
+		st.stale = p.at
 	}
 }
 
 func minutes(m float64) time.Duration { return time.Duration(m * float64(time.Minute)) }
 
-// onGrid is the first moment of the grid from a moment on: the soonest that a coat can be laid.
-func (w *course) onGrid(t time.Time) time.Time {
-	d := t.Sub(w.grid[0])
+// onGrid is the first moment of the grid from a time since base on: the soonest that a coat can be laid.
+func onGrid(d time.Duration) time.Duration {
 	if over := d % figure.Grid; over > 0 {
-		return t.Add(figure.Grid - over)
+		return d - over + figure.Grid
 	}
-	return t
+	return d
 }
 
 // clock is how zones that are alike stand with their label.
@@ -119,12 +126,12 @@ type clock struct {
 
 // firstStanding is how a zone stands at base.
 func (e *evaluation) firstStanding(z face.Zone) standing {
-	st := standing{glass: e.c.Skin[z].Has(face.Pigment)}
+	st := fresh(never, label{}, e.c.Skin[z].Has(face.Pigment))
+	st.coated = false
 	for _, f := range e.first[z] {
 		st.coated, st.limit.minutes = true, max(st.limit.minutes, resistances[f.resists])
-		if at, _ := f.layer.SetAt.In(e.c.Loc); at.After(st.laid) {
-			st.laid = at
-		}
+		at, _ := f.layer.SetAt.In(e.c.Loc)
+		st.laid = max(st.laid, at.Sub(e.c.BaseAt))
 	}
 	st.limit.none = st.limit.minutes == 0
 	return st
@@ -188,7 +195,7 @@ func (k *clock) pass(e *evaluation, p *piece) float64 {
 	k.renew(e, p.from, false)
 	k.comeDue(p)
 	k.renew(e, p.from, true)
-	return k.standing.pass(e.course, p, func(rule rules.ID, since time.Time) { k.tell(e, rule, since) })
+	return k.standing.pass(p, func(rule rules.ID, since time.Duration) { k.tell(e, rule, since) })
 }
 
 // renew lets touch-ups happen before a moment, or also at it.
@@ -203,22 +210,23 @@ func (k *clock) renew(e *evaluation, t time.Time, also bool) {
 				var limit label
 				limit.with(l.product.WaterResistantMin)
 				k.told = nil
-				k.standing = standing{coated: true, limit: limit, glass: k.glass, laid: v.at}
+				k.standing = fresh(v.at.Sub(e.c.BaseAt), limit, k.glass)
 			}
 		}
 	}
 }
 
 // tell notes a break, once for each rule until the next coat.
-func (k *clock) tell(e *evaluation, rule rules.ID, since time.Time) {
+func (k *clock) tell(e *evaluation, rule rules.ID, after time.Duration) {
 	if slices.Contains(k.told, rule) {
 		return
 	}
 	k.told = append(k.told, rule)
-	stale := rule == rules.ReapplyTwoHours && since.Equal(k.stale)
-	if !k.due.IsZero() && rule == k.dueRule {
-		since = k.due
+	stale := rule == rules.ReapplyTwoHours && after == k.stale
+	if k.due != never && rule == k.dueRule {
+		after = k.due
 	}
+	since := e.c.BaseAt.Add(after)
 	i := slices.IndexFunc(e.breaches,
 		func(b breach) bool { return b.rule == rule && b.since.Equal(since) && b.stale == stale })
 	if i < 0 {

@@ -349,7 +349,7 @@ func (s *search) stepsFrom(i int) []score {
 	list := s.scores[from:]
 	st := s.first
 	if i > 0 {
-		st = standing{coated: true, limit: s.formWet[s.wind[i]], laid: s.grid[i], glass: s.first.glass}
+		st = fresh(time.Duration(i)*figure.Grid, s.formWet[s.wind[i]], s.first.glass)
 	}
 	late := 0.0
 	for j := i + 1; j <= s.end; j++ {
@@ -361,7 +361,7 @@ func (s *search) stepsFrom(i int) []score {
 			if i == 0 || j-1 > i || n > 0 { // a coat laid at that very moment comes after a towel
 				st.comeDue(p)
 			}
-			late += st.pass(s.course, p, nil)
+			late += st.pass(p, nil)
 		}
 		miss := 0
 		for _, w := range s.early {
@@ -395,14 +395,19 @@ func (s *search) inReset(k int) bool {
 
 // passing is exp(−l) for logs of factors, between marks: the search asks for it a million times, and a
 // hundred-thousandth of it is nothing beside sameDose.
-type passing []float64
+type passing []mark
+
+// mark is what passes at a mark, and how much more at the next.
+type mark struct{ is, on float64 }
 
 const passMarks = 256 // to one ln
 
 func newPassing(highest float64) passing {
-	p := make(passing, int(highest*passMarks)+3)
+	p := make(passing, int(highest*passMarks)+2)
+	next := 1.0
 	for i := range p {
-		p[i] = num.Exp(-float64(i) / passMarks)
+		p[i].is, next = next, num.Exp(-float64(i+1)/passMarks)
+		p[i].on = next - p[i].is
 	}
 	return p
 }
@@ -410,7 +415,7 @@ func newPassing(highest float64) passing {
 func (p passing) at(l float64) float64 {
 	x := l * passMarks
 	i := int(x)
-	return p[i] + (x-float64(i))*(p[i+1]-p[i])
+	return p[i].is + (x-float64(i))*p[i].on
 }
 
 func (s *search) start() trail {

@@ -417,11 +417,14 @@ func (p *planner) classes() (list []class) {
 
 // firstStanding is how the first coat stands with its labels at base.
 func (p *planner) firstStanding() standing {
-	st := standing{coated: p.coated(), limit: p.firstLabel(), glass: p.glassUp}
+	st := fresh(never, p.firstLabel(), p.glassUp)
+	st.coated = p.coated()
 	for _, z := range p.covered.List() {
 		for _, f := range p.first[z] {
-			if at, _ := f.layer.SetAt.In(p.c.Loc); z.Class() != face.Eye && (st.laid.IsZero() || at.Before(st.laid)) {
-				st.laid = at
+			if at, _ := f.layer.SetAt.In(p.c.Loc); z.Class() != face.Eye {
+				if d := at.Sub(p.c.BaseAt); st.laid == never || d < st.laid {
+					st.laid = d
+				}
 			}
 		}
 	}

@@ -208,7 +208,7 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 func (p *planner) broken(before, after time.Time) (list []rules.ID) {
 	st := p.firstStanding()
 	if before.After(p.c.BaseAt) {
-		st = standing{coated: true, limit: p.coatLabel(p.windy(before)), laid: before, glass: p.glassUp}
+		st = fresh(before.Sub(p.c.BaseAt), p.coatLabel(p.windy(before)), p.glassUp)
 	}
 	bare := !st.coated
 	for _, ps := range p.pieces {
@@ -220,7 +220,7 @@ func (p *planner) broken(before, after time.Time) (list []rules.ID) {
 			if q.from.After(before) {
 				st.comeDue(q)
 			}
-			late := st.pass(p.course, q, func(rule rules.ID, _ time.Time) {
+			late := st.pass(q, func(rule rules.ID, _ time.Duration) {
 				if !slices.Contains(list, rule) {
 					list = append(list, rule)
 				}
