@@ -82,15 +82,16 @@ var (
 // The search.
 var (
 	MoreTouchUps = wear.n("more_touch_ups", "touch-ups tried beyond the fewest", 4, "")
-	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 2, "")
+	FewTrails    = wear.n("few_trails", "trails of one moment that are followed at first", 1, "")
 	SearchWork   = wear.n("search_work", "moments that the searches of a day may let go by", 7000, "")
 	MoreTries    = wear.n("more_tries", "tried beyond a number of interruptions neither found nor ruled out", 2, "")
 	ExactWork    = wear.n("exact_work", "moments that a search with all trails may let go by", 2300, "")
 	ShiftNodes   = wear.n("shift", "moments by which an interruption is shifted at most, nothing proven", 8, "")
 	Compared     = wear.n("compared", "trails compared while one moment goes by", 8, "")
 	TrailsHeld   = wear.n("trails_held", "trails made at a time", 256, "")
-	StrideFrom   = wear.n("stride_from", "a day of more moments is searched for its dose in strides", 140, "")
+	StrideFrom   = wear.n("stride_from", "a day of more moments is searched in strides at first", 140, "")
 	Stride       = wear.n("stride", "moments of such a stride", 3, "")
+	DoseStride   = wear.n("dose_stride", "moments of one where only the dose is looked for", 6, "")
 	LongDayNodes = wear.n("long_day", "a day of so many moments is searched with the work said", 170, "")
 	Many         = wear.w("many", "so much dose weighs as much as an interruption", 1000, "SED")
 	HalfGap      = wear.w("half_gap", "gap where only kindness or dose is not proven", 0.5, "interruptions")

@@ -527,9 +527,10 @@ type aim struct {
 	least  func(m *trail) [2]float64 // compared in order, then earliest
 	width  int
 	work   int
-	plain  bool   // no blots but for the reset
-	stride int    // coats at every so many moments of the grid, 0 for at each
-	best   *trail // a whole trail that is known
+	plain  bool     // no blots but for the reset
+	stride int      // coats at every so many moments of the grid, 0 for at each
+	best   *trail   // a whole trail that is known
+	each   []*trail // room for the whole trail with the least dose of every number of coats, in place of one
 	// tended says that nothing may shine but what would whatever is blotted
 	tended bool
 }
@@ -559,7 +560,7 @@ type run struct {
 
 // find searches for the best trail under an aim.
 func (s *search) find(a aim) found {
-	r := &run{aim: a, at: make([][]*trail, s.end), whole: true, until: s.work + a.work}
+	r := &run{aim: a, at: make([][]*trail, s.end), whole: a.stride <= 1, until: s.work + a.work}
 	if a.best != nil {
 		r.value = a.least(a.best)
 	}
@@ -729,6 +730,13 @@ func (s *search) finish(r *run, m *trail) {
 	if m.score > r.score || m.dose > r.dose || m.shown > r.shown+figure.SameMinutes {
 		return
 	}
+	if r.each != nil {
+		if o := r.each[m.coats]; o == nil || m.dose < o.dose-figure.SameExactly {
+			c := *m
+			r.each[m.coats] = &c
+		}
+		return
+	}
 	v := r.least(m)
 	if r.best == nil || v[0] < r.value[0]-figure.SameExactly ||
 		v[0] <= r.value[0]+figure.SameExactly && v[1] < r.value[1]-figure.SameExactly {
@@ -770,21 +778,25 @@ func (s *search) keep(r *run, m *trail) {
 	r.at[m.node] = s.among(r, m, kept)
 }
 
-// among puts a trail with the others of its node; where they are too many the most promising stay.
+// among puts a trail with the others of its node; where too many of as many coats are there the most promising stay.
 func (s *search) among(r *run, m *trail, kept []*trail) []*trail {
-	if r.width < math.MaxInt32 {
-		m.hope = s.promise(m)
-	}
-	if len(kept) < r.width {
+	if r.width == math.MaxInt32 {
 		return append(kept, s.hold(m))
 	}
-	r.whole = false
-	worst := 0
+	m.hope = s.promise(m)
+	worst, alike := -1, 0
 	for i, o := range kept {
-		if o.hope > kept[worst].hope {
+		if o.coats != m.coats {
+			continue
+		}
+		if alike++; worst < 0 || o.hope > kept[worst].hope {
 			worst = i
 		}
 	}
+	if alike < r.width {
+		return append(kept, s.hold(m))
+	}
+	r.whole = false
 	if m.hope < kept[worst].hope {
 		kept[worst] = s.hold(m)
 	}
@@ -1062,7 +1074,11 @@ func (s *search) chosen() (list []halt, gap float64) {
 	if shown == 0 { // where some shine cannot be helped, fewer blots may do as well
 		few = max(few, least)
 	}
-	a := aim{score: chain.score, shown: shown, tended: shown == 0}
+	a := aim{score: chain.score, shown: shown, tended: shown == 0, stride: 1}
+	if s.long() {
+		a.stride = figure.Stride
+	}
+
 	unproven := 0.0
 	more, whole, sure := s.affords(&a, chain)
 	if !whole {
@@ -1189,10 +1205,10 @@ func (s *search) thorough(a aim) found {
 	if quick.whole {
 		return quick
 	}
-	if s.work > s.allowed(figure.SearchWork) || a.stride > 1 {
+	if s.work > s.allowed(figure.SearchWork) {
 		return quick
 	}
-	a.width, a.work = math.MaxInt32, s.allowed(figure.ExactWork)
+	a.width, a.work, a.stride = math.MaxInt32, s.allowed(figure.ExactWork), 1
 	if quick.trail != nil {
 		a.best = quick.trail
 	}
@@ -1203,25 +1219,25 @@ func (s *search) thorough(a aim) found {
 	return full
 }
 
+// long reports whether there are so many moments that a search looks at coats in strides first.
+func (s *search) long() bool { return s.end > figure.StrideFrom }
+
 // affords settles the dose and the coats of an aim: the budget where a few coats beyond what labels ask keep it; else
 // the least over it, each coat more saving what it costs. It says how many more coats that takes.
 func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trail) {
-	least, dose := math.Inf(1), math.Inf(1)
-	var last *trail // the best with fewer coats
-	whole = true
-	stride := 1
-	if s.end > figure.StrideFrom { // on a long day every other moment, and what that leaves out is not called proven
-		stride, whole = figure.Stride, false
+	least := math.Inf(1)
+	doses := aim{score: labels.score + pack(0, 0, len(s.resets)), dose: math.Inf(1), shown: math.Inf(1),
+		count: labels.coats + s.root.count - s.root.coats, coats: labels.coats, least: leastDose, plain: true}
+	next := s.oneByOne
+	if whole = !s.long(); !whole {
+		next = s.inStrides(doses)
 	}
-	blots := s.root.count - s.root.coats // before the search begins
 	for n := range figure.MoreTouchUps + 1 {
-		f := s.thorough(aim{score: labels.score + pack(0, 0, len(s.resets)), dose: dose, shown: math.Inf(1), best: last,
-			coats: labels.coats + n, count: labels.coats + n + blots, least: leastDose, plain: true, stride: stride})
+		f := next(&doses, n)
 		whole = whole && f.whole
 		if f.trail == nil {
 			continue
 		}
-		last, dose = f.trail, f.trail.dose
 		if f.trail.dose <= s.budget+figure.Same {
 			a.dose, a.coats = s.budget+figure.Same, labels.coats+figure.MoreTouchUps
 			return n, true, f.trail
@@ -1238,6 +1254,41 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 		return figure.MoreTouchUps, false, nil
 	}
 	return more, whole, sure
+}
+
+// oneByOne searches for the least dose with so many coats beyond those that labels ask for, none that is not less than
+// with fewer.
+func (s *search) oneByOne(a *aim, n int) found {
+	b := *a
+	b.coats, b.count = b.coats+n, b.count+n
+	f := s.thorough(b)
+	if f.trail != nil {
+		a.best, a.dose = f.trail, f.trail.dose
+	}
+	return f
+}
+
+// inStrides searches for the least dose of every number of coats at once, on a long day: not at every moment, and so
+// that nothing is proven.
+func (s *search) inStrides(a aim) func(*aim, int) found {
+	few := a.coats
+	a.width, a.work, a.stride = figure.FewTrails, math.MaxInt32, figure.DoseStride
+	return func(_ *aim, n int) (f found) {
+		switch n {
+		case 0:
+			return s.find(a)
+		case 1:
+			a.coats, a.count = a.coats+figure.MoreTouchUps, a.count+figure.MoreTouchUps
+			a.each = make([]*trail, a.coats+1)
+			s.find(a)
+		}
+		for _, m := range a.each[:few+n+1] {
+			if m != nil && (f.trail == nil || m.dose < f.trail.dose) {
+				f.trail = m
+			}
+		}
+		return f
+	}
 }
 
 // halts is the interruptions of a whole trail.
