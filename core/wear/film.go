@@ -253,7 +253,7 @@ func (s *screen) fare(coats []coat) (list []face.Set) {
 // passes through is added up; with the curve and the films at the end only where it is drawn.
 // O(pieces × zones that fare otherwise × films).
 func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reckoned {
-	r := reckoned{after: make([]float64, len(coats)), like: make([]like, 0, 8)}
+	r := reckoned{after: make([]float64, len(coats)), like: make([]like, 0, face.N)}
 	if drawn {
 		r.curve = make([]Point, 0, len(w.grid))
 	}

@@ -611,8 +611,8 @@ func (l *leg) gone(s *search, j int) (minutes, worn float64) {
 	return float64(j-l.from.node) * grid, worn
 }
 
-// to leads a leg on to a node and arrives there; ok is false where neither that node nor any later one can be had within
-// the aim.
+// to leads a leg on to a node and arrives there; ok is false where neither that node nor any later one can be had
+// within the aim.
 func (l *leg) to(s *search, r *run, j int) (ok bool) { return l.travel(s, r, j) && l.arrive(s, r, j) }
 
 // travel lets the time until a node go by; ok is false where neither that node nor any later one can be had within the
@@ -1074,10 +1074,7 @@ func (s *search) chosen() (list []halt, gap float64) {
 	if shown == 0 { // where some shine cannot be helped, fewer blots may do as well
 		few = max(few, least)
 	}
-	a := aim{score: chain.score, shown: shown, tended: shown == 0, stride: 1}
-	if s.long() {
-		a.stride = figure.Stride
-	}
+	a := aim{score: chain.score, shown: shown, tended: shown == 0}
 
 	unproven := 0.0
 	more, whole, sure := s.affords(&a, chain)
@@ -1108,13 +1105,14 @@ func (s *search) chosen() (list []halt, gap float64) {
 	return s.anyhow(a, most, max(few, open)) // fewer than that were seen not to do
 }
 
-// anyhow gives up, one by one, what cannot all be had: the least shine, the reset, the budget; and in the end lays the
-// fewest coats that labels ask for, and blots when skin is about to shine.
+// anyhow gives up, one by one, what cannot all be had: the fewest interruptions, the least shine, the reset, the
+// budget; and in the end lays the fewest coats that labels ask for, and blots when skin is about to shine.
 func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
-	a.tended, a.shown, a.least, a.count = false, math.Inf(1), leastShown, most
-	a.width, a.work = figure.FewTrails, math.MaxInt32
+	a.tended, a.least, a.count = false, leastShown, most
+	a.width, a.work, a.stride = figure.FewTrails, math.MaxInt32, s.stride(figure.Stride, figure.StrideFrom)
 	for _, give := range []func(){
 		func() {},
+		func() { a.shown = math.Inf(1) },
 		func() { a.score += pack(0, 0, len(s.resets)) },
 		func() { a.dose, a.coats = math.Inf(1), math.MaxInt32 },
 	} {
@@ -1198,17 +1196,19 @@ func (s *search) allowed(work int) int {
 	return int(float64(work) * short * short)
 }
 
-// thorough looks with few trails first, and then with all as far as its work goes.
+// thorough looks with few trails first, on a long day in strides, and then with all as far as its work goes.
 func (s *search) thorough(a aim) found {
-	a.width, a.work = figure.FewTrails, math.MaxInt32
-	quick := s.find(a)
-	if quick.whole {
+	quick := a
+	quick.width, quick.work, quick.stride = figure.FewTrails, math.MaxInt32, s.stride(figure.Stride, figure.AllFrom)
+	return s.prove(a, s.find(quick))
+}
+
+// prove looks with all trails for a better one than a quick search found, where there is work left to do so.
+func (s *search) prove(a aim, quick found) found {
+	if quick.whole || s.work > s.allowed(figure.SearchWork) {
 		return quick
 	}
-	if s.work > s.allowed(figure.SearchWork) {
-		return quick
-	}
-	a.width, a.work, a.stride = math.MaxInt32, s.allowed(figure.ExactWork), 1
+	a.width, a.work = math.MaxInt32, s.allowed(figure.ExactWork)
 	if quick.trail != nil {
 		a.best = quick.trail
 	}
@@ -1219,25 +1219,29 @@ func (s *search) thorough(a aim) found {
 	return full
 }
 
-// long reports whether there are so many moments that a search looks at coats in strides first.
-func (s *search) long() bool { return s.end > figure.StrideFrom }
+// stride is a number of moments on a day of more than some, else one.
+func (s *search) stride(moments, from int) int {
+	if s.end > from {
+		return moments
+	}
+	return 1
+}
 
 // affords settles the dose and the coats of an aim: the budget where a few coats beyond what labels ask keep it; else
 // the least over it, each coat more saving what it costs. It says how many more coats that takes.
 func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trail) {
 	least := math.Inf(1)
-	doses := aim{score: labels.score + pack(0, 0, len(s.resets)), dose: math.Inf(1), shown: math.Inf(1),
+	d := aim{score: labels.score + pack(0, 0, len(s.resets)), dose: math.Inf(1), shown: math.Inf(1),
 		count: labels.coats + s.root.count - s.root.coats, coats: labels.coats, least: leastDose, plain: true}
-	next := s.oneByOne
-	if whole = !s.long(); !whole {
-		next = s.inStrides(doses)
-	}
+	quick := s.doses(d)
+	whole = true
 	for n := range figure.MoreTouchUps + 1 {
-		f := next(&doses, n)
-		whole = whole && f.whole
+		f := s.prove(d, quick(n))
+		d.coats, d.count, whole = d.coats+1, d.count+1, whole && f.whole
 		if f.trail == nil {
 			continue
 		}
+		d.best, d.dose = f.trail, f.trail.dose
 		if f.trail.dose <= s.budget+figure.Same {
 			a.dose, a.coats = s.budget+figure.Same, labels.coats+figure.MoreTouchUps
 			return n, true, f.trail
@@ -1256,25 +1260,13 @@ func (s *search) affords(a *aim, labels chain) (more int, whole bool, sure *trai
 	return more, whole, sure
 }
 
-// oneByOne searches for the least dose with so many coats beyond those that labels ask for, none that is not less than
-// with fewer.
-func (s *search) oneByOne(a *aim, n int) found {
-	b := *a
-	b.coats, b.count = b.coats+n, b.count+n
-	f := s.thorough(b)
-	if f.trail != nil {
-		a.best, a.dose = f.trail, f.trail.dose
-	}
-	return f
-}
-
-// inStrides searches for the least dose of every number of coats at once, on a long day: not at every moment, and so
-// that nothing is proven.
-func (s *search) inStrides(a aim) func(*aim, int) found {
+// doses looks with few trails for the least dose with the coats of an aim, and, once more than those are asked for,
+// with all numbers beyond them at once.
+func (s *search) doses(a aim) func(more int) found {
 	few := a.coats
-	a.width, a.work, a.stride = figure.FewTrails, math.MaxInt32, figure.DoseStride
-	return func(_ *aim, n int) (f found) {
-		switch n {
+	a.width, a.work, a.stride = figure.FewTrails, math.MaxInt32, s.stride(figure.DoseStride, figure.StrideFrom)
+	return func(more int) (f found) {
+		switch more {
 		case 0:
 			return s.find(a)
 		case 1:
@@ -1282,7 +1274,7 @@ func (s *search) inStrides(a aim) func(*aim, int) found {
 			a.each = make([]*trail, a.coats+1)
 			s.find(a)
 		}
-		for _, m := range a.each[:few+n+1] {
+		for _, m := range a.each[:few+more+1] {
 			if m != nil && (f.trail == nil || m.dose < f.trail.dose) {
 				f.trail = m
 			}

@@ -10,6 +10,7 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/sitting"
@@ -303,5 +304,52 @@ func TestStrangeDaysNeverBreakALabelThatACoatCouldKeep(t *testing.T) {
 		if string(JSON(t, again.Wear)) != string(JSON(t, got.Wear)) || Rules(again.Findings) != Rules(got.Findings) {
 			t.Errorf("day %d: checking the planner's touch-ups changes them", n)
 		}
+	}
+}
+
+// hopeless is a day of fair skin in and out of the sun, whose budget can seldom be kept.
+func hopeless(t testing.TB, n uint64, hours int) *sitting.Sitting {
+	rng := rand.New(rand.NewPCG(n, 5))
+	s := outdoors(t)
+	s.Day.ChairAt, s.Day.BaseAt, s.Day.Washed = At(t, "06:00"), At(t, "06:40"), nil
+	s.Day.WearUntil = s.Day.BaseAt.Add(60 * hours)
+	s.Day.LiftAt = s.Day.WearUntil.Add(20)
+	s.Client.Phototype = 1
+	for at := s.Day.BaseAt.Add(25); ; {
+		to := at.Add(30 + 5*rng.IntN(40))
+		if to.String() > s.Day.WearUntil.String() {
+			return s
+		}
+		place := []day.Where{day.InSun, day.InSun, day.InShade, day.InWater}[rng.IntN(4)]
+		s.Day.Segments = append(s.Day.Segments, day.Segment{From: at, To: to, Place: place})
+		at = to.Add(5 * rng.IntN(12))
+	}
+}
+
+func TestWhereTheBudgetCannotBeKeptAQuickLookSavesWhatAWideOneSaves(t *testing.T) {
+	few, from, all := figure.FewTrails, figure.StrideFrom, figure.AllFrom
+	defer func() { figure.FewTrails, figure.StrideFrom, figure.AllFrom = few, from, all }()
+	over := func(s *sitting.Sitting) float64 {
+		r, _, _ := planned(s)
+		return weigh(s, r).overBudget(0)
+	}
+	var quick, wide float64
+	days := 0
+	for n := range 24 {
+		s := hopeless(t, uint64(n), 6+n%9)
+		figure.FewTrails, figure.StrideFrom, figure.AllFrom = few, from, all
+		a := over(s)
+		if a == 0 {
+			continue
+		}
+		figure.FewTrails, figure.StrideFrom, figure.AllFrom = 4, 1000, 1000
+		b := over(s)
+		if a > b+0.2 {
+			t.Errorf("day %d: %.2f over the budget, %.2f can be had", n, a, b)
+		}
+		quick, wide, days = quick+a, wide+b, days+1
+	}
+	if days < 10 || quick > 1.02*wide {
+		t.Errorf("%d days: %.2f over the budget in all, %.2f can be had", days, quick, wide)
 	}
 }
