@@ -72,6 +72,7 @@ var (
 	BeardRemover = lift.w("beard_remover", "remover under a full beard", 1.5, "times")
 	EyeGrams     = lift.w("eye_grams", "one pass over both eyes", 1, "g")
 	SpotGrams    = lift.w("spot_grams", "one pass over brows or lips", 0.5, "g")
+	TipsGrams    = lift.w("tips_grams", "one pass with lint-free tips at extensions", 0.2, "g")
 	BudGrams     = lift.w("bud_grams", "one dip of two buds", 0.1, "g")
 	CoverLoad    = lift.w("cover_load", "load of what covers a beard or a scar", 3, "")
 	FacesPerPad  = lift.n("faces_per_pad", "clean faces of a pad folded over twice", 4, "")

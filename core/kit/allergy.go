@@ -113,8 +113,9 @@ func Allergen(word string) (string, Standing) {
 // UnnamedAmong is those of somebody's words for allergies that lead nowhere.
 func UnnamedAmong(words []string) (list []string) {
 	for _, w := range words {
-		if _, standing := Allergen(w); standing == Unnamed {
-			list = append(list, w)
+		said := func(o string) bool { return strings.EqualFold(o, Plain(w)) }
+		if _, standing := Allergen(w); standing == Unnamed && !slices.ContainsFunc(list, said) {
+			list = append(list, Plain(w))
 		}
 	}
 	return list

@@ -151,6 +151,8 @@ func (ch *chooser) passGrams(g *group, k pass) float64 {
 		return 0
 	case turnOf(p.Kind) == turnEffects:
 		return edgeGrams(ch.c, p, g.zones)
+	case g.grams > 0 && !k.along && tipped(ch.c, p, g.like):
+		return figure.TipsGrams
 	case g.grams > 0 && !k.along:
 		return g.grams
 	}

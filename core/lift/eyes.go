@@ -131,7 +131,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 	switch {
 	case p.Kind == kit.LashCleanser:
 		s.How, s.Say = act.Brush, c.Say(say.FoamLashes, slots...)
-	case extended(c) && zones&face.NearEyes != 0:
+	case slices.ContainsFunc(zones.List(), func(z face.Zone) bool { return tipped(c, p, z) }):
 		pl.tips(&s)
 		tip := say.ATip
 		if s.Tips == 0 {
@@ -159,6 +159,11 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 	stack.Measure(c, st, p, doc.Round(grams))
 	st.Say = withAmount(c, st, p)
 	pl.lather(p, zones)
+}
+
+// tipped reports whether a remover goes on a zone with lint-free tips.
+func tipped(c *sitting.Case, p *kit.Product, z face.Zone) bool {
+	return extended(c) && near(z) && p.Kind != kit.LashCleanser
 }
 
 // tips makes a step one with lint-free tips; where the kit has none left, with a clean silicone brush.

@@ -19,6 +19,7 @@ import (
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
+	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
@@ -228,6 +229,9 @@ func TestLensesExtensionsTubingAndMagneticLiner(t *testing.T) {
 	for _, s := range tips {
 		if strings.Contains(s.Say, "between the lashes") != slices.Contains(s.Zones, face.Eyelids) {
 			t.Errorf("at %v: %s", s.Zones, s.Say)
+		}
+		if want := doc.Num(0.2 * float64(len(s.Zones))); s.Product != "" && s.Grams != want {
+			t.Errorf("at %v tips carry %g g, not %g", s.Zones, s.Grams, want)
 		}
 	}
 	if len(tips) == 0 {
@@ -911,5 +915,24 @@ func TestGlitterIsPressedAndLiftedAndSaidSo(t *testing.T) {
 	if len(held) != 1 || held[0].How != act.PressPad ||
 		!strings.Contains(held[0].Say, "lift the glitter off; never wipe") {
 		t.Errorf("%+v", held)
+	}
+}
+
+func TestABaseThatStandsNowhereAmongWhatComesOffIsNotPassedOverSilently(t *testing.T) {
+	for name, tt := range map[string]struct {
+		change func(*sitting.Sitting)
+		said   bool
+	}{
+		"listed":            {func(*sitting.Sitting) {}, false},
+		"only lashes are":   {func(s *sitting.Sitting) { s.Look.Items = s.Look.Items[1:2] }, true},
+		"no base goes on":   {func(s *sitting.Sitting) { s.Look.Items, s.Look.Base = nil, "none" }, false},
+		"none of it covers": {func(s *sitting.Sitting) { s.Look.Items, s.Look.Coverage = nil, "none" }, false},
+		"nothing is listed": {func(s *sitting.Sitting) { s.Look.Items = nil }, true},
+	} {
+		p := plan.Make(evening(t, tt.change))
+		text := p.Text(say.In(""))
+		if got := strings.Contains(strings.Join(strings.Fields(text), " "), "No base is listed"); got != tt.said {
+			t.Errorf("%s: said %v in\n%s", name, got, text)
+		}
 	}
 }

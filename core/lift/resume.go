@@ -275,7 +275,11 @@ func (pl *planner) again(r int, zones face.Set) {
 		for b, load := range pl.on[z] {
 			contact = max(contact, t0(b, load))
 		}
-		pl.hold(p, face.SetOf(z), grip(contact), figure.SpotGrams)
+		grams := figure.SpotGrams
+		if tipped(pl.c, p, z) {
+			grams = figure.TipsGrams
+		}
+		pl.hold(p, face.SetOf(z), grip(contact), grams)
 		pl.wipeHeld(face.SetOf(z))
 		pl.lather(p, face.SetOf(z))
 	}

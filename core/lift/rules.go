@@ -258,7 +258,7 @@ const wiped = 1<<face.Neck | 1<<face.Ears | 1<<face.Chest | 1<<face.Lips | 1<<fa
 func missedSkin(e *evaluation) {
 	e.met(where(func(z face.Zone) bool {
 		return len(e.binders[z]) > 0 && !e.touched.Has(z) && !e.c.Barred().All().Has(z) && face.Set(wiped).Has(z)
-	}), rules.MissedSkin, "", say.NoStepCleaned)
+	})&^e.beyond(), rules.MissedSkin, "", say.NoStepCleaned)
 }
 
 func needsSecondCleanse(e *evaluation) {
@@ -302,19 +302,20 @@ func leftOn(e *evaluation) {
 func (e *evaluation) missed(z face.Zone) bool { return e.worst(z) > Target(z)+figure.Same }
 
 // kitCannot says that nothing in the kit may take anything off.
-func kitCannot(e *evaluation) {
+func kitCannot(e *evaluation) { e.met(e.beyond(), rules.KitCannot, "", say.NothingTakesOff) }
+
+// beyond is the zones with something on them where nothing in the kit may take anything off any zone.
+func (e *evaluation) beyond() (on face.Set) {
 	if e.any(func(m *moment) bool { return m.remover }) {
-		return
+		return 0
 	}
-	ch := newChooser(e.c, &e.on, 1, nil)
-	var on face.Set
-	for _, g := range ch.groups {
+	for _, g := range newChooser(e.c, &e.on, 1, nil).groups {
 		if len(g.allowed) > 0 {
-			return
+			return 0
 		}
 		on |= g.zones
 	}
-	e.met(on, rules.KitCannot, "", say.NothingTakesOff)
+	return on
 }
 
 // lack is what is left where the target is missed: the same words for all of its zones.

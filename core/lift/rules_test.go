@@ -275,6 +275,7 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		}, true, "caution"},
 		{"two-phase on lids and lips alone", "biphase-on-skin", none, same, false, ""},
 		{"a kit that takes nothing off", "kit-cannot", bareKit, same, true, "stop"},
+		{"a kit that takes nothing off, and hairline and lips", "missed-skin", bareKit, same, false, ""},
 		{"a kit that does, and nobody used it", "kit-cannot", none, func([]stack.Step) []stack.Step {
 			return []stack.Step{}
 		}, false, ""},

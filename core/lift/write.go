@@ -257,17 +257,30 @@ func (pl *planner) padCheck(worked face.Set) {
 	s := stack.Step{Act: act.PadCheck, Zones: zones, HandsS: figure.CheckS, Pads: pads,
 		PadFaces: figure.FacesPerPad * pads, How: act.WhitePad,
 		Because: []rules.ID{rules.CannotDissolve, rules.LeftOn}, Say: c.Say(say.PadCheck)}
+	what := say.APad
 	if padded.Has(face.Eyelids) {
 		s.Say = c.Say(say.PadCheckLids) + " " + s.Say
 	}
 	if pl.short(pads) {
-		s.Pads, s.PadFaces, s.How = 0, 0, act.WhiteTissue
+		s.Pads, s.PadFaces, s.How, what = 0, 0, act.WhiteTissue, say.ATissue
 		s.Say = c.Say(say.TissueCheck)
+	}
+	if unlisted(c)&padded != 0 {
+		s.Say += " " + c.Say(say.BaseUnlisted, "what", what)
 	}
 	if looked != 0 {
 		s.Say += " " + c.Say(say.LookAtLashes)
 	}
 	pl.add(s)
+}
+
+// unlisted is where the look has a base that stands nowhere among what comes off.
+func unlisted(c *sitting.Case) face.Set {
+	if c.Look.Base == look.NoBase || c.Look.Coverage == look.NoCoverage ||
+		slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Zone.Zones&face.BaseArea != 0 }) {
+		return 0
+	}
+	return face.BaseArea &^ c.Unmade()
 }
 
 // passed is the zones that a remover went over.

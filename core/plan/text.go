@@ -89,7 +89,8 @@ func (p *Plan) findingsText(b *sheet) {
 	for _, f := range p.Findings {
 		head := strings.ToUpper(b.l.Say(severityNames[f.Severity])) + "  "
 		text := f.Say
-		if where := face.Names(b.l, face.SetOf(f.Zones...)); where != "" && !strings.Contains(text, where) {
+		where := face.Names(b.l, face.SetOf(f.Zones...))
+		if where != "" && !strings.Contains(strings.ToLower(text), strings.ToLower(where)) {
 			text += " (" + where + ")"
 		}
 		wrap(&b.Builder, head, "   ", text+" "+f.Because+" "+f.Instead)

@@ -398,11 +398,7 @@ func (pl *planner) firstPaths(g *group, bannedSlot slot) (paths []path, from int
 		from = slices.Index(pl.order, bannedSlot)
 		return append(paths, pl.stages[g][from]...), from
 	}
-	first := path{residue: pl.stays(g.like) + pl.begun.over(g.like)}
-	for i := range first.picks {
-		first.picks[i] = -1
-	}
-	return append(paths, first), 0
+	return append(paths, path{picks: noPicks, residue: pl.stays(g.like) + pl.begun.over(g.like)}), 0
 }
 
 // quickest is the longest that a product in a slot may take to set: no bound where none is that quick.

@@ -251,9 +251,7 @@ func (pl *planner) waiting(drafts []*draft) []*draft {
 		}
 		if d.with >= 0 {
 			w := *rest
-			if w.with = at[d.with]; w.with < 0 {
-				w.waits = true
-			}
+			w.with = at[d.with]
 			rest = &w
 		}
 		before(rest.zones)

@@ -108,6 +108,10 @@ var (
 	PatDryNoRubbing = row("lift.pat_dry_no_rubbing", "Pat dry, no rubbing.")
 	PadCheck        = row("lift.pad_check",
 		"A clean white pad over each zone: clean, trace or heavy. Go round until it reads clean.")
+	BaseUnlisted = row("lift.base_unlisted",
+		"No base is listed among what comes off: where colour shows on {what}, take it off once more.")
+	APad         = row("lift.a_pad", "a pad")
+	ATissue      = row("lift.a_tissue", "a tissue")
 	PadCheckLids = row("lift.pad_check_lids", "Lids first, each eye with its own clean damp face of a pad.")
 	LookAtLashes = row("lift.look_at_lashes", "The lashes are looked at, not padded.")
 	TissueCheck  = row("lift.tissue_check",

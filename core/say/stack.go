@@ -20,7 +20,7 @@ var (
 	HoldsOver       = row("stack.holds_over", "{zone} holds {holds:g3} mg/cm² and its limit is {limit:g3}.")
 	FoundationOn    = row("stack.foundation_on", "The {base} foundation does not sit well on what lies on {zones}.")
 	WithoutScrub    = row("stack.without_scrub", "{zones} are flaky and not scrubbed.")
-	WithoutBalm     = row("stack.without_balm", "{zones} without balm.")
+	WithoutBalm     = row("stack.without_balm", "No balm on {zones}.")
 	NoMoisturiserOn = row("stack.no_moisturiser_on", "No moisturiser on {zones}.")
 	NoDaylight      = row("stack.no_daylight", "No daylight in the wear: sunscreen is not needed.")
 	UntilFirstSun   = row("stack.until_first_sun", "{minutes} from sunscreen to the first sun at {time}.")

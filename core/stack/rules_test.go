@@ -875,9 +875,11 @@ func TestHerYesToARelativeOfNutsIsKeptAndLiftsTheCaution(t *testing.T) {
 }
 
 func TestWordsThatLeadNowhereAreSaidOnceForTheSitting(t *testing.T) {
-	s := With(t, func(s *sitting.Sitting) { s.Client.Allergies = []string{"wobblewort", "latex", "grumbleroot"} })
+	s := With(t, func(s *sitting.Sitting) {
+		s.Client.Allergies = []string{"wobble_wort", "latex", "grumbleroot", "Wobble wort"}
+	})
 	f := Found(stack.Prep(sitting.Open(s), nil).Findings, "allergy-unknown")
-	if len(f) != 1 || !strings.Contains(f[0].Say, "wobblewort and grumbleroot") || len(f[0].Zones) != 0 {
+	if len(f) != 1 || !strings.Contains(f[0].Say, ": wobble wort and grumbleroot.") || len(f[0].Zones) != 0 {
 		t.Errorf("both words, once: %+v", f)
 	}
 }
