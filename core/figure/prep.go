@@ -42,6 +42,8 @@ var (
 	Forbidden       = prep.w("forbidden", "an empty slot that may not be empty", 1e6, "cost")
 	CloseCall       = prep.w("close_call", "two choices are called as good under a difference of", 0.02, "cost")
 	DropScrubCost   = prep.w("drop_scrub", "giving up the lip scrub", 0.3, "cost")
+	DropMaskCost    = prep.w("drop_mask", "giving up a mask", 0.5, "cost")
+	DropPolishCost  = prep.w("drop_polish", "giving up the polish", 0.5, "cost")
 	DropDepuffCost  = prep.w("drop_depuff", "giving up depuffing", 0.5, "cost")
 	MostJoint       = prep.n("joint", "nodes of the search over which steps there are, at most", 300, "")
 	SharedOut       = prep.n("shared_out", "what a step costs is shared out among groups, at each node", 3, "times")

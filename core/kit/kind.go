@@ -137,6 +137,9 @@ var ScreenKinds = []Kind{Sunscreen, MoisturiserSPF}
 // SpotBalm reports whether the kind is pressed on small spots only, so that what comes later does not lie on it.
 func (k Kind) SpotBalm() bool { return k == LipBalm || k == DryPatchBalm }
 
+// Mask reports whether the kind is a mask.
+func (k Kind) Mask() bool { return k == MaskClay || k == MaskHydrating }
+
 // Polish reports whether the kind rubs or dissolves skin away.
 func (k Kind) Polish() bool { return k == Scrub || k == EnzymePolish || k == LipScrub }
 

@@ -94,6 +94,7 @@ type planner struct {
 	across     bool
 	noScrub    bool
 	noDepuff   bool
+	skips      skips
 	seconds    map[[2]int]solved
 	layers     map[layerKey]*draft
 	stages     map[*group][][]path // paths before each slot, kept for the second choices
@@ -148,7 +149,7 @@ func planning(c *sitting.Case, b *stack.Begun) *planner {
 }
 
 // Plan makes the prep plan of a case and what the evaluator says of it.
-func Plan(c *sitting.Case) (Prep, stack.Result) { return planning(c, nil).plan() }
+func Plan(c *sitting.Case) (Prep, stack.Result) { return fitted(c, nil) }
 
 func (pl *planner) plan() (Prep, stack.Result) {
 	c := pl.c
@@ -183,8 +184,8 @@ func (pl *planner) plan() (Prep, stack.Result) {
 		StartsAt: day.Wall(res.StartsAt),
 		ReadyAt:  day.Wall(res.ReadyAt),
 		SlackS:   res.SlackS,
-		Cost:     doc.Num(pl.cost(pl.chosen) + taken.extra),
-		GaveUp:   taken.gaveUp,
+		Cost:     doc.Num(pl.cost(pl.chosen) + taken.extra + pl.skips.cost()),
+		GaveUp:   append(pl.skipped(), taken.gaveUp...),
 		Gap:      doc.Num(gap),
 		Steps:    res.Steps,
 	}

@@ -399,7 +399,7 @@ func Resume(c *sitting.Case, b *stack.Begun, from *Prep) (Prep, stack.Result) {
 			return p, res
 		}
 	}
-	return planning(c, b).plan()
+	return fitted(c, b)
 }
 
 // kept is what was done and then the steps ahead as they are, as soon as each can be.

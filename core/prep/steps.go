@@ -265,7 +265,7 @@ func (pl *planner) cleansing(add adder) {
 	s := &d.step
 	s.Product = p.ID
 	if p.Kind == kit.Mitt {
-		s.Kind, s.Cloths = act.Detail(kit.WaterMitt), 1
+		s.Kind, s.Cloths, words = act.Detail(kit.WaterMitt), 1, say.CleanseMitt
 	}
 	stack.Measure(pl.c, s, p, doc.Round(grams))
 	if mild {
@@ -348,7 +348,7 @@ func contactOf(p *kit.Product, otherwise int) int {
 func (pl *planner) polishing(add adder) {
 	t, why := stack.Polish(pl.c)
 	p, zones := t.Product, t.Zones
-	if p == nil {
+	if p == nil || pl.skips.polish {
 		return
 	}
 	contact := contactOf(p, figure.PolishRubS)
@@ -369,6 +369,9 @@ func (pl *planner) rinsed(add adder, zones face.Set) {
 func (pl *planner) masking(add adder) {
 	c := pl.c
 	masks, why := stack.Masks(c)
+	if pl.skips.masks {
+		return
+	}
 	for _, m := range masks {
 		words := say.MaskOn
 		if m.Product.Kind == kit.MaskClay {

@@ -232,7 +232,7 @@ var catalogue = []Rule{
 	{ID: RunsOut, Phase: Prep, Severity: Caution,
 		When:    "the dose is above what remains",
 		Say:     "There is less left than this dose takes.",
-		Because: "Half a dose of sunscreen is far less than half the protection.",
+		Because: "Half a dose does less than half the work; of sunscreen far less.",
 		Instead: "Open a fresh one, or use another.",
 		Basis:   figure.Working, Source: working},
 	{ID: Contagious, Phase: Prep, Severity: Stop,

@@ -21,10 +21,8 @@ var (
 		"What is in {product} is not confirmed, and the client has allergies.")
 	AgainstWish = row("fit.against_wish",
 		"The client asked for none of this: {wish}. {product} goes against it.")
-	WouldAvoid     = row("fit.would_avoid", "The client would rather avoid {word}; {product} has it.")
-	NewToSensitive = row("fit.new_to_sensitive",
-		"{product} is new to this sensitive skin: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} "+
-			"hours ahead.")
+	WouldAvoid       = row("fit.would_avoid", "The client would rather avoid {word}; {product} has it.")
+	NewToSensitive   = row("fit.new_to_sensitive", "{product} is new to this sensitive skin.")
 	SunburntBland    = row("fit.sunburnt_bland", "Sunburnt skin takes only what is cool and bland.")
 	ScrubsSore       = row("fit.scrubs_sore", "{product} would scrub skin that is sore or thin.")
 	ExfoliatedLately = row("fit.exfoliated_lately",

@@ -75,6 +75,8 @@ var (
 	Waiting      = row("prep.waiting", "waiting")
 	LipScrub     = row("prep.lip_scrub", "lip scrub")
 	Depuffing    = row("prep.depuffing", "depuffing")
+	Mask         = row("prep.mask", "mask")
+	Polish       = row("prep.polish", "polish")
 )
 
 // Slots, in the order of laying.
@@ -107,12 +109,14 @@ var (
 	HerOwn     = row("prep.her_own", "The client does this without help: {zones}.")
 	CloseNick  = row("prep.close_nick",
 		"Close the nick with a clean tissue ({zones}), and leave a finger's breadth around it alone.")
-	CapeOn         = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
-	HairBackCape   = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
-	JewelleryOff   = row("prep.jewellery_off", ", jewellery off")
-	GlassesOff     = row("prep.glasses_off", ", glasses off")
-	CoolUntil      = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
-	CleanseWith    = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out, neck and ears too.")
+	CapeOn       = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
+	HairBackCape = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
+	JewelleryOff = row("prep.jewellery_off", ", jewellery off")
+	GlassesOff   = row("prep.glasses_off", ", glasses off")
+	CoolUntil    = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
+	CleanseWith  = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out, neck and ears too.")
+	CleanseMitt  = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out, neck and "+
+		"ears too.")
 	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out, neck and ears too.")
 	SpatulaForJars = row("prep.spatula", "A clean spatula for every jar.")
 )

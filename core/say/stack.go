@@ -40,9 +40,8 @@ var (
 	NoGuardian = row("stack.no_guardian",
 		"The client is {age} {age|year|years} old and no guardian is noted as present and consenting.")
 	NotForToddler = row("stack.not_for_toddler", "{item} is not for a child under {fit.toddler:words}.")
-	NewAdhesive   = row("stack.new_adhesive",
-		"{item} is a new adhesive: patch test {fit.patch_test_latest} to {fit.patch_test_earliest} hours ahead.")
-	NoWorkEyes = row("stack.no_work_eyes",
+	NewAdhesive   = row("stack.new_adhesive", "{item} is a new adhesive.")
+	NoWorkEyes    = row("stack.no_work_eyes",
 		"No work on {zones} while an eye is infected, nor for a day after: what is on comes off by the client's "+
 			"own hands, "+
 			"a fresh pad for each eye; lenses are not handled, and eye products that were used are thrown away.")
@@ -94,6 +93,7 @@ var (
 	MethodNotMet     = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
 	WhyNoProduct     = row("stack.why_no_product", "nothing of the kind is in the kit")
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")
+	WhyLittle        = row("stack.why_little", "too little of it is left")
 	WhyMayNot        = row("stack.why_may_not", "this client may not have it")
 	WhyNoPlace       = row("stack.why_no_place", "no zone asks for it today, or the clock leaves no time")
 	WhySkinMayNot    = row("stack.why_skin_may_not", "a condition keeps this skin from it")

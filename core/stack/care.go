@@ -5,6 +5,7 @@ import (
 
 	"urncloth/core/act"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/method"
@@ -228,12 +229,12 @@ func methodNotMet(e *evaluation) {
 }
 
 // WhyNot is why nothing of some kinds was used on some zones: none in the kit, none in date, none that this client may
-// have there, or no place or time for it.
+// have there, too little of it, or no place or time for it.
 func WhyNot(c *sitting.Case, kinds []kit.Kind, what act.Act, on face.Set) say.ID {
 	if len(kinds) == 0 {
 		return say.WhySkin
 	}
-	why := say.WhyNoProduct
+	why, little := say.WhyNoProduct, false
 	for i := range c.Kit {
 		p := &c.Kit[i]
 		if !slices.Contains(kinds, p.Kind) {
@@ -247,13 +248,28 @@ func WhyNot(c *sitting.Case, kinds []kit.Kind, what act.Act, on face.Set) say.ID
 		}
 		for _, z := range (on &^ c.Barred().All()).List() {
 			u := fit.Use{Case: c, Product: p, Act: what, Kind: act.Detail(p.Kind), How: act.Pat, Zone: z}
-			if !slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars }) {
+			if slices.ContainsFunc(u.Fits(), func(o fit.Objection) bool { return o.Bars }) {
+				continue
+			}
+			if !p.Short(least(c, p, what, z)) {
 				return say.WhyNoPlace
 			}
+			little = true
 		}
 		why = say.WhyMayNot
 	}
+	if little {
+		return say.WhyLittle
+	}
 	return why
+}
+
+// least is what a product is used for at the least: a pass over a small spot, or its film on a zone.
+func least(c *sitting.Case, p *kit.Product, what act.Act, z face.Zone) float64 {
+	if what == act.Remove {
+		return figure.SpotGrams
+	}
+	return kit.Grams(p.Kind.Of().Film, c.Area[z])
 }
 
 // WhyNature is WhyNot for a way of working that does something to skin.

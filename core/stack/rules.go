@@ -230,7 +230,7 @@ func spfDiluted(e *evaluation, m *moment) {
 
 func runsOut(e *evaluation, m *moment) {
 	if p := m.p; p != nil && m.Act != act.Setup && p.Short(m.used) && !p.Short(m.before) && !p.Empty() {
-		e.find(rules.RunsOut, m.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(m.used), "has",
+		e.find(rules.RunsOut, m.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(e.used[p.ID]), "has",
 			doc.Round(*p.RemainingG))
 	}
 }

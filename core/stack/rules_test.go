@@ -845,6 +845,7 @@ func TestWhyNothingWasDoneIsTheNearestReason(t *testing.T) {
 	}{
 		"none":        {toner(nil), say.WhyNoProduct},
 		"none left":   {toner(func(p *kit.Product) { p.RemainingG = P(0.0) }), say.WhyGone},
+		"hardly any":  {toner(func(p *kit.Product) { p.RemainingG = P(0.01) }), say.WhyLittle},
 		"out of date": {toner(func(p *kit.Product) { p.ExpiresOn = On(t, "2027-01-01") }), say.WhyGone},
 		"may not": {func(s *sitting.Sitting) {
 			toner(func(p *kit.Product) { p.Tags = []string{"latex"} })(s)
@@ -881,6 +882,17 @@ func TestWordsThatLeadNowhereAreSaidOnceForTheSitting(t *testing.T) {
 	f := Found(stack.Prep(sitting.Open(s), nil).Findings, "allergy-unknown")
 	if len(f) != 1 || !strings.Contains(f[0].Say, ": wobble wort and grumbleroot.") || len(f[0].Zones) != 0 {
 		t.Errorf("both words, once: %+v", f)
+	}
+}
+
+func TestWhatRunsOutIsSaidOnceOfAllThatIsTaken(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "end", Name: "End", Kind: "moisturiser_lotion", RemainingG: P(0.05)})
+	})
+	f := Found(stack.Prep(sitting.Open(s), []stack.Step{Apply(t, "a", "end", "09:05", 0.5, face.Cheeks),
+		Apply(t, "b", "end", "09:15", 0.5, face.Cheeks)}).Findings, "runs-out")
+	if len(f) != 1 || f[0].Step != "a" || f[0].Say != "End needs 0.19 g and has 0.05 g left." {
+		t.Errorf("twice 0.095 g: %+v", f)
 	}
 }
 

@@ -1,0 +1,53 @@
+package prep
+
+import (
+	"strings"
+	"testing"
+
+	"urncloth/core/kit"
+	"urncloth/core/method"
+	"urncloth/core/sitting"
+	. "urncloth/core/testutil"
+)
+
+// facial is a sitting with a facial before base and so many minutes in the chair.
+func facial(t testing.TB, minutes int) (Prep, bool) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "clay", Name: "Clay", Kind: "mask_clay"},
+			kit.Product{ID: "dew", Name: "Dew", Kind: "mask_hydrating"})
+		s.Method[method.Facial] = method.Yes
+		s.Day.BaseAt = s.Day.ChairAt.Add(minutes)
+	})
+	return p, len(Found(res.Findings, "method-not-met")) > 0
+}
+
+func gave(p Prep) string {
+	var list []string
+	for _, g := range p.GaveUp {
+		list = append(list, g.What)
+	}
+	return strings.Join(list, ", ")
+}
+
+func TestWhereMinutesAreShortTheMaskGoesBeforeTheCareAndThePolishWithIt(t *testing.T) {
+	whole, missed := facial(t, 60)
+	masks, polishes := len(steps(whole, "treat", "mask_clay")), len(steps(whole, "treat", "enzyme_polish"))
+	if gave(whole) != "" || missed || masks != 1 || polishes != 1 || whole.SlackS < 0 {
+		t.Fatalf("an hour is enough: gave up %q", gave(whole))
+	}
+	needs := 60 - whole.SlackS/60
+	short, missed := facial(t, needs-3)
+	if gave(short) != "mask" || !missed || short.SlackS < 0 || len(steps(short, "treat", "mask_clay")) != 0 ||
+		len(steps(short, "treat", "enzyme_polish")) != 1 {
+		t.Errorf("three minutes short: gave up %q, the method is missed: %v, %d s in hand", gave(short), missed,
+			short.SlackS)
+	}
+	if g := short.GaveUp[0]; g.SavesS < 300 || g.Cost != 0.5 ||
+		!strings.Contains(short.GaveUp[0].Say, "No mask") || short.Cost <= whole.Cost {
+		t.Errorf("what it saves and costs: %+v, %g of %g", g, short.Cost, whole.Cost)
+	}
+	none, _ := facial(t, 6)
+	if none.SlackS >= 0 || !strings.HasPrefix(gave(none), "mask, polish, ") || len(steps(none, "treat", "")) != 0 {
+		t.Errorf("six minutes: gave up %q with %d s in hand", gave(none), none.SlackS)
+	}
+}
