@@ -102,6 +102,7 @@ var ofKind = map[kit.Kind]Set{
 	kit.Scrub:        Polishes | Rubs,
 	kit.EnzymePolish: Polishes,
 	kit.LipScrub:     Polishes | ForLips | Rubs,
+	kit.MaskClay:     Rubs, // it is wiped off
 	kit.LashSerum:    ForLashes,
 	kit.Wipe:         Rubs,
 	kit.Powder:       Dusts,

@@ -66,7 +66,7 @@ func TestEveryActAndProductHasItsNature(t *testing.T) {
 			nature.Menthol | nature.Harsh},
 		{"a retinoid", nature.OfProduct(&kit.Product{Kind: kit.Retinoid}), nature.Retinoid | nature.Harsh},
 		{"a mask that is peeled off", nature.OfProduct(&kit.Product{Kind: kit.MaskClay, Tags: []string{"peel_off"}}),
-			nature.Peels | nature.Pulls},
+			nature.Peels | nature.Pulls | nature.Rubs},
 		{"an aerosol", nature.OfProduct(&kit.Product{Kind: kit.Mist, Aerosol: true}), nature.Aerosol},
 		{"a facial massage", nature.Of(nil, act.Massage, "", ""), n | nature.Massages | nature.Rubs},
 		{"massaging hands", nature.Of(nil, act.Apply, "", act.Massaged),

@@ -95,6 +95,7 @@ type planner struct {
 	noScrub    bool
 	noDepuff   bool
 	skips      skips
+	told       map[string]bool // sentences that a step has said for all
 	seconds    map[[2]int]solved
 	layers     map[layerKey]*draft
 	stages     map[*group][][]path // paths before each slot, kept for the second choices
@@ -137,6 +138,7 @@ func planning(c *sitting.Case, b *stack.Begun) *planner {
 		housed:  map[kit.Kind]bool{},
 
 		touchSay: map[face.Set]string{},
+		told:     map[string]bool{},
 	}
 	for i := range c.Kit {
 		pl.housed[c.Kit[i].Kind] = pl.housed[c.Kit[i].Kind] || c.Kit[i].House && !c.Kit[i].Empty()
@@ -251,10 +253,21 @@ func (pl *planner) number(steps []stack.Step, drafts []draft) {
 		for j := i - 1; j >= 0; j-- {
 			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot && drafts[j].zones&d.zones != 0 {
 				steps[i].With = steps[j].ID
+				pl.mix(&steps[j], &steps[i])
 				break
 			}
 		}
 	}
+}
+
+// mix says of two steps that they go on as one: what is mixed into the first, and that the other is in it.
+func (pl *planner) mix(into, what *stack.Step) {
+	a, b := pl.c.Product(into.Product), pl.c.Product(what.Product)
+	into.Say += " " + pl.c.Say(say.MixIn, "product", b.Name, "amount", what.Amount)
+	if alone := face.SetOf(into.Zones...) &^ face.SetOf(what.Zones...); alone != 0 {
+		into.Say += " " + pl.c.Say(say.NotMixedOn, "zones", pl.c.Names(alone))
+	}
+	what.Say += " " + pl.c.Say(say.GoesOnMixed, "product", a.Name)
 }
 
 func (pl *planner) ready(at time.Time, n int) stack.Step {

@@ -875,8 +875,24 @@ func TestWhatIsBlendedGoesRightBeforeItsSunscreenAndAfterThePrimers(t *testing.T
 		t.Fatalf("the cheeks got %v", layers)
 	}
 	i := slices.IndexFunc(p.Steps, func(s stack.Step) bool { return s.Product == layers[at-1] })
-	if next := p.Steps[i+1]; next.Product != "spf" {
+	next := p.Steps[i+1]
+	if next.Product != "spf" {
 		t.Errorf("after %s comes %s %s", layers[at-1], next.Act, next.Product)
+	}
+	if first := p.Steps[i].Say; !strings.Contains(first, "Mix Day fluid into it in the palm first: "+next.Amount+".") ||
+		strings.Contains(first, "Not into what goes on") !=
+			(face.SetOf(p.Steps[i].Zones...)&^face.SetOf(next.Zones...) != 0) ||
+		!strings.Contains(next.Say, "It goes on mixed with ") {
+		t.Errorf("nobody is told to mix:\n%s\n%s", first, next.Say)
+	}
+	for _, once := range []string{"House method: Diluted", "sunglasses"} {
+		n := 0
+		for _, s := range p.Steps {
+			n += strings.Count(s.Say, once)
+		}
+		if n > 1 {
+			t.Errorf("%q is said %d times", once, n)
+		}
 	}
 }
 

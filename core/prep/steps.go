@@ -582,10 +582,19 @@ func (pl *planner) word(d *draft) {
 	said = append(said, pl.manner(d)...)
 	for _, key := range table[s].methods {
 		if option := c.Method.Get(key); option != method.Default(key) && !(d.veil && key == method.PrimerSplit) {
-			said = append(said, c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option)))
+			said = append(said, pl.once(c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option))))
 		}
 	}
-	st.Say = strings.Join(said, " ")
+	st.Say = strings.Join(slices.DeleteFunc(said, func(w string) bool { return w == "" }), " ")
+}
+
+// once is a sentence that is true of every step alike, "" where one before has said it.
+func (pl *planner) once(sentence string) string {
+	if pl.told[sentence] {
+		return ""
+	}
+	pl.told[sentence] = true
+	return sentence
 }
 
 // manner says what the hands mind at a layer.
@@ -622,21 +631,22 @@ func (pl *planner) screenWords(d *draft) []string {
 	if d.zones&^face.NearEyes == 0 {
 		return []string{pl.c.Say(say.RingFinger)}
 	}
-	return append(pl.edges(d.zones), pl.measureWords(float64(d.step.Grams), d.zones), pl.bodyWords(d), pl.glasses(d))
+	return []string{pl.once(pl.edges(d.zones)), pl.once(pl.measureWords(float64(d.step.Grams), d.zones)),
+		pl.bodyWords(d), pl.once(pl.glasses(d))}
 }
 
 // middle is the oily middle of the face.
 var middle = face.SetOf(face.Forehead, face.Nose, face.UpperLip, face.Chin)
 
 // edges says where sunscreen is easily forgotten.
-func (pl *planner) edges(zones face.Set) []string {
+func (pl *planner) edges(zones face.Set) string {
 	if zones&face.Face&^face.NearEyes == 0 {
-		return nil
+		return ""
 	}
 	if pl.c.Client.Lacks(face.ScalpHair) {
-		return []string{pl.c.Say(say.BesideNose)}
+		return pl.c.Say(say.BesideNose)
 	}
-	return []string{pl.c.Say(say.IntoHairline)}
+	return pl.c.Say(say.IntoHairline)
 }
 
 // bodyWords says the sunscreen of each zone of the body in finger strips and millilitres.
