@@ -47,5 +47,8 @@ func Searched(c *sitting.Case, prep *stack.Result) (dose, shown float64, ok bool
 	return v.dose, v.shown, true
 }
 
+// IDs is how the touch-ups ahead of a wear under way are called.
+func (b *Begun) IDs(n int) []string { return b.ids(n) }
+
 // Place is where on a face a step has its place when it is said of the whole face.
 var Place = place

@@ -1,6 +1,7 @@
 package wear_test
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -550,9 +551,42 @@ func TestALongWearIsResetAtHalfTime(t *testing.T) {
 	if acts != "cleanse apply " {
 		t.Errorf("spot cleanse and moisten; dry skin is not blotted: %s", acts)
 	}
+	long.Day.WearUntil = At(t, "19:45")
+	if r, _, _ := planned(long); clocks(r.Wear.TouchUps) != "14:40" {
+		t.Errorf("of two moments as near to 14:42:30 the earlier, got %s", clocks(r.Wear.TouchUps))
+	}
 	long.Day.WearUntil = At(t, "19:35")
 	if r, _, _ := planned(long); len(r.Wear.TouchUps) != 0 {
 		t.Errorf("under ten hours nothing is reset: %s", clocks(r.Wear.TouchUps))
+	}
+}
+
+func TestStretchesOfTheDayMayBeToldInAnyOrder(t *testing.T) {
+	told := func(order ...int) (why string) {
+		parts := []day.Segment{segment(t, "11:00", "11:30", "sun"), segment(t, "11:30", "12:00", "water", swimming),
+			segment(t, "12:00", "12:30", "water", swimming), segment(t, "12:30", "15:00", "shade")}
+		s := outdoors(t)
+		for i := range s.Kit {
+			s.Kit[i].WaterResistantMin = 0 // a coat is due when they come out of the water
+		}
+		for _, i := range order {
+			s.Day.Segments = append(s.Day.Segments, parts[i])
+		}
+		r, _, _ := planned(s)
+		for _, u := range r.Wear.TouchUps {
+			why += fmt.Sprint(u.At.Clock(), u.Because, " ")
+		}
+		return why
+	}
+	if a, b := told(0, 1, 2, 3), told(2, 3, 0, 1); a == "" || a != b {
+		t.Errorf("in order %s, mixed %s", a, b)
+	}
+}
+
+func TestTouchUpsAheadKeepTheirNamesAndNewOnesGoOnCounting(t *testing.T) {
+	b := wear.Begun{Done: []wear.TouchUp{{ID: "t1"}}, Ahead: []wear.TouchUp{{ID: "t2"}, {ID: "t4"}}}
+	if got := strings.Join(b.IDs(4), " "); got != "t2 t4 t5 t6" {
+		t.Errorf("got %s", got)
 	}
 }
 
