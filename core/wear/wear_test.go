@@ -561,6 +561,19 @@ func TestALongWearIsResetAtHalfTime(t *testing.T) {
 	}
 }
 
+func TestSkinWithoutAFirstCoatIsLateFromTheFirstMinuteOutdoors(t *testing.T) {
+	late := func(drop ...string) string {
+		s := outdoors(t, segment(t, "18:45", "19:30", "sun")) // the sun is low, no old coat matters
+		Drop(s, drop...)
+		s.Day.WearUntil, s.Day.LiftAt = At(t, "20:00"), At(t, "20:30")
+		r, _, _ := planned(s)
+		return clocks(r.Wear.TouchUps)
+	}
+	if with, without := late(), late("spf", "low"); with != "" || without == "" || without > "18:45" {
+		t.Errorf("with a first coat %q, without %q", with, without)
+	}
+}
+
 func TestStretchesOfTheDayMayBeToldInAnyOrder(t *testing.T) {
 	told := func(order ...int) (why string) {
 		parts := []day.Segment{segment(t, "11:00", "11:30", "sun"), segment(t, "11:30", "12:00", "water", swimming),
