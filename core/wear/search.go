@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"urncloth/core/face"
@@ -284,7 +285,7 @@ func (s *search) light() {
 		highest = max(highest, g.highest)
 		least += g.share * num.Exp(-g.highest)
 	}
-	s.passes = newPassing(highest)
+	s.passes = passingTo(highest)
 	for k := n - 1; k >= 0; k-- {
 		s.floor[k], s.bare[k] = s.floor[k+1], s.bare[k+1]
 		for _, p := range s.ebbs[k] {
@@ -402,13 +403,21 @@ type mark struct{ is, on float64 }
 
 const passMarks = 256 // to one ln
 
-func newPassing(highest float64) passing {
-	p := make(passing, int(highest*passMarks)+2)
+// longest is the table of the highest factor so far, which serves lower ones too.
+var longest atomic.Pointer[passing]
+
+func passingTo(highest float64) passing {
+	marks := int(highest*passMarks) + 2
+	if p := longest.Load(); p != nil && len(*p) >= marks {
+		return *p
+	}
+	p := make(passing, marks)
 	next := 1.0
 	for i := range p {
 		p[i].is, next = next, num.Exp(-float64(i+1)/passMarks)
 		p[i].on = next - p[i].is
 	}
+	longest.Store(&p)
 	return p
 }
 
