@@ -50,13 +50,15 @@ const spread = (to: string[]) =>
 <template>
   <HandPanel :hand="hand" :step="step" :last="last" @pick="(id) => emit('pick', id)">
     <template #step="{ step: s }">
-      <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsEarlier')" @click="start(-15)">
-        − 15 s
-      </button>
-      <span class="now">{{ clock(s.start) }}{{ s.start.slice(16, 19) }}</span>
-      <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsLater')" @click="start(15)">
-        + 15 s
-      </button>
+      <span class="bound">
+        <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsEarlier')" @click="start(-15)">
+          − 15 s
+        </button>
+        <span class="now">{{ clock(s.start) }}{{ s.start.slice(16, 19) }}</span>
+        <button type="button" class="quiet" :aria-label="t('layerHand.start15SecondsLater')" @click="start(15)">
+          + 15 s
+        </button>
+      </span>
     </template>
     <template #more="{ step: s }">
       <template v-if="s.act === 'apply'">
@@ -82,3 +84,11 @@ const spread = (to: string[]) =>
     </template>
   </HandPanel>
 </template>
+
+<style scoped>
+.bound {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+}
+</style>
