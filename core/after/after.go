@@ -312,7 +312,7 @@ func (pl *planner) spots(open face.Set, retinoid bool) {
 // lashes lays a lash serum: the client's own alone, never at extensions or without lashes.
 func (pl *planner) lashes() {
 	c, lids := pl.c, face.SetOf(face.Eyelids)&^pl.c.Barred().All()
-	if c.Client.Has(face.LashExtensions) || c.Client.Lacks(face.Lashes) {
+	if c.Extended() || c.Client.Lacks(face.Lashes) {
 		return
 	}
 	for _, h := range c.Habits(string(kit.LashSerum)) {

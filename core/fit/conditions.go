@@ -124,7 +124,7 @@ var conditions = []condition{
 		say: say.NotForLenses},
 	{rule: rules.LensIn, where: nearEyes, lenses: true, rulesOut: nature.Removes, severity: rules.Caution,
 		say: say.LensesAway},
-	{rule: rules.OilOnExtensions, where: worn(face.LashExtensions, face.NearEyes), rulesOut: nature.Oily,
+	{rule: rules.OilOnExtensions, where: extended, rulesOut: nature.Oily,
 		say: say.OilyExtensions},
 	{rule: rules.OnLashLine, where: watery, rulesOut: nature.Oily, but: nature.TwoPhase, only: nature.Removes,
 		severity: rules.Stop,
@@ -180,15 +180,7 @@ func but(w where, zones face.Set) where {
 	return func(c *sitting.Case) face.Set { return w(c) &^ zones }
 }
 
-// worn is zones where the client wears something.
-func worn(what face.Wear, zones face.Set) where {
-	return func(c *sitting.Case) face.Set {
-		if c.Client.Has(what) {
-			return zones
-		}
-		return 0
-	}
-}
+func extended(c *sitting.Case) face.Set { return wholly(c.Extended()) & face.NearEyes }
 
 func wholly(is bool) face.Set {
 	if is {

@@ -273,7 +273,7 @@ func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group
 	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, held: pressed(ch.c, z),
 		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z],
 		piece: ch.c.Pieces().Has(z)}
-	g.rides = (z == face.UnderEyes || held(z) && on.alone() && !(near(z) && extended(ch.c))) && !glitter(ch.c, z) &&
+	g.rides = (z == face.UnderEyes || held(z) && on.alone() && !(near(z) && ch.c.Extended())) && !glitter(ch.c, z) &&
 		!fit.Still(ch.c).Has(z)
 	g.glitters = glitter(ch.c, z) && !held(z) && !fit.Still(ch.c).Has(z)
 	g.start = slices.Repeat([]float64{1}, len(g.binders))
@@ -411,7 +411,7 @@ func (ch *chooser) hasPlace(p *kit.Product, z face.Zone, on Loads) bool {
 	if effectsRemover(p.Kind) {
 		return slices.ContainsFunc(on.binders(), effects) && (z.Class() != face.Eye || p.EyeSafe)
 	}
-	if still(c, z) || z == face.Eyelids && extended(c) {
+	if still(c, z) || z == face.Eyelids && c.Extended() {
 		return !p.Kind.Worked()
 	}
 	return held(z) || ch.cloths != 0 || emulsifies(p.Kind) || !films(p.Kind) // else nothing would take it up
@@ -425,7 +425,7 @@ var places = map[kit.Kind]func(c *sitting.Case, z face.Zone, on Loads) bool{
 	kit.Wipe: func(c *sitting.Case, z face.Zone, _ Loads) bool {
 		return c.Method.Is(method.Wipes, method.TravelOnly) && !still(c, z) && !glitter(c, z)
 	},
-	kit.LashCleanser: func(c *sitting.Case, z face.Zone, _ Loads) bool { return z == face.Eyelids && extended(c) },
+	kit.LashCleanser: func(c *sitting.Case, z face.Zone, _ Loads) bool { return z == face.Eyelids && c.Extended() },
 }
 
 // byMitt reports whether the house takes makeup off with water and a mitt.
@@ -517,7 +517,7 @@ func (ch *chooser) options(g *group, i int) []pass {
 // holds reports whether a kind of remover is held on a group: lather is never held on skin, nor cream beside extended
 // lashes.
 func (ch *chooser) holds(g *group, k kit.Kind) bool {
-	return k != kit.GelCleanser && k != kit.FoamCleanser && !(k == kit.CreamCleanser && near(g.like) && extended(ch.c))
+	return k != kit.GelCleanser && k != kit.FoamCleanser && !(k == kit.CreamCleanser && near(g.like) && ch.c.Extended())
 }
 
 // timed is a pass where so much is left of the worst binder: its seconds, and how many of them rub.

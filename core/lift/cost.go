@@ -26,7 +26,7 @@ func (ch *chooser) padsFor(g *group, k pass, filmed bool) int {
 		many = 1
 	}
 	switch {
-	case near(g.like) && extended(ch.c), p.Kind == kit.WaterMitt, p.Kind == kit.Wipe:
+	case near(g.like) && ch.c.Extended(), p.Kind == kit.WaterMitt, p.Kind == kit.Wipe:
 		return 0
 	case k.way == wayHeld && films(p.Kind):
 		return ch.padsHeld(p, many, filmed)

@@ -538,11 +538,6 @@ func keptLashes(c *sitting.Case) bool {
 	})
 }
 
-func extended(c *sitting.Case) bool {
-	return c.Client.Has(face.LashExtensions) ||
-		slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
-}
-
 func strongLips(c *sitting.Case) bool {
 	return slices.ContainsFunc(
 		c.Items,

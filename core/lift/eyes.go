@@ -163,7 +163,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 
 // tipped reports whether a remover goes on a zone with lint-free tips.
 func tipped(c *sitting.Case, p *kit.Product, z face.Zone) bool {
-	return extended(c) && near(z) && p.Kind != kit.LashCleanser
+	return c.Extended() && near(z) && p.Kind != kit.LashCleanser
 }
 
 // tips makes a step one with lint-free tips; where the kit has none left, with a clean silicone brush.
@@ -188,7 +188,7 @@ func padsHeld(zones face.Set) int { return max(1, len(zones.List())) }
 // wipeHeld writes what takes an oily remover off lids, brows or lips: a damp pad, a tip where lashes are extended, or
 // the corner of a warm cloth where pads run out.
 func (pl *planner) wipeHeld(zones face.Set) {
-	if near := zones & face.NearEyes; near != 0 && extended(pl.c) {
+	if near := zones & face.NearEyes; near != 0 && pl.c.Extended() {
 		pl.wipeTips(near)
 		zones &^= near
 	}
@@ -238,7 +238,7 @@ func (pl *planner) wipeTips(zones face.Set) {
 // where lashes are extended, or where buds are short the fold of a pad.
 func (pl *planner) roots() {
 	c := pl.c
-	if !pl.on[face.Eyelids].makeup() || fit.Still(c).Has(face.Eyelids) || c.Client.Lacks(face.Lashes) || extended(c) {
+	if !pl.on[face.Eyelids].makeup() || fit.Still(c).Has(face.Eyelids) || c.Client.Lacks(face.Lashes) || c.Extended() {
 		return
 	}
 	last := -1

@@ -918,6 +918,20 @@ func TestGlitterIsPressedAndLiftedAndSaidSo(t *testing.T) {
 	}
 }
 
+func TestABalmForEverythingIsRefusedAtExtensionsForTheirSake(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Method[method.EyeRemover] = method.AllInOneBalm
+		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "extensions", "adhesive", 2,
+			func(it *look.Item) { it.Attach = "extensions" }))
+	}))
+	said := slices.ContainsFunc(Found(p.Findings, "method-not-met"), func(f rules.Finding) bool {
+		return f.Method == method.EyeRemover && strings.Contains(f.Say, "this client may not have it")
+	})
+	if !said {
+		t.Errorf("not said why: %+v", Found(p.Findings, "method-not-met"))
+	}
+}
+
 func TestABaseThatStandsNowhereAmongWhatComesOffIsNotPassedOverSilently(t *testing.T) {
 	for name, tt := range map[string]struct {
 		change func(*sitting.Sitting)

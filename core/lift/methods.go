@@ -71,7 +71,11 @@ func methodNotMet(e *evaluation) {
 // why says why a method was not followed: the habit of a first remover by what it would have left.
 func (e *evaluation) why(a *asking, option method.OptionID) string {
 	if a.key != method.FirstRemover {
-		return e.c.Say(stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, e.touched)))
+		on := e.touched
+		if a.key == method.EyeRemover && on&face.NearEyes != 0 {
+			on &= face.NearEyes
+		}
+		return e.c.Say(stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, on)))
 	}
 	kind := habits[option]
 	if kind == kit.WaterMitt {

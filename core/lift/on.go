@@ -188,7 +188,7 @@ func still(c *sitting.Case, z face.Zone) bool { return !held(z) && fit.Still(c).
 // pressed reports whether a remover is held on a zone and lifted, never rubbed: lids, brows and lips, skin that nothing
 // may rub, skin with glitter on it, and what lies beside extended lashes.
 func pressed(c *sitting.Case, z face.Zone) bool {
-	return held(z) || still(c, z) || glitter(c, z) || z == face.UnderEyes && extended(c)
+	return held(z) || still(c, z) || glitter(c, z) || z == face.UnderEyes && c.Extended()
 }
 
 // alone reports whether care is all that lies there.

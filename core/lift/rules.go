@@ -151,7 +151,7 @@ func lashesUnderRubbing(e *evaluation, m *moment) {
 
 func cottonOnExtensions(e *evaluation, m *moment) {
 	cotton := m.Pads > 0 || m.Buds > 0 || m.Act == act.PadCheck
-	if cotton && extended(e.c) && m.zones.Has(face.Eyelids) {
+	if cotton && e.c.Extended() && m.zones.Has(face.Eyelids) {
 		e.find(rules.CottonOnExtensions, m.ID, face.SetOf(face.Eyelids), say.None)
 	}
 }

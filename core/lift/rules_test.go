@@ -124,6 +124,10 @@ func TestEveryLiftRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			same, false, ""},
 		{"balm on extensions", "oil-on-extensions",
 			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("balm"), true, "stop"},
+		{"balm on extensions that stand among the look", "oil-on-extensions", func(s *sitting.Sitting) {
+			s.Look.Items = append(s.Look.Items, on(face.Eyelids, "extensions", "adhesive", 2,
+				func(it *look.Item) { it.Attach = "extensions" }))
+		}, swap("balm"), true, "stop"},
 		{"micellar on extensions", "oil-on-extensions",
 			func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{"lash_extensions"} }, swap("micellar"), false, ""},
 		{"balm before the lashes are off", "oil-on-reused-lashes", lashes, func(l []stack.Step) []stack.Step {

@@ -186,7 +186,7 @@ func (pl *planner) edge(g *group, k pass, on bool) {
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: g.zones.List(),
 		ContactS: int(k.contact), HandsS: int(k.contact), Because: []rules.ID{rules.CannotDissolve}}
 	slots := []any{"product", p.Name, "zones", pl.c.Names(g.zones), "seconds", pl.seconds(k.contact)}
-	if extended(pl.c) && g.zones&face.NearEyes != 0 {
+	if pl.c.Extended() && g.zones&face.NearEyes != 0 {
 		pl.tips(&s)
 		s.Say = pl.c.Say(say.LoosenEdge, slots...)
 	} else if on {
@@ -231,7 +231,7 @@ func (pl *planner) rinse(zones face.Set, words string) {
 
 // lashCleanse says how extended lashes dry.
 func (pl *planner) lashCleanse() {
-	if !extended(pl.c) || !slices.ContainsFunc(pl.steps, func(s stack.Step) bool {
+	if !pl.c.Extended() || !slices.ContainsFunc(pl.steps, func(s stack.Step) bool {
 		return s.Kind == act.Detail(kit.LashCleanser)
 	}) {
 		return
@@ -244,7 +244,7 @@ func (pl *planner) lashCleanse() {
 func (pl *planner) padCheck(worked face.Set) {
 	c := pl.c
 	looked := face.Set(0)
-	if extended(c) {
+	if c.Extended() {
 		looked = worked & face.NearEyes
 	}
 	padded := worked &^ looked

@@ -79,6 +79,12 @@ type LeftOut struct {
 	Zones face.Set
 }
 
+// Extended reports whether the client wears lash extensions: told of, or among the look.
+func (c *Case) Extended() bool {
+	return c.Client.Has(face.LashExtensions) ||
+		slices.ContainsFunc(c.Items, func(it look.Item) bool { return it.Attach == look.Extensions })
+}
+
 // sortOut parts the declared makeup into what goes on, zone by zone, and what is left out. What is on already, though
 // its zone should be left alone, stays on.
 func (c *Case) sortOut() {
