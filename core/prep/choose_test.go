@@ -516,3 +516,22 @@ func TestAStepThatWasDoneAnswersForOneOfItsOwnActAndKindOnItsZonesOnly(t *testin
 		t.Errorf("it answers once: %s", s.ID)
 	}
 }
+
+func TestWhatLiesThereAlreadyLeavesItsOwnResidueAndAStepWithoutASlotKeepsItsName(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	pl := newPlanner(c)
+	g := pl.groups[0]
+	cream := c.Product("cream")
+	k := pl.laidCandidate(g, moisturiser, settled{standing: laidOut, product: cream, film: 0.5})
+	if want := c.OnSkin(g.like, 0.5) * cream.Kind.Of().Stays; want == 0 || math.Abs(k.residue-want) > 1e-12 {
+		t.Errorf("%g mg/cm² stay, not %g", want, k.residue)
+	}
+	cheeks := []face.Zone{face.Cheeks}
+	r := &resumption{Begun: &stack.Begun{Ahead: []stack.Step{{ID: "p9", Act: act.Dry, Zones: cheeks}}}}
+	for _, what := range []act.Act{act.Rinse, act.Dry} {
+		steps := []stack.Step{{ID: "p3", Act: what, Zones: cheeks}}
+		if r.named(c, steps); (steps[0].ID == "p9") != (what == act.Dry) {
+			t.Errorf("%s is called %s", what, steps[0].ID)
+		}
+	}
+}

@@ -746,6 +746,19 @@ func TestEveryStepSaysItsAmountAndWhy(t *testing.T) {
 	}
 }
 
+func TestFreshlyShavenSkinIsCooledAndSkinShavenTheEveningBeforeIsNot(t *testing.T) {
+	for at, cooled := range map[string]int{"2027-06-19T09:20": 1, "2027-06-18T21:40": 0, "": 0} {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			if at != "" {
+				s.Day.ShavedAt = At(t, at)
+			}
+		})
+		if got := len(steps(p, "cool", act.CoolCloth)); got != cooled {
+			t.Errorf("shaved at %q: %d cool cloths", at, got)
+		}
+	}
+}
+
 func TestABeardCoverKeepsShavenSkinBlandAndTellsWhenToShave(t *testing.T) {
 	cover := func(s *sitting.Sitting) {
 		s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.SetOf(face.Jaw)}, Item: "beard cover",
