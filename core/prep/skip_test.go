@@ -51,3 +51,21 @@ func TestWhereMinutesAreShortTheMaskGoesBeforeTheCareAndThePolishWithIt(t *testi
 		t.Errorf("six minutes: gave up %q with %d s in hand", gave(none), none.SlackS)
 	}
 }
+
+func TestWhatFitsToTheSecondIsPreferredThenWhatCostsLessThenWhatIsReadySooner(t *testing.T) {
+	for _, x := range []struct {
+		is, than Prep
+		want     bool
+	}{
+		{Prep{SlackS: 0, Cost: 5}, Prep{SlackS: -1, Cost: 1}, true},
+		{Prep{SlackS: -1, Cost: 1}, Prep{SlackS: 0, Cost: 5}, false},
+		{Prep{SlackS: 0, Cost: 1}, Prep{SlackS: 9, Cost: 2}, true},
+		{Prep{SlackS: 9, Cost: 2}, Prep{SlackS: 0, Cost: 2}, false},
+		{Prep{SlackS: -8, Cost: 9}, Prep{SlackS: -9, Cost: 1}, true},
+		{Prep{SlackS: -9}, Prep{SlackS: -9}, false},
+	} {
+		if x.is.better(&x.than) != x.want {
+			t.Errorf("%d s at %g before %d s at %g: %v", x.is.SlackS, x.is.Cost, x.than.SlackS, x.than.Cost, !x.want)
+		}
+	}
+}

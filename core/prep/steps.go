@@ -491,8 +491,6 @@ func (pl *planner) laidIn(s slot, chosen []path) (list []laidOn) {
 			return map[bool]int{false: -1, true: 1}[a.veil]
 		case s == moisturiser: // cheeks first
 			return firstWith(a.zones, b.zones, face.Cheeks)
-		case s == primer: // the mattified middle first
-			return firstWith(a.zones, b.zones, face.Forehead)
 		}
 		return 0
 	})
