@@ -4,9 +4,12 @@ import (
 	"strings"
 	"testing"
 
+	"urncloth/core/act"
+	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/method"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 	. "urncloth/core/testutil"
 )
 
@@ -67,5 +70,14 @@ func TestWhatFitsToTheSecondIsPreferredThenWhatCostsLessThenWhatIsReadySooner(t 
 		if x.is.better(&x.than) != x.want {
 			t.Errorf("%d s at %g before %d s at %g: %v", x.is.SlackS, x.is.Cost, x.than.SlackS, x.than.Cost, !x.want)
 		}
+	}
+}
+
+func TestACleanserSwappedForAnotherTakesAPassOfItAndLaysNoFilm(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	wash := &kit.Product{ID: "gel-x", Name: "Gel", Kind: kit.GelCleanser}
+	s := Swap(c, stack.Step{Act: act.Cleanse, Product: "mic", Zones: []face.Zone{face.Cheeks}, Grams: 9}, wash)
+	if len(s.Film) != 0 || float64(s.Grams) != kit.GelCleanser.PassGrams(true) || s.Product != "gel-x" {
+		t.Errorf("%+v", s)
 	}
 }
