@@ -338,8 +338,14 @@ func (p *proof) shareOut(like []path) {
 		could, share := p.openings.could[n], 0
 		alike := func(i int) bool {
 			k := p.groups[i].pick(o.slot, like[i])
-			return k != nil && (!o.veil && k.product != nil && k.product.Kind == o.product.Kind || o.veil &&
-				k.veil != nil)
+			if k == nil {
+				return false
+			}
+			laid := k.product
+			if o.veil {
+				laid = k.veil
+			}
+			return laid != nil && laid.Kind == o.product.Kind
 		}
 		for _, i := range could {
 			if alike(i) {

@@ -251,7 +251,7 @@ func (pl *planner) number(steps []stack.Step, drafts []draft) {
 			continue
 		}
 		for j := i - 1; j >= 0; j-- {
-			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot && drafts[j].zones&d.zones != 0 {
+			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot {
 				steps[i].With = steps[j].ID
 				pl.mix(&steps[j], &steps[i])
 				break
@@ -414,7 +414,6 @@ func (pl *planner) better(r *relaxed, gap float64) float64 {
 	if ready := pl.clock(drafts, r.across, nil); ready.After(pl.c.BaseAt) && ready.After(r.ready) {
 		gap = max(gap, pl.cost(before)-pl.cost(pl.chosen))
 		pl.keep(r.restrict, before)
-		pl.choose(r.restrict)
 	}
 	return gap
 }
