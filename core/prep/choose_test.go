@@ -535,3 +535,24 @@ func TestWhatLiesThereAlreadyLeavesItsOwnResidueAndAStepWithoutASlotKeepsItsName
 		}
 	}
 }
+
+func TestAStepThatWasDoneIsSpentAndAVeilLeftOutIsNotLaid(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	cheeks := []face.Zone{face.Cheeks}
+	pl := newPlanner(c)
+	rinse := stack.Step{ID: "r", Act: act.Rinse, Zones: cheeks}
+	pl.begun = &resumption{Begun: &stack.Begun{Done: []stack.Step{rinse}}}
+	d := &draft{slot: slots, step: rinse, zones: face.SetOf(face.Cheeks)}
+	spent := map[*stack.Step]bool{}
+	if pl.remaining(d, spent) != nil || pl.remaining(d, spent) != d {
+		t.Error("one rinse that was done answers for the first of two, and not for the second")
+	}
+	veil := stack.Step{Act: act.Apply, Kind: act.Detail(kit.PrimerHydrating), Product: "dew", Zones: cheeks,
+		Method: method.PrimerSplit}
+	for how, want := range map[standing]standing{laidOut: laidOut, left: left} {
+		r := &resumption{Begun: &stack.Begun{}}
+		if r.settle(c, &veil, how); r.veils[face.Cheeks] != want {
+			t.Errorf("a veil that is %d stands as %d", want, r.veils[face.Cheeks])
+		}
+	}
+}
