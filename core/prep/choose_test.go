@@ -556,3 +556,18 @@ func TestAStepThatWasDoneIsSpentAndAVeilLeftOutIsNotLaid(t *testing.T) {
 		}
 	}
 }
+
+func TestAVeilOverAPrimerThatLiesThereLeavesItsOwnResidueToo(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	pl := newPlanner(c)
+	g, matte, dew := pl.groups[0], c.Product("matte"), c.Product("dew")
+	on := settled{standing: laidOut, product: matte, film: 0.4}
+	pl.begun = &resumption{Begun: &stack.Begun{}}
+	pl.begun.slots[primer][g.like] = on
+	alone := pl.laidCandidate(g, primer, on).residue
+	got := pl.narrowed(g, primer, []candidate{{product: matte, veil: dew}}, 1)[0]
+	if want := alone + figure.VeilFilm*dew.Kind.Of().Stays; want == alone || math.Abs(got.residue-want) > 1e-12 ||
+		got.veil != dew {
+		t.Errorf("%g mg/cm² stay, not %g", want, got.residue)
+	}
+}

@@ -76,7 +76,7 @@ func TestWhatFitsToTheSecondIsPreferredThenWhatCostsLessThenWhatIsReadySooner(t 
 func TestACleanserSwappedForAnotherTakesAPassOfItAndLaysNoFilm(t *testing.T) {
 	c := sitting.Open(Sitting(t))
 	wash := &kit.Product{ID: "gel-x", Name: "Gel", Kind: kit.GelCleanser}
-	s := Swap(c, stack.Step{Act: act.Cleanse, Product: "mic", Zones: []face.Zone{face.Cheeks}, Grams: 9}, wash)
+	s := Swap(c, stack.Step{Act: act.Cleanse, Product: "mic", Zones: []face.Zone{face.Cheeks}, Grams: 0.5}, wash)
 	if len(s.Film) != 0 || float64(s.Grams) != kit.GelCleanser.PassGrams(true) || s.Product != "gel-x" {
 		t.Errorf("%+v", s)
 	}
