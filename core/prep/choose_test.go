@@ -557,6 +557,16 @@ func TestAStepThatWasDoneIsSpentAndAVeilLeftOutIsNotLaid(t *testing.T) {
 	}
 }
 
+func TestNothingIsSaidToBeMixedWithAStepThatHasNoProduct(t *testing.T) {
+	pl := newPlanner(sitting.Open(Sitting(t)))
+	rinse := stack.Step{Act: act.Rinse, Say: "Rinse."}
+	cream := stack.Step{Act: act.Apply, Product: "cream", Say: "Cream."}
+	pl.mix(&rinse, &cream)
+	if pl.mix(&cream, &rinse); rinse.Say != "Rinse." || cream.Say != "Cream." {
+		t.Errorf("%s %s", rinse.Say, cream.Say)
+	}
+}
+
 func TestAVeilOverAPrimerThatLiesThereLeavesItsOwnResidueToo(t *testing.T) {
 	c := sitting.Open(Sitting(t))
 	pl := newPlanner(c)

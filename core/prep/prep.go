@@ -251,7 +251,7 @@ func (pl *planner) number(steps []stack.Step, drafts []draft) {
 			continue
 		}
 		for j := i - 1; j >= 0; j-- {
-			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot {
+			if drafts[j].step.Start == d.step.Start && drafts[j].slot != d.slot && drafts[j].zones&d.zones != 0 {
 				steps[i].With = steps[j].ID
 				pl.mix(&steps[j], &steps[i])
 				break
@@ -263,6 +263,9 @@ func (pl *planner) number(steps []stack.Step, drafts []draft) {
 // mix says of two steps that they go on as one: what is mixed into the first, and that the other is in it.
 func (pl *planner) mix(into, what *stack.Step) {
 	a, b := pl.c.Product(into.Product), pl.c.Product(what.Product)
+	if a == nil || b == nil { // what a person asked for may be without one, and begin at the same second
+		return
+	}
 	into.Say += " " + pl.c.Say(say.MixIn, "product", b.Name, "amount", what.Amount)
 	if alone := face.SetOf(into.Zones...) &^ face.SetOf(what.Zones...); alone != 0 {
 		into.Say += " " + pl.c.Say(say.NotMixedOn, "zones", pl.c.Names(alone))
