@@ -390,7 +390,7 @@ func TestEverySlotOfAMessageIsFilledWhereItIsSaid(t *testing.T) {
 					filled["n"] = true
 				}
 				if f, is := c.Fun.(*ast.SelectorExpr); is && f.Sel.Name == "when" || callee(c) == "add" ||
-					callee(c) == "lay" || callee(c) == "routine" {
+					callee(c) == "lay" || callee(c) == "routine" || callee(c) == "more" {
 					filled["product"], filled["zones"], filled["amount"] = true, true, true // filled there
 					filled["do"], filled["minutes"] = true, true
 				}

@@ -195,7 +195,7 @@ var doWords = map[act.How]say.ID{act.Press: say.DoPress, act.Smooth: say.DoSmoot
 // how is the way of the hands for a message on some zones: patted where nothing may be pressed or rubbed.
 func (pl *planner) how(message say.ID, zones face.Set) act.How {
 	how, asked := hands[message]
-	if !asked || (fit.RuledOut(pl.c, nature.Presses)|fit.Still(pl.c)|fit.ByClinician(pl.c))&zones != 0 {
+	if !asked || fit.Patted(pl.c)&zones != 0 {
 		return act.Pat
 	}
 	return how

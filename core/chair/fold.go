@@ -81,7 +81,8 @@ type progress struct {
 	grams   float64
 	weighed bool // grams were said
 	reason  string
-	assumed bool // nobody said that it was done
+	asks    say.ID // the sentence by which a touch check asked for it, none where none did
+	assumed bool   // nobody said that it was done
 
 	inferred bool // it was over when all of its zones had been read
 	read     face.Set
@@ -117,6 +118,7 @@ type fold struct {
 	used    []taken
 	stung   []Stung
 	read    time.Time // of the last reading of the skin
+	aired   time.Time // of the last reading of skin or air
 	sitting sitting.Sitting
 	last    *Document // a document of before, where only what is worked at is planned anew
 	wrong   doc.Faults
@@ -381,9 +383,10 @@ func (f *fold) happens(p *progress, e *Event, at time.Time) {
 
 // ofSteps is what each kind of event does to its step.
 var ofSteps = map[Kind]func(f *fold, p *progress, e *Event, at time.Time){
-	Start: func(_ *fold, p *progress, _ *Event, at time.Time) {
+	Start: func(f *fold, p *progress, _ *Event, at time.Time) {
 		if p.state == Waiting {
 			p.state, p.started = Running, at
+			f.covers(p, at)
 		}
 	},
 	Hold: func(_ *fold, p *progress, _ *Event, at time.Time) {
@@ -402,6 +405,7 @@ var ofSteps = map[Kind]func(f *fold, p *progress, e *Event, at time.Time){
 		}
 		if p.state == Waiting || p.started.IsZero() {
 			p.started = f.before(p, at)
+			f.covers(p, at)
 		}
 		if p.state == Held {
 			p.held, p.heldAt = p.held+at.Sub(p.heldAt), time.Time{}
@@ -427,6 +431,28 @@ var ofSteps = map[Kind]func(f *fold, p *progress, e *Event, at time.Time){
 		}
 	},
 	Repeat: (*fold).again,
+}
+
+// covers lets what a touch check asked for lapse where the next layer goes on before it: nobody lays cream over
+// sunscreen.
+func (f *fold) covers(p *progress, at time.Time) {
+	if p.part != plan.Prep || p.step.Act != act.Apply || slices.Contains(f.asked, p.step.ID) {
+		return
+	}
+	for _, id := range f.asked {
+		q := f.steps[id]
+		if q.asks == say.None || q.state != Waiting {
+			continue
+		}
+		had := face.SetOf(q.step.Zones...)
+		switch rest := had &^ face.SetOf(p.step.Zones...); rest {
+		case had:
+		case 0:
+			q.state, q.ended, q.reason = Skipped, at, f.words.Say(say.CoveredNow, "what", f.title(&p.step))
+		default:
+			f.narrow(q, rest)
+		}
+	}
 }
 
 // uses is the product of a step as it is done.
@@ -478,19 +504,12 @@ func (f *fold) again(p *progress, e *Event, at time.Time) {
 	if p.product != "" {
 		s = f.swapped(p)
 	}
-	s.ID, s.With, s.Start, s.Because = f.fresh(p.step.ID+".again"), "", day.Wall(at), []rules.ID{becauseRepeat}
+	s.ID, s.With, s.Start, s.Because = f.fresh(p.step.ID+".again"), "", day.Wall(at), []rules.ID{stack.Repeated}
 	if e.Reason != "" {
 		s.Say += " (" + e.Reason + ")"
 	}
 	f.ask(p.part, s)
 }
-
-// becauseRepeat, becauseTouch and becausePad are why a step is there that somebody or a check asked for.
-const (
-	becauseRepeat rules.ID = "repeat"
-	becauseTouch  rules.ID = "touch_check"
-	becausePad    rules.ID = "pad_check"
-)
 
 // ask puts a step before what is ahead of its part.
 func (f *fold) ask(part plan.Part, s stack.Step) {
@@ -514,6 +533,7 @@ var ofItself = map[Kind]func(f *fold, e *Event, at time.Time){
 	Pad:   (*fold).pad,
 	Read: func(f *fold, e *Event, at time.Time) {
 		d := f.sitting.Day
+		f.aired = at
 		if e.SurfaceC != nil {
 			d.SurfaceC, f.read = e.SurfaceC, at
 		}

@@ -48,7 +48,7 @@ func (f *fold) begun(at time.Time) map[plan.Part]*plan.Begun {
 
 // partBegun is how far a part of steps has come.
 func (f *fold) partBegun(c *sitting.Case, part plan.Part, at time.Time) stack.Begun {
-	b := stack.Begun{Now: at, Swaps: map[string]string{}, ReadAt: f.read, ByHand: !f.byPlanner(part)}
+	b := stack.Begun{Now: at, Swaps: map[string]string{}, ReadAt: f.read, AirAt: f.aired, ByHand: !f.byPlanner(part)}
 	for _, id := range f.order {
 		p := f.steps[id]
 		if p.part != part || p.up != "" {

@@ -113,7 +113,8 @@ var (
 	RepairS     = prep.n("repair", "hands-on: a slip put right", 60, "s")
 	RepairZoneS = prep.n("repair_zone", "hands-on: a zone taken off and prepped anew (ours)", 420, "s")
 	LeastPartS  = prep.n("least_part", "the least for one of several products in a slot (ours)", 30, "s")
-	CoolClothS  = prep.n("cool_cloth", "a cool cloth lies (ours)", 300, "s")
+	CoolClothS  = prep.n("cool_cloth", "a cool cloth lies on shaven skin", 300, "s")
+	CoolEachS   = prep.n("cool_each", "a cool cloth lies, for each half degree begun above what is cool", 120, "s")
 )
 
 // Days before the day.

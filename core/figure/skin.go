@@ -57,6 +57,8 @@ var (
 	EvaporateMin = sitting.w("evaporate_least", "least slowing of evaporation", 0.5, "times")
 	EvaporateMax = sitting.w("evaporate_most", "greatest slowing of evaporation", 3, "times")
 	CoolDown     = sitting.minutes("cool_down", "cool-down after a hot wash", 20)
+	CoolFromC    = sitting.w("cool_from", "a cool cloth lies longer with each half degree above", 34.5, "°C")
+	CoolStepC    = sitting.w("cool_step", "half a degree of that", 0.5, "°C")
 	CleanFor     = sitting.hours("clean_for", "washed within this needs only a refresh", 2)
 	ShaveBefore  = sitting.minutes("shave_before", "shave before base", 60)
 	ShaveAtLeast = sitting.minutes("shave_at_least", "shave before base, at least", 30)

@@ -167,6 +167,9 @@ func Sign(c *sitting.Case, z face.Zone) uint64 { return sitting.Memo(c, hold).si
 // Still is the zones on which nothing may rub: what comes off there is held and lifted.
 func Still(c *sitting.Case) face.Set { return sitting.Memo(c, hold).still }
 
+// Patted is the zones on which hands pat and lay on, and neither press nor rub.
+func Patted(c *sitting.Case) face.Set { return RuledOut(c, nature.Presses) | Still(c) | ByClinician(c) }
+
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {
 	var list []Objection

@@ -105,6 +105,7 @@ type evaluation struct {
 	lashOff  bool // their glue has let go
 	lifted   bool // and somebody lifted them off
 	touched  face.Set
+	checked  face.Set // by a clean pad: a further pass there is a short one
 	removers map[kit.Kind]bool
 	used     map[string]float64
 	unmilked []moment // of step and zones: balms and oils neither emulsified nor clothed off
@@ -235,6 +236,7 @@ func (e *evaluation) step(m *moment) {
 var doings = map[act.Act]func(e *evaluation, m *moment){
 	act.LensOut:   func(e *evaluation, _ *moment) { e.lensOut = true },
 	act.LashesOff: (*evaluation).lashesOff,
+	act.PadCheck:  func(e *evaluation, m *moment) { e.checked |= m.zones },
 	act.LiftPiece: func(e *evaluation, m *moment) { m.did, e.pieces = !e.pieces, true },
 	act.Emulsify: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
@@ -366,6 +368,9 @@ func (e *evaluation) wayIn(m *moment, z face.Zone) way {
 func (e *evaluation) takeOff(m *moment, z face.Zone, budOnly bool) {
 	contact, w := float64(m.ContactS), e.wayIn(m, z)
 	dose := e.on[z].dose(m.kind, e.worst(z))
+	if e.checked.Has(z) {
+		dose = min(dose, figure.AgainS)
+	}
 	needed := 0.0
 	m.dose[z] = dose
 	for i, b := range e.binders[z] {

@@ -2,6 +2,7 @@ package lift
 
 import (
 	"math"
+	"slices"
 	"time"
 
 	"urncloth/core/face"
@@ -108,7 +109,8 @@ func oneForAll(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste
 	return with, best
 }
 
-// worse reports whether a removal misses a target, or brings a stop, that another does not.
+// worse reports whether a removal misses a target, or brings a stop or a caution, that another does not. That it takes
+// long, and that a second cleanse is put off, is what is given up.
 func worse(a, b *Result) bool {
 	missed := func(r *Result) (n int) {
 		for _, l := range r.Lift.Residue {
@@ -118,12 +120,15 @@ func worse(a, b *Result) bool {
 		}
 		return n
 	}
-	return missed(a) > missed(b) || stops(a.Findings) > stops(b.Findings)
+	return missed(a) > missed(b) || met(a.Findings, rules.Stop) > met(b.Findings, rules.Stop) ||
+		met(a.Findings, rules.Caution, rules.TimeShort, rules.NeedsSecondCleanse) >
+			met(b.Findings, rules.Caution, rules.TimeShort, rules.NeedsSecondCleanse)
 }
 
-func stops(fs []rules.Finding) (n int) {
+// met is how many findings of a severity there are, some rules apart.
+func met(fs []rules.Finding, severity rules.Severity, but ...rules.ID) (n int) {
 	for i := range fs {
-		if fs[i].Severity == rules.Stop {
+		if fs[i].Severity == severity && !slices.Contains(but, fs[i].Rule) {
 			n++
 		}
 	}

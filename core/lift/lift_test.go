@@ -950,3 +950,96 @@ func TestABaseThatStandsNowhereAmongWhatComesOffIsNotPassedOverSilently(t *testi
 		}
 	}
 }
+
+func TestTheHousesFirstRemoverThatWouldRunOutGivesWayAndItIsSaid(t *testing.T) {
+	for left, want := range map[float64]string{40: "balm", 1: "little"} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Kit.Find("balm").RemainingG = P(left)
+			s.Method["first_remover"] = "balm"
+		}))
+		not := slices.DeleteFunc(Found(p.Findings, "method-not-met"),
+			func(f rules.Finding) bool { return f.Method != method.FirstRemover })
+		first := passes(p, face.Cheeks)[0]
+		if len(Found(p.Findings, "runs-out")) > 0 {
+			t.Errorf("%g g: %s", left, Rules(p.Findings))
+		}
+		if want == "balm" && (first != want || len(not) > 0) || want == "little" && (first == "balm" || len(not) != 1 ||
+			!strings.Contains(not[0].Say, "too little")) {
+			t.Errorf("%g g: %s, %v", left, first, not)
+		}
+	}
+}
+
+func TestAHurryBringsNoCautionThatTheWholePlanDoesNotHave(t *testing.T) {
+	hurry := func(minutes method.OptionID) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			Drop(s, "balm")
+			Add(s, remover("micellar", "micellar"))
+			s.Look.Items[0] = foundation("emulsion", 1)
+			s.Method["lift_minutes"] = minutes
+		}))
+	}
+	free := hurry("free")
+	if len(Found(free.Findings, rules.BiphaseOnSkin)) > 0 || free.Lift.Minutes <= 2 {
+		t.Fatalf("%v min, %s", free.Lift.Minutes, Rules(free.Findings))
+	}
+	for _, minutes := range []method.OptionID{"2", "5"} {
+		if p := hurry(minutes); len(Found(p.Findings, rules.BiphaseOnSkin)) > 0 {
+			t.Errorf("%s minutes: two-phase for all, %s", minutes, Rules(p.Findings))
+		}
+	}
+}
+
+func TestAMittIsNotDrawnOverSkinThatNothingMayRub(t *testing.T) {
+	mitts := func(on string) (n int) {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Method["first_remover"], s.Look.Items = "mitt", []look.Item{foundation("emulsion", 1)}
+			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, on), Zone: P(face.Cheeks)}}
+		}))
+		for _, s := range p.Lift.Steps {
+			if s.Mitts > 0 && slices.Contains(s.Zones, face.Cheeks) && s.How != "lay and lift" {
+				n++
+			}
+		}
+		return n
+	}
+	if got := mitts("2027-06-18"); got > 0 {
+		t.Errorf("%d mitts over cheeks injected the day before", got)
+	}
+	if mitts("2027-01-18") == 0 {
+		t.Error("months later the house's mitt is not used either")
+	}
+}
+
+func TestTheHousesFirstRemoverIsForTheFaceAndNotForcedOnTheNeck(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		Add(s, remover("micellar", "micellar"))
+		s.Look.Items = []look.Item{foundation("emulsion", 2)}
+		s.Method["first_remover"] = "micellar"
+	}))
+	if face, neck := passes(p, face.Cheeks), passes(p, face.Neck); face[0] != "micellar" ||
+		slices.Contains(neck, "micellar") {
+		t.Errorf("face %q, neck %q", face, neck)
+	}
+}
+
+func TestTwoPhaseOnSkinIsNoCautionWhereTheOtherRemoverHasRunLow(t *testing.T) {
+	for left, found := range map[float64]int{60: 1, 0.2: 0} {
+		s := evening(t, func(s *sitting.Sitting) {
+			s.Kit.Find("balm").RemainingG = P(left)
+			Drop(s, "cream", "micellar")
+		})
+		by := remover("biphase", "biphase")
+		p := plan.Make(s)
+		list := slices.Clone(p.Lift.Steps)
+		for i := range list {
+			if list[i].Product == "balm" {
+				list[i].Product, list[i].Kind, list[i].Act, list[i].How = by.ID, "biphase", "hold", "press"
+			}
+		}
+		p = plan.With(s, plan.Hand{plan.Removal: {Steps: list}})
+		if got := Found(p.Findings, rules.BiphaseOnSkin); len(got) != found {
+			t.Errorf("%g g of balm: %s\n%s", left, Rules(p.Findings), passes(p, face.Cheeks))
+		}
+	}
+}

@@ -101,6 +101,9 @@ func (e *evaluation) why(a *asking, option method.OptionID) string {
 	if on == nil {
 		return e.c.Say(why)
 	}
+	if worst.left <= Target(on.like)+figure.Same {
+		return e.c.Say(say.WhyLittle)
+	}
 	return e.c.Say(say.WouldLeave, "left", worst.left, "zones", e.c.Names(on.zones), "target", Target(on.like))
 }
 

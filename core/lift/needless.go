@@ -16,7 +16,7 @@ import (
 func (e *evaluation) needless(layers *stack.Layers) (list []rules.Finding) {
 	for i := range e.moments {
 		m := &e.moments[i]
-		if m.did || m.Method != "" || slices.Contains(stack.Exempt, m.Act) || m.remover && !e.spares(m) {
+		if m.did || m.Method != "" || m.Asked() || slices.Contains(stack.Exempt, m.Act) || m.remover && !e.spares(m) {
 			continue
 		}
 		without := slices.Delete(slices.Clone(e.res.Lift.Steps), i, i+1)

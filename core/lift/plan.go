@@ -98,8 +98,12 @@ func (pl *planner) pruned(layers *stack.Layers) Result {
 // runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
 func (pl *planner) runsOut(scarce map[string]bool) (found bool) {
 	used := map[string]float64{}
-	for _, s := range pl.steps {
-		used[s.Product] += float64(s.Grams)
+	steps := pl.steps
+	if r := pl.haste.begun; r != nil {
+		steps = slices.Concat(r.Done, steps)
+	}
+	for i := range steps {
+		used[steps[i].Product] += float64(steps[i].Grams)
 	}
 	for _, p := range pl.removers {
 		if p.Short(used[p.ID]) && !scarce[p.ID] {

@@ -19,10 +19,11 @@ import (
 // resumption is what the planner knows of a removal that is under way.
 type resumption struct {
 	*stack.Begun
-	e *evaluation // of what was done, and of what takes that up
+	e *evaluation // of what was done, of what was asked for since, and of what takes that up
 	c *sitting.Case
 
 	finish []stack.Step // steps ahead that take up what the last pass has put on
+	took   int          // how many of those ahead were looked at for that
 }
 
 // Resume plans what is ahead of a removal that is under way. What was done stands. As long as all went as planned the
@@ -31,8 +32,7 @@ type resumption struct {
 // as it was planned.
 func Resume(c *sitting.Case, layers *stack.Layers, b *stack.Begun, from *Lift) Result {
 	r := &resumption{Begun: b, c: c}
-	r.finish = r.finishing()
-	r.e = evaluate(c, layers, slices.Concat(b.Done, r.finish))
+	r.begin(layers)
 	on := On(c, layers)
 	var res Result
 	if b.Anew && !b.ByHand {
@@ -49,6 +49,22 @@ func Resume(c *sitting.Case, layers *stack.Layers, b *stack.Begun, from *Lift) R
 		res = hurried(c, layers, &on, haste{begun: r}, res, most)
 	}
 	return res
+}
+
+// begin reckons how things stand once what was put on has been taken up. A step that would take up nothing, its pass
+// left out, is not one of those that do.
+func (r *resumption) begin(layers *stack.Layers) {
+	r.finish = r.finishing()
+	r.took = len(r.finish)
+	r.e = evaluate(r.c, layers, slices.Concat(r.Done, r.Asked, r.finish))
+	first := len(r.Done) + len(r.Asked)
+	did := r.finish[:0]
+	for i, s := range r.finish {
+		if r.e.moments[first+i].did {
+			did = append(did, s)
+		}
+	}
+	r.finish = did
 }
 
 // late reports whether a removal takes longer than it may, or ends later.
@@ -127,7 +143,7 @@ func (r *resumption) rest(steps []stack.Step) []stack.Step {
 	list := slices.DeleteFunc(slices.Clone(steps), settled)
 	if !slices.ContainsFunc(list, func(s stack.Step) bool { return passes(&s) }) {
 		list = nil
-		for _, s := range r.Ahead[len(r.finish):] {
+		for _, s := range r.Ahead[r.took:] {
 			if !passes(&s) && s.Act != act.Wipe && s.Act != act.Emulsify && s.Act != act.Cloth {
 				list = append(list, s)
 			}
@@ -184,6 +200,7 @@ func Further(c *sitting.Case, layers *stack.Layers, done []stack.Step, zones fac
 	on := On(c, layers)
 	pl := &planner{c: c, on: &on, at: c.Until}
 	pl.chooser = newChooser(c, &on, 1, nil)
+	pl.picked = make([]sequence, len(pl.groups)) // nothing else is to be written
 	by := map[int]face.Set{}
 	var order []int
 	for _, z := range zones.List() {
@@ -234,7 +251,8 @@ func (pl *planner) strongest(e *evaluation, z face.Zone) int {
 			continue
 		}
 		k := pl.once(e, g, z, p)
-		if e.rubs[z]+k.rubs > pl.skin.bears[z]+figure.Same {
+		grams := p.Kind.PassGrams(true) * pl.c.Area[z] / areaOf(pl.c, face.Face)
+		if e.rubs[z]+k.rubs > pl.skin.bears[z]+figure.Same || p.Short(e.used[p.ID]+grams) {
 			continue
 		}
 		if left := share(pl.c, work{p.Kind, k.way, k.contact, k.contact}, g.on,
@@ -287,12 +305,8 @@ func (pl *planner) again(r int, zones face.Set) {
 	if skin == 0 {
 		return
 	}
-	var area float64
-	for _, z := range skin.List() {
-		area += pl.c.Area[z]
-	}
 	k := over{remover: r, zones: skin, way: wayOf(p.Kind, false), contact: figure.AgainS,
-		grams: p.Kind.PassGrams(true) * area / faceArea(pl.c)}
+		grams: p.Kind.PassGrams(true) * areaOf(pl.c, skin) / areaOf(pl.c, face.Face)}
 	if k.way == wayWiped {
 		pl.wipeOver(p, skin, k.grams)
 	} else {
@@ -301,8 +315,9 @@ func (pl *planner) again(r int, zones face.Set) {
 	pl.takeOff(p, skin)
 }
 
-func faceArea(c *sitting.Case) (area float64) {
-	for _, z := range face.Face.List() {
+// areaOf is the area of some zones together, cm².
+func areaOf(c *sitting.Case, zones face.Set) (area float64) {
+	for _, z := range zones.List() {
 		area += c.Area[z]
 	}
 	return area

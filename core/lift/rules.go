@@ -182,6 +182,10 @@ func biphaseOnSkin(e *evaluation) {
 	}
 	ch := newChooser(e.c, &e.on, 1, nil)
 	ch.apart()
+	ch.scarceOnes = map[string]bool{}
+	for _, p := range ch.removers { // of which one pass there would take more than there is
+		ch.scarceOnes[p.ID] = p.Short(p.Kind.PassGrams(true) * areaOf(e.c, zones) / areaOf(e.c, face.Face))
+	}
 	var without face.Set
 	for _, g := range ch.groups {
 		if g.zones&zones != 0 && !still(e.c, g.like) && len(ch.searched(g, ch.plain(g))) > 0 {

@@ -65,9 +65,11 @@ func (ch *chooser) tiers(g *group) []tier {
 	return list
 }
 
-// plain is the removers that no condition cautions of, two-phase on skin apart.
+// plain is the removers that no condition cautions of and that do not run out, two-phase on skin apart.
 func (ch *chooser) plain(g *group) tier {
-	return tier{func(n int) bool { return !ch.lastResort(g, n) && !g.uneasy[n] }, anyOf}
+	return tier{func(n int) bool {
+		return !ch.lastResort(g, n) && !g.uneasy[n] && !ch.scarceOnes[ch.removers[g.allowed[n]].ID]
+	}, anyOf}
 }
 
 // lastResort reports whether a remover is used on a group only where nothing else in the kit reaches the target:
@@ -93,7 +95,7 @@ var habits = map[method.OptionID]kit.Kind{
 // of it.
 func (ch *chooser) habit(g *group) func(n int) bool {
 	kind := habits[ch.c.Method.Get(method.FirstRemover)]
-	if kind == "" || held(g.like) {
+	if kind == "" || held(g.like) || !g.like.OnFace() || g.had > 0 { // its first pass was made
 		return nil
 	}
 	return func(n int) bool { return ch.removers[g.allowed[n]].Kind == kind }

@@ -112,9 +112,9 @@ var ofKind = map[kit.Kind]Set{
 	kit.PrimerHydrating:  Primes,
 	kit.PrimerGripping:   Primes,
 
-	kit.WaterMitt: LensSafe | Fibres,
+	kit.WaterMitt: LensSafe | Fibres | Rubs,
 	kit.Biphase:   TwoPhase,
-	kit.Mitt:      LensSafe | Fibres,
+	kit.Mitt:      LensSafe | Fibres | Rubs,
 }
 
 // ofProduct is the nature of a product by what it holds or is.

@@ -403,12 +403,15 @@ func (pl *planner) firstPaths(g *group, bannedSlot slot) (paths []path, from int
 
 // quickest is the longest that a product in a slot may take to set: no bound where none is that quick.
 func (r *restrict) quickest(s slot, cands []candidate) int {
-	quick := func(k candidate) bool { return k.product != nil && k.set <= r.quickly }
+	quick := func(k candidate) bool { return k.sound() && k.set <= r.quickly }
 	if s == moisturiser && r.quickly > 0 && slices.ContainsFunc(cands, quick) {
 		return r.quickly
 	}
 	return math.MaxInt
 }
+
+// sound reports whether a candidate is a product that brings no caution.
+func (k *candidate) sound() bool { return k.product != nil && k.cost < figure.CautionCost }
 
 // take lays a candidate on the path. What is mixed into another layer does not lie on what is below.
 func (l *path) take(k *candidate, mixed bool) {

@@ -19,7 +19,7 @@ func Needless(c *sitting.Case, res *stack.Result) (list []rules.Finding) {
 	gains := Gains(c, res.Steps)
 	for i := range res.Steps {
 		s := &res.Steps[i]
-		if gains[i] > figure.Same || s.Method != "" || slices.Contains(stack.Exempt, s.Act) {
+		if gains[i] > figure.Same || s.Method != "" || s.Asked() || slices.Contains(stack.Exempt, s.Act) {
 			continue
 		}
 		without := stack.Prep(c, slices.Delete(slices.Clone(res.Steps), i, i+1))

@@ -95,6 +95,7 @@ type planner struct {
 	noScrub    bool
 	noDepuff   bool
 	skips      skips
+	tries      int             // how often it was begun anew for what would run out
 	told       map[string]bool // sentences that a step has said for all
 	seconds    map[[2]int]solved
 	layers     map[layerKey]*draft
@@ -171,6 +172,9 @@ func (pl *planner) plan() (Prep, stack.Result) {
 	gap := pl.prove(restrict{})
 	taken := pl.fitClock()
 	gap = pl.better(&taken, gap)
+	if pl.findScarce() && pl.tries < figure.MostTries { // what the clock leaves would use something up
+		return pl.avoiding().plan()
+	}
 	drafts := pl.schedule(pl.drafted(taken.restrict), pl.across)
 	pl.rememberStages(taken.restrict)
 	steps := make([]stack.Step, len(drafts))
@@ -326,6 +330,17 @@ func (pl *planner) bareEyes() bool {
 	return pl.screenEyes
 }
 
+// avoiding is a planner of the same that knows what would run out.
+func (pl *planner) avoiding() *planner {
+	var b *stack.Begun
+	if pl.begun != nil {
+		b = pl.begun.Begun
+	}
+	again := planning(pl.c, b)
+	again.skips, again.scarce, again.tries = pl.skips, pl.scarce, pl.tries+1
+	return again
+}
+
 // findScarce marks products that the whole choice would use up, and reports whether it found new ones.
 func (pl *planner) findScarce() bool {
 	used := map[*kit.Product]float64{}
@@ -439,8 +454,8 @@ func (pl *planner) settingTimes() []int {
 		if k := g.pick(moisturiser, pl.chosen[i]); k != nil && k.product != nil {
 			longest = max(longest, k.set)
 		}
-		for _, k := range g.cands[moisturiser] {
-			if k.product != nil {
+		for _, k := range g.cands[moisturiser] { // nothing runs out for the clock's sake
+			if k.sound() {
 				all = append(all, k.set)
 			}
 		}

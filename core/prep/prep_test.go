@@ -994,3 +994,80 @@ func TestWhatIsReckonedOnFromIsEveryStepOfThePlan(t *testing.T) {
 		t.Errorf("the plan has %v, wear goes on from %v", ids(p.Steps), ids(res.Steps))
 	}
 }
+
+func TestACoolClothLiesTwoMinutesForEachHalfDegreeBegunOnWhateverMayBeTouched(t *testing.T) {
+	cool := func(surface float64, change func(s *sitting.Sitting)) (stack.Step, stack.Result) {
+		p, res, _ := planned(t, func(s *sitting.Sitting) {
+			s.Day.SurfaceC = P(surface)
+			change(s)
+		})
+		list := steps(p, "cool", act.CoolCloth)
+		if len(list) > 1 {
+			t.Errorf("%g °C: %d cloths", surface, len(list))
+		}
+		return append(list, stack.Step{})[0], res
+	}
+	as := func(*sitting.Sitting) {}
+	for surface, seconds := range map[float64]int{34.9: 0, 35: 120, 35.1: 240, 35.5: 240, 35.6: 360, 36: 360,
+		37.2: 720} {
+		if s, res := cool(surface, as); s.ContactS != seconds || len(Found(res.Findings, rules.HotSkin)) > 0 {
+			t.Errorf("%g °C: %d s, want %d; %s", surface, s.ContactS, seconds, Rules(res.Findings))
+		}
+	}
+	if s, _ := cool(35.5, as); !strings.Contains(s.Say, "for 4 min") || s.Until != 35 {
+		t.Errorf("until %g: %s", float64(s.Until), s.Say)
+	}
+	shaved := func(s *sitting.Sitting) { s.Day.ShavedAt = At(t, "2027-06-19T09:20") }
+	for surface, seconds := range map[float64]int{35: 300, 36: 360} {
+		if s, _ := cool(surface, shaved); s.ContactS != seconds || !slices.Contains(s.Zones, face.Forehead) ||
+			!slices.Contains(s.Because, rules.ShavenSkin) {
+			t.Errorf("shaven and %g °C: %d s on %v", surface, s.ContactS, s.Zones)
+		}
+	}
+	alone := func(s *sitting.Sitting) {
+		for _, z := range face.Face.List() {
+			g := s.Client.Zones[z]
+			g.Today = face.Leave
+			s.Client.Zones[z] = g
+		}
+	}
+	if s, res := cool(36, alone); !slices.Equal(s.Zones, []face.Zone{face.Neck, face.Ears}) ||
+		len(Found(res.Findings, rules.HotSkin)) > 0 {
+		t.Errorf("a face to leave alone: %v, %s", s.Zones, Rules(res.Findings))
+	}
+}
+
+func TestNothingIsUsedUpForTheSakeOfTheClock(t *testing.T) {
+	press := func(left float64, minutes int) (Prep, stack.Result) {
+		p, res, _ := planned(t, func(s *sitting.Sitting) {
+			Drop(s, "gel", "rich")
+			s.Kit.Find("lotion").RemainingG = P(left)
+			s.Kit.Find("lotion").House, s.Kit.Find("cream").House = false, true
+			s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(0), Water: P(1)}
+			setBase(t, s, minutes)
+		})
+		return p, res
+	}
+	grams := func(p Prep) (all, most float64) {
+		for _, s := range p.Steps {
+			if s.Product == "lotion" {
+				all, most = all+float64(s.Grams), max(most, float64(s.Grams))
+			}
+		}
+		return all, most
+	}
+	p, res := press(50, 21)
+	all, _ := grams(p)
+	if all == 0 || !slices.ContainsFunc(p.GaveUp, func(g GaveUp) bool { return g.How == Quicker }) {
+		t.Fatalf("%v, %g g of lotion, %s", p.GaveUp, all, Rules(res.Findings))
+	}
+	for _, left := range []float64{all * 0.9, all * 0.1} {
+		for _, minutes := range []int{21, 10} { // it can be done in time, and not at all
+			p, res := press(left, minutes)
+			if len(Found(res.Findings, rules.RunsOut)) > 0 {
+				got, _ := grams(p)
+				t.Errorf("%d min: %g g of the %g g there are: %s", minutes, got, left, Rules(res.Findings))
+			}
+		}
+	}
+}

@@ -124,24 +124,12 @@ func (r *resumption) settle(c *sitting.Case, s *stack.Step, how standing) {
 func (r *resumption) clock(c *sitting.Case, s *stack.Step) {
 	start, _ := s.Start.In(c.Loc)
 	hands := start.Add(time.Duration(s.HandsS) * time.Second)
-	end := start.Add(time.Duration(max(s.HandsS, s.ContactS)+setsIn(c, s)) * time.Second)
+	sets := stack.SetSeconds(c, s, c.Product(s.Product))
+	end := start.Add(time.Duration(max(s.HandsS, s.ContactS)+sets) * time.Second)
 	for _, z := range s.Zones {
 		r.set[z] = later(r.set[z], end)
 	}
 	r.hands, r.allSet = later(r.hands, hands), later(r.allSet, end)
-}
-
-// setsIn is for how many seconds a step sets on its slowest zone.
-func setsIn(c *sitting.Case, s *stack.Step) int {
-	p := c.Product(s.Product)
-	if p == nil || s.Act != act.Apply && s.Act != act.Cleanse || len(s.Film) == 0 {
-		return s.SetS
-	}
-	slowest := 0
-	for _, z := range s.Zones {
-		slowest = max(slowest, c.DryS(p.Kind, float64(s.Film[z])))
-	}
-	return slowest
 }
 
 // close leaves out what should have gone under a layer that is on by now: nobody lays serum over a cream.
@@ -223,6 +211,7 @@ func (pl *planner) waiting(drafts []*draft) []*draft {
 	var list, asked []*draft
 	for i := range pl.begun.Asked { // at once, or before whatever else goes on their zones
 		s := pl.begun.Asked[i]
+		s.SetS = stack.SetSeconds(pl.c, &s, pl.c.Product(s.Product))
 		d := &draft{slot: slots, zones: face.SetOf(s.Zones...), waits: true, with: -1, step: s, asked: true}
 		if pl.begun.Soonest(pl.c, &s).After(pl.begun.Now) {
 			asked = append(asked, d)
@@ -357,6 +346,7 @@ func (pl *planner) ahead() []*draft {
 		if product, is := pl.begun.Swaps[s.ID]; is {
 			s = Swap(pl.c, s, pl.c.Product(product))
 		}
+		s.SetS = stack.SetSeconds(pl.c, &s, pl.c.Product(s.Product)) // in the air as it is now
 		d := &draft{slot: slots, zones: face.SetOf(s.Zones...), with: -1, step: s, kept: true,
 			waits: slotOf(pl.c, &s) > moisturiser || !pl.c.Method.Is(method.DampLayering, method.Yes)}
 		if at, is := place[s.With]; is {
@@ -389,7 +379,18 @@ func Swap(c *sitting.Case, s stack.Step, p *kit.Product) stack.Step {
 // all went as planned and there is time for the rest, the rest stays too; else it is chosen and fitted to the clock
 // anew. Steps that stay keep their ids. From is the prep as it was planned.
 func Resume(c *sitting.Case, b *stack.Begun, from *Prep) (Prep, stack.Result) {
-	if b.ByHand || !b.Anew {
+	p, res := resumed(c, b, from)
+	res.Findings = slices.DeleteFunc(res.Findings, func(f rules.Finding) bool {
+		return f.Rule == rules.LayerNotSet && slices.ContainsFunc(b.Done, func(s stack.Step) bool {
+			start, _ := s.Start.In(c.Loc)
+			return s.ID == f.Step && start.Before(b.AirAt)
+		})
+	})
+	return p, res
+}
+
+func resumed(c *sitting.Case, b *stack.Begun, from *Prep) (Prep, stack.Result) {
+	if b.ByHand || !b.Anew && !heated(c, b) {
 		p, res := planning(c, b).kept()
 		ready, _ := from.ReadyAt.In(c.Loc)
 		late := res.ReadyAt.After(later(c.BaseAt, ready))
@@ -400,6 +401,16 @@ func Resume(c *sitting.Case, b *stack.Begun, from *Prep) (Prep, stack.Result) {
 		}
 	}
 	return fitted(c, b)
+}
+
+// heated reports whether the skin was found hot and nothing that cools it is planned since.
+func heated(c *sitting.Case, b *stack.Begun) bool {
+	cools := func(s *stack.Step) bool { return s.Act == act.Cool && s.Kind == act.CoolCloth }
+	late := func(s *stack.Step) bool {
+		start, _ := s.Start.In(c.Loc)
+		return cools(s) && !b.ReadAt.After(start)
+	}
+	return c.Hot && !b.Settled(late) && !slices.ContainsFunc(b.Ahead, func(s stack.Step) bool { return cools(&s) })
 }
 
 // kept is what was done and then the steps ahead as they are, as soon as each can be.

@@ -40,8 +40,7 @@ func (pl *planner) how(p *kit.Product, zones face.Set) act.How {
 	case p.Kind.Of().Group == kit.Primers, p.Kind.Of().Group == kit.Sunscreens:
 		how = act.Pat
 	}
-	still := (fit.RuledOut(c, nature.Presses) | fit.Still(c) | fit.ByClinician(c)) & zones
-	if still != 0 && slices.Contains(pressing, how) {
+	if fit.Patted(c)&zones != 0 && slices.Contains(pressing, how) {
 		how = act.Pat
 	}
 	return how
@@ -135,15 +134,32 @@ func (pl *planner) cooling(add adder) {
 		d := add(act.Cool, "", 0, 0, c.Say(say.CoolUntil, "time", day.Wall(c.CoolAt).Clock()), rules.HotSkin)
 		d.cools, d.freeSet = true, c.CoolAt
 	}
-	switch {
-	case !c.ShavedAt.IsZero() && c.BaseAt.Sub(c.ShavedAt) < figure.ShaveBefore && c.Shaven&^c.Barred().All() != 0:
-		d := add(act.Cool, act.CoolCloth, 0, c.Shaven&^c.Barred().All(), pl.c.Say(say.CoolClothShaven),
-			rules.ShavenSkin)
-		d.step.ContactS = figure.CoolClothS
-	case c.Hot && face.Face&^c.Barred().All() != 0:
-		d := add(act.Cool, act.CoolCloth, 0, face.Face&^c.Barred().All(), pl.c.Say(say.CoolClothFace), rules.HotSkin)
-		d.step.ContactS, d.step.Until = figure.CoolClothS, figure.HotSurfaceC
+	shaven := c.Shaven &^ c.Barred().All()
+	if c.ShavedAt.IsZero() || c.BaseAt.Sub(c.ShavedAt) >= figure.ShaveBefore {
+		shaven = 0
 	}
+	zones := face.Face &^ c.Barred().All()
+	if zones == 0 { // neck and ears are no cooler than a face that must be left alone
+		zones = c.Neighbours() & face.Upper &^ c.Barred().All()
+	}
+	switch {
+	case c.Hot && zones != 0:
+		seconds, why := coolFor(*c.Day.SurfaceC), []rules.ID{rules.HotSkin}
+		if shaven != 0 {
+			seconds, why = max(seconds, figure.CoolClothS), append(why, rules.ShavenSkin)
+		}
+		d := add(act.Cool, act.CoolCloth, 0, zones,
+			c.Say(say.CoolClothFace, "minutes", stack.Minutes(c.Words, seconds)), why...)
+		d.step.ContactS, d.step.Until = seconds, figure.HotSurfaceC
+	case shaven != 0:
+		d := add(act.Cool, act.CoolCloth, 0, shaven, c.Say(say.CoolClothShaven), rules.ShavenSkin)
+		d.step.ContactS = figure.CoolClothS
+	}
+}
+
+// coolFor is for how many seconds a cool cloth lies on skin of a temperature, before it is read again.
+func coolFor(surfaceC float64) int {
+	return figure.CoolEachS * int(math.Ceil((surfaceC-figure.CoolFromC)/figure.CoolStepC-figure.Same))
 }
 
 // cleanser picks what the skin is cleaned with: after a recent wash micellar or a mild toner, else the cleanser the
@@ -273,7 +289,7 @@ func (pl *planner) cleansing(add adder) {
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = act.Press
-	if (fit.RuledOut(c, nature.Presses)|fit.Still(c))&zones != 0 {
+	if fit.Patted(c)&zones != 0 {
 		s.How = act.Pat
 	}
 	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
@@ -738,8 +754,12 @@ func (pl *planner) touchWords(zones face.Set) string {
 	for _, z := range zones.List() {
 		grams += kit.Grams(figure.TouchAddFilm, pl.c.Area[z])
 	}
-	pl.touchSay[zones] = pl.c.Say(say.TouchCheck, "grams", kit.Weight(grams), "hand", kit.Hand(pl.c.Words, grams))
-	return pl.touchSay[zones]
+	words := pl.c.Say(say.TouchCheck, "grams", kit.Weight(grams), "hand", kit.Hand(pl.c.Words, grams))
+	if still := zones & fit.Patted(pl.c); still != 0 {
+		words += " " + pl.c.Say(say.TouchStill, "zones", pl.c.Names(still))
+	}
+	pl.touchSay[zones] = words
+	return words
 }
 
 func (pl *planner) scrubLips() []*draft {

@@ -12,9 +12,16 @@ var (
 	TackyWait = row("chair.tacky",
 		"Tacky: nothing more on {zones} for {chair.tacky_wait/60:words} minutes, then press a tissue on.")
 	GreasyBlot = row("chair.greasy", "Greasy: press a tissue on {zones}. A little less next time.")
-	NoMoreOf   = row("chair.no_more_of",
-		"Tight on {zones}, and nothing moist was laid there: lay moisturiser before you go on.")
-	PadAgain = row("chair.pad_again",
+	TightPat   = row("chair.tight_pat", "Tight: pat a little more {product} on {zones}: {amount}.")
+	TackyLay   = row("chair.tacky_lay",
+		"Tacky: nothing more on {zones} for {chair.tacky_wait/60:words} minutes, then lay a tissue on and lift it, "+
+			"without pressing.")
+	GreasyLay = row("chair.greasy_lay",
+		"Greasy: lay a tissue on {zones} and lift it, without pressing. A little less next time.")
+	NoMoreOf = row("chair.no_more_of",
+		"Tight on {zones}, and nothing moist that may go there again lies there: lay moisturiser before you go on.")
+	CoveredNow = row("chair.covered", "{what} is on over it")
+	PadAgain   = row("chair.pad_again",
 		"The pad is not clean on {zones}: one more pass, then read it again.")
 	PadStops = row("chair.pad_stops",
 		"Stop on {zones}: skin bears no more rubbing tonight, or nothing in the kit takes more off. Say what is left; "+

@@ -8,8 +8,8 @@ var (
 		"Contact lenses out, by their owner; back in after skin care, before eye makeup.")
 	CoolClothShaven = row("prep.cool_cloth_shaven",
 		"Lay a cool cloth on the shaven skin for {prep.cool_cloth/60:words} minutes.")
-	CoolClothFace = row("prep.cool_cloth_face", "Lay a cool, wrung cloth on the face, then read the cheek "+
-		"again; go on when it reads under {face.hot_surface:f1} °C.")
+	CoolClothFace = row("prep.cool_cloth_face", "Lay a cool, wrung cloth on the face for {minutes}, then read the "+
+		"cheek again; go on when it reads under {face.hot_surface:f1} °C.")
 	NoCleanser    = row("prep.no_cleanser", "Nothing in the kit may clean this skin: rinse with lukewarm water.")
 	PatDryOnly    = row("prep.pat_dry_only", "Pat dry.")
 	PatDryLet     = row("prep.pat_dry_let", "Pat dry and let it dry.")
@@ -40,7 +40,8 @@ var (
 		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there, {hand} ({grams} g) for all "+
 			"of it. Tacky: "+
 			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
-	ScrubLips = row("prep.scrub_lips",
+	TouchStill = row("prep.touch_still", "On {zones} the tissue is only laid on and lifted, without pressing.")
+	ScrubLips  = row("prep.scrub_lips",
 		"Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")
 	ColdPads      = row("prep.cold_pads", "Lay cold pads on for {prep.cold_pads/60:words} minutes.")
 	MassageUp     = row("prep.massage_up", "A brief upward massage, a minute, on the damp skin.")

@@ -7,8 +7,21 @@ import (
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
+
+// Why a step is there that nobody planned: somebody or a check asked for it. It stands first among its reasons.
+const (
+	Repeated rules.ID = "repeat"
+	ByTouch  rules.ID = "touch_check"
+	ByPad    rules.ID = "pad_check"
+)
+
+// Asked reports whether somebody or a check asked for a step that nobody planned.
+func (s *Step) Asked() bool {
+	return len(s.Because) > 0 && slices.Contains([]rules.ID{Repeated, ByTouch, ByPad}, s.Because[0])
+}
 
 // Begun is a part of a plan, of steps, that is under way.
 type Begun struct {
@@ -19,6 +32,7 @@ type Begun struct {
 	Asked  []Step            // what checks asked for and nobody has done yet, each not before its start
 	Swaps  map[string]string // steps ahead by id, and the product that somebody chose for them
 	ReadAt time.Time         // of the last reading of the skin, zero for none
+	AirAt  time.Time         // of the last reading of skin or air: what was done before it set in other air
 	ByHand bool              // the steps ahead are a person's: they keep their order, products and zones
 	Anew   bool              // something went otherwise than planned, so that what is ahead is chosen anew
 }

@@ -203,10 +203,7 @@ func seconds(s int) time.Duration { return time.Duration(s) * time.Second }
 func (e *evaluation) apply(m *moment) {
 	e.measure(m)
 	kind := m.p.Kind.Of()
-	m.SetS = 0
-	for _, z := range m.zones.List() {
-		m.SetS = max(m.SetS, e.c.DryS(m.p.Kind, float64(m.Film[z])))
-	}
+	m.SetS = SetSeconds(e.c, m.Step, m.p)
 	for _, z := range m.zones.List() {
 		film := float64(m.Film[z])
 		if m.p.Kind.SpotBalm() {
@@ -252,9 +249,9 @@ func (e *evaluation) cleanse(m *moment) {
 	if m.p == nil {
 		return
 	}
+	m.SetS = SetSeconds(e.c, m.Step, m.p)
 	for _, z := range m.zones.List() {
 		if film := float64(m.Film[z]); film > 0 {
-			m.SetS = max(m.SetS, e.c.DryS(m.p.Kind, film))
 			e.lay(m, z, film, m.p.Kind.Of().Stays)
 		}
 	}

@@ -58,7 +58,7 @@ func (t *timing) when(s *Step, p *kit.Product) time.Time {
 func (t *timing) start(s *Step, p *kit.Product, at time.Time) {
 	t.starts[s.ID] = at
 	free := at.Add(seconds(max(s.HandsS, s.ContactS)))
-	end := free.Add(seconds(setSeconds(t.c, s, p)))
+	end := free.Add(seconds(SetSeconds(t.c, s, p)))
 	for _, z := range s.Zones {
 		t.set[z] = later(t.set[z], end, true)
 	}
@@ -90,8 +90,8 @@ func fill(c *sitting.Case, s *Step, p *kit.Product) {
 	s.Kind = act.Detail(p.Kind)
 }
 
-// setSeconds is how long a step's slowest zone takes to set.
-func setSeconds(c *sitting.Case, s *Step, p *kit.Product) int {
+// SetSeconds is how long a step's slowest zone takes to set.
+func SetSeconds(c *sitting.Case, s *Step, p *kit.Product) int {
 	if p == nil || s.Act != act.Apply && (s.Act != act.Cleanse || len(s.Film) == 0) {
 		return s.SetS
 	}

@@ -77,3 +77,15 @@ func TestALayerWithoutAnAmountGetsTheUsualFilmAndOneInGramsKeepsThem(t *testing.
 		}
 	}
 }
+
+func TestWhatACleanseLeavesSetsAsLongAsTheAirLetsWhateverItsStepSays(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	for _, said := range []int{0, 600} {
+		left := Do(t, "m", By("cleanse", "micellar"), "09:02", 60, face.Cheeks)
+		left.Film, left.SetS = map[face.Zone]doc.Num{face.Cheeks: 1}, said
+		res := stack.Prep(c, []stack.Step{left, Apply(t, "a", "lotion", "09:04", 0.5, face.Cheeks)})
+		if res.Steps[0].SetS != 60 || len(Found(res.Findings, "layer-not-set")) > 0 {
+			t.Errorf("said %d s: sets %d s, %s", said, res.Steps[0].SetS, Rules(res.Findings))
+		}
+	}
+}

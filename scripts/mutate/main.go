@@ -33,7 +33,8 @@ const needs = 90
 
 // stages is what is tried one after the other: the package's own tests, whole plans, all of the core.
 func stages(pkg string) [][]string {
-	return [][]string{{"./core/" + pkg}, {"-run", "VeryPlans|Catalogue|Unseen", "./core/plan"}, {"./core/..."}}
+	return [][]string{{"./core/" + pkg},
+		{"-run", "VeryPlans|Catalogue|Unseen", "./core/plan", "./core/chair"}, {"./core/..."}}
 }
 
 // slow is how much longer tests may take than unbroken ones before they count as not ending: a test that is merely
