@@ -2,11 +2,8 @@ package chair_test
 
 import (
 	"bytes"
-	"flag"
 	"fmt"
-	"hash/fnv"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -23,19 +20,8 @@ import (
 	. "urncloth/core/testutil"
 )
 
-// accept writes the golden file anew. Read the diff before it is committed: it is what chairs will say from then on.
-var accept = flag.Bool("accept", false, "write the golden file anew, after reading the diff")
-
 // strangers is how many sittings drawn at random are followed.
 const strangers = 150
-
-// sum is a short sum of something as it is written.
-func sum(t *testing.T, v any) string {
-	t.Helper()
-	h := fnv.New32a()
-	h.Write(JSON(t, v))
-	return fmt.Sprintf("%08x", h.Sum32())
-}
 
 // rival is another product of a step's slot, "" for none.
 func rival(r *rand.Rand, p *plan.Plan, s *stack.Step) string {
@@ -148,28 +134,9 @@ func TestWhereAHundredAndFiftyStrangersStandAtTheChairDoesNotMoveUnseen(t *testi
 			brought(t, n, p, got)
 			q := got.Plan
 			got.Plan = nil
-			fmt.Fprintf(&b, "%d %s after %d: %s; %s %s %s %s\n", n, part, many, sum(t, got), sum(t, q.Prep),
-				sum(t, q.Wear), sum(t, q.Lift), sum(t, q.Aftercare))
+			fmt.Fprintf(&b, "%d %s after %d: %s; %s %s %s %s\n", n, part, many, Sum(t, got), Sum(t, q.Prep),
+				Sum(t, q.Wear), Sum(t, q.Lift), Sum(t, q.Aftercare))
 		}
 	}
-	const path = "testdata/strangers.txt"
-	if *accept {
-		if err := os.WriteFile(path, b.Bytes(), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return
-	}
-	want, err := os.ReadFile(path)
-	if err != nil {
-		t.Fatal(err)
-	}
-	had, has := strings.Split(string(want), "\n"), strings.Split(b.String(), "\n")
-	for i := range min(len(had), len(has)) {
-		if had[i] != has[i] {
-			t.Fatalf("want %s\ngot  %s", had[i], has[i])
-		}
-	}
-	if len(had) != len(has) {
-		t.Errorf("%d lines instead of %d", len(has), len(had))
-	}
+	Golden(t, "strangers.txt", b.Bytes())
 }

@@ -61,31 +61,41 @@ type cut struct {
 func hurried(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste, free Result,
 	most time.Duration) Result {
 	best := free
-	var gave, later []string
 	cuts := []cut{
 		{say.GiveUpToner, say.LaterToner, func(h *haste) { h.care = true }},
 		{say.GiveUpNeck, say.None, func(h *haste) { h.folded = true }},
 		{say.GiveUpRemovers, say.LaterSecond, nil},
 		{say.GiveUpRinse, say.None, func(h *haste) { h.cloth = true }},
 	}
-	for _, x := range cuts {
+	given := make([]bool, len(cuts))
+	for i := range cuts {
 		if !best.late(c, most) {
 			break
 		}
 		var next Result
 		tried := h
-		if x.by != nil {
-			x.by(&tried)
+		if by := cuts[i].by; by != nil {
+			by(&tried)
 			next = planned(c, layers, on, tried)
 		} else {
 			tried, next = oneForAll(c, layers, on, h, best)
 		}
 		if next.took() < best.took() && !worse(&next, &best) {
-			best, h = next, tried
-			gave = append(gave, c.Say(x.what))
-			if x.later != say.None {
-				later = append(later, c.Say(x.later))
+			best, h, given[i] = next, tried, true
+		}
+		if tried.cloth && best.late(c, most) && h.only == nil { // what saved nothing by itself may with the cloth
+			if tried, next = oneForAll(c, layers, on, tried, best); tried.only != nil {
+				best, h, given[i-1], given[i] = next, tried, true, true
 			}
+		}
+	}
+	var gave, later []string
+	for i, x := range cuts {
+		if given[i] {
+			gave = append(gave, c.Say(x.what))
+		}
+		if given[i] && x.later != say.None {
+			later = append(later, c.Say(x.later))
 		}
 	}
 	best.Lift.GaveUp, best.Lift.Later = append(best.Lift.GaveUp, gave...), append(best.Lift.Later, later...)

@@ -1043,3 +1043,29 @@ func TestTwoPhaseOnSkinIsNoCautionWhereTheOtherRemoverHasRunLow(t *testing.T) {
 		}
 	}
 }
+
+func TestTheShortestRemovalIsBalmPalmsOnShutLidsAndTwoCloths(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Look.Items = []look.Item{foundation("emulsion", 1), on(face.Eyelids, "mascara", "wax_oil", 1)}
+		s.Method["lift_minutes"] = "2"
+	}))
+	clean(t, "two minutes", p)
+	cloths, seconds := 0, 0
+	for _, s := range p.Lift.Steps {
+		if s.Product != "" && s.Product != "balm" {
+			t.Errorf("%s too: %s", s.Product, s.Say)
+		}
+		switch s.Act {
+		case "hands", "setup", "dry", "pad_check":
+		default:
+			cloths, seconds = cloths+s.Cloths, seconds+s.HandsS
+		}
+	}
+	lids := steps(p, func(s stack.Step) bool { return slices.Contains(s.Zones, face.Eyelids) && s.Product != "" })
+	if len(lids) != 1 || lids[0].How != "palms" || cloths != 2 || seconds > 120 {
+		t.Errorf("%d s, %d cloths, %v", seconds, cloths, p.Lift.Steps)
+	}
+	if got := p.Lift.GaveUp; len(got) != 2 || !strings.Contains(got[0], "one remover") || !strings.Contains(got[1], "rinse") {
+		t.Errorf("gave up %q", got)
+	}
+}

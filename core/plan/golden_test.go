@@ -3,11 +3,7 @@ package plan_test
 import (
 	"bytes"
 	"encoding/json"
-	"flag"
 	"fmt"
-	"os"
-	"path/filepath"
-	"strings"
 	"testing"
 
 	"urncloth/core/day"
@@ -20,43 +16,6 @@ import (
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
 )
-
-// accept writes the golden files anew. Read the diff before it is committed: it is what plans will say from then on.
-var accept = flag.Bool("accept", false, "write the golden files anew, after reading the diff")
-
-func golden(t *testing.T, name string, got []byte) {
-	t.Helper()
-	path := filepath.Join("testdata", "golden", name)
-	if *accept {
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, got, 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return
-	}
-	want, err := os.ReadFile(path)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if bytes.Equal(got, want) {
-		return
-	}
-	a, b := strings.Split(string(want), "\n"), strings.Split(string(got), "\n")
-	for i := range max(len(a), len(b)) {
-		if i >= len(a) || i >= len(b) || a[i] != b[i] {
-			t.Fatalf("%s differs from line %d on\nwant %s\ngot  %s", name, i+1, at(a, i), at(b, i))
-		}
-	}
-}
-
-func at(lines []string, i int) string {
-	if i < len(lines) {
-		return lines[i]
-	}
-	return "nothing"
-}
 
 // lines writes a value with one line for each entry of its lists, so that a diff can be read.
 func lines(t *testing.T, b *bytes.Buffer, name string, v any) {
@@ -232,12 +191,12 @@ func TestADozenPeopleGetTheVeryPlansThatWereRead(t *testing.T) {
 	}
 	for name, s := range all {
 		p := plan.Make(s)
-		golden(t, name+".txt", whole(t, p))
+		Golden(t, name+".txt", whole(t, p))
 		if got := plan.Check(p); !bytes.Equal(whole(t, got), whole(t, p)) {
 			t.Errorf("checking the plan of %s changes it", name)
 		}
 	}
-	golden(t, "sheet.txt",
+	Golden(t, "sheet.txt",
 		[]byte(plan.Make(all["swimmer"]).Text(say.English)+plan.Make(all["hurried-beard"]).Text(say.English)))
 }
 
@@ -253,10 +212,10 @@ func TestTheCatalogueIsTheOneThatWasRead(t *testing.T) {
 	lines(t, &b, "slot", c.Slots)
 	lines(t, &b, "allergies", c.Allergy)
 	lines(t, &b, "words", c.Words)
-	golden(t, "catalogue.txt", b.Bytes())
+	Golden(t, "catalogue.txt", b.Bytes())
 	var m bytes.Buffer
 	for _, id := range say.IDs() {
 		fmt.Fprintf(&m, "%s %v\n", id, say.English.Slots(id))
 	}
-	golden(t, "messages.txt", m.Bytes())
+	Golden(t, "messages.txt", m.Bytes())
 }

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
-	"hash/fnv"
 	"math/rand/v2"
 	"slices"
 	"testing"
@@ -22,14 +21,6 @@ import (
 
 // strangers is how many sittings drawn at random are held to what they were.
 const strangers = 400
-
-// sum is a short sum of something as it is written.
-func sum(t *testing.T, v any) string {
-	t.Helper()
-	h := fnv.New32a()
-	h.Write(JSON(t, v))
-	return fmt.Sprintf("%08x", h.Sum32())
-}
 
 // slip is a step as somebody might leave it by mistake.
 func slip(r *rand.Rand, s stack.Step, in *sitting.Sitting) stack.Step {
@@ -135,12 +126,12 @@ func TestFourHundredStrangersPlansAndTheChecksOfTheirSlipsDoNotMoveUnseen(t *tes
 				Place: OneOf(r, day.InSun, day.InWater, day.InShade), Ground: OneOf(r, day.Grass, day.Snow, day.Sand)}}
 		}
 		if fs := s.Check("", nil); len(fs) > 0 {
-			fmt.Fprintf(&b, "%d: refused %s\n", n, sum(t, fs))
+			fmt.Fprintf(&b, "%d: refused %s\n", n, Sum(t, fs))
 			continue
 		}
 		p := plan.Make(s)
-		fmt.Fprintf(&b, "%d: %s %s %s %s %s,", n, sum(t, p.Prep), sum(t, p.Wear), sum(t, p.Lift), sum(t, p.Aftercare),
-			sum(t, p.Findings))
+		fmt.Fprintf(&b, "%d: %s %s %s %s %s,", n, Sum(t, p.Prep), Sum(t, p.Wear), Sum(t, p.Lift), Sum(t, p.Aftercare),
+			Sum(t, p.Findings))
 		for part := range 4 {
 			q := *p
 			switch part {
@@ -159,12 +150,12 @@ func TestFourHundredStrangersPlansAndTheChecksOfTheirSlipsDoNotMoveUnseen(t *tes
 			}
 			read, fs := plan.Read(text)
 			if len(fs) > 0 {
-				fmt.Fprintf(&b, " refused-%s", sum(t, fs))
+				fmt.Fprintf(&b, " refused-%s", Sum(t, fs))
 				continue
 			}
-			fmt.Fprintf(&b, " %s", sum(t, plan.Check(read)))
+			fmt.Fprintf(&b, " %s", Sum(t, plan.Check(read)))
 		}
 		b.WriteByte('\n')
 	}
-	golden(t, "strangers.txt", b.Bytes())
+	Golden(t, "strangers.txt", b.Bytes())
 }
