@@ -106,7 +106,7 @@ func (pl *planner) find(
 				zones &^= met.Zones
 			}
 		}
-		if zones == 0 {
+		if zones == 0 || what == act.Apply && pl.c.Short(p, pl.c.Grams(nightFilm(pl.c, p, zones))) {
 			continue
 		}
 		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) +
@@ -206,11 +206,16 @@ func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID
 	if p == nil || zones == 0 || pl.uses(p) {
 		return
 	}
+	pl.add(act.Apply, laid{p: p, zones: zones, film: nightFilm(pl.c, p, zones)}, hands, message, because...)
+}
+
+// nightFilm is the film of a product on zones at night.
+func nightFilm(c *sitting.Case, p *kit.Product, zones face.Set) map[face.Zone]doc.Num {
 	film := map[face.Zone]doc.Num{}
 	for _, z := range zones.List() {
-		film[z] = nightly(pl.c, p, z)
+		film[z] = nightly(c, p, z)
 	}
-	pl.add(act.Apply, laid{p: p, zones: zones, film: film}, hands, message, because...)
+	return film
 }
 
 // nightly is the film of a product on a zone at night, mg/cm²: of an oil all that it takes.
@@ -420,6 +425,7 @@ type evaluation struct {
 	moments  []moment
 	acid     string // the last acid laid, "" for none
 	retinoid string
+	used     map[string]float64 // grams of each product
 }
 
 // moment is one step with a product, and what was so by then.
@@ -429,6 +435,7 @@ type moment struct {
 	zones          face.Set
 	acid, retinoid string // laid by then, this step among them
 	neutralised    bool   // something took it off with water later
+	used           float64
 }
 
 // Evaluate looks at the steps of a night as they stand: first the state over time, then the table of rules that reads
@@ -437,7 +444,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r := Result{Findings: []rules.Finding{}}
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
-	e := &evaluation{c: c, res: &r}
+	e := &evaluation{c: c, res: &r, used: map[string]float64{}}
 	for i := range r.Aftercare.Steps {
 		e.step(&r.Aftercare.Steps[i])
 	}
@@ -474,7 +481,8 @@ func (e *evaluation) step(s *stack.Step) {
 		s.Grams = doc.Num(e.c.Grams(s.Film))
 	}
 	stack.Measure(e.c, s, p, float64(s.Grams))
-	m := moment{Step: s, p: p, zones: face.SetOf(s.Zones...)}
+	e.used[p.ID] += float64(s.Grams)
+	m := moment{Step: s, p: p, zones: face.SetOf(s.Zones...), used: e.used[p.ID]}
 	if m.laysAcid() {
 		e.acid = p.Name
 	}

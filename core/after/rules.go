@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"urncloth/core/act"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
@@ -24,6 +25,7 @@ var stepRules = []func(e *evaluation, m *moment){
 	notNeutralised,
 	thickBeforeThin,
 	contactTimes,
+	runsOut,
 }
 
 // nightRules is the rules that look at the whole night.
@@ -51,6 +53,13 @@ func objections(e *evaluation, m *moment) {
 func spfAfterDark(e *evaluation, m *moment) {
 	if m.p.Screens() && !leaves(e.c) {
 		e.find(rules.SPFAfterDark, m, say.AtNight, "product", m.p.Name)
+	}
+}
+
+func runsOut(e *evaluation, m *moment) {
+	if e.c.Short(m.p, m.used) && !e.c.Short(m.p, m.used-float64(m.Grams)) && !m.p.Empty() {
+		e.find(rules.RunsOut, m, say.NeedsMore, "product", m.p.Name, "needs", doc.Round(e.used[m.p.ID]), "has",
+			doc.Round(e.c.Has(m.p)))
 	}
 }
 

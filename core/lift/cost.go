@@ -106,7 +106,7 @@ func (ch *chooser) price(g *group, k pass, second, filmed bool) float64 {
 	grams := ch.passGrams(g, k)
 	cost := figure.PassDelicacy*d + figure.MinuteCost*seconds/60 +
 		figure.PadCost*float64(ch.padsFor(g, k, filmed)) + figure.PriceCost*p.PriceOf(grams)
-	if p.Short(grams) || ch.scarceOnes[p.ID] {
+	if ch.c.Short(p, grams) || ch.scarceOnes[p.ID] {
 		cost += figure.CautionCost
 	}
 	if misfit, is := p.Kind.CleanserFit(ch.c.Type.Type); is && second && !g.held && !ch.one {

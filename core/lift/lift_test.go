@@ -1065,7 +1065,8 @@ func TestTheShortestRemovalIsBalmPalmsOnShutLidsAndTwoCloths(t *testing.T) {
 	if len(lids) != 1 || lids[0].How != "palms" || cloths != 2 || seconds > 120 {
 		t.Errorf("%d s, %d cloths, %v", seconds, cloths, p.Lift.Steps)
 	}
-	if got := p.Lift.GaveUp; len(got) != 2 || !strings.Contains(got[0], "one remover") || !strings.Contains(got[1], "rinse") {
+	got := p.Lift.GaveUp
+	if len(got) != 2 || !strings.Contains(got[0], "one remover") || !strings.Contains(got[1], "rinse") {
 		t.Errorf("gave up %q", got)
 	}
 }

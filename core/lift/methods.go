@@ -155,7 +155,7 @@ func (e *evaluation) tonedWhereTight() bool {
 		for _, z := range (toned(e.c, p) & e.touched).List() {
 			on[z] = doc.Num(p.Kind.Of().Film)
 		}
-		if len(on) > 0 && !p.Short(e.c.Grams(on)) {
+		if len(on) > 0 && !e.c.Short(p, e.c.Grams(on)) {
 			return false
 		}
 	}

@@ -106,7 +106,7 @@ func (pl *planner) runsOut(scarce map[string]bool) (found bool) {
 		used[steps[i].Product] += float64(steps[i].Grams)
 	}
 	for _, p := range pl.removers {
-		if p.Short(used[p.ID]) && !scarce[p.ID] {
+		if pl.c.Short(p, used[p.ID]) && !scarce[p.ID] {
 			scarce[p.ID], found = true, true
 		}
 	}

@@ -252,7 +252,7 @@ func (pl *planner) strongest(e *evaluation, z face.Zone) int {
 		}
 		k := pl.once(e, g, z, p)
 		grams := p.Kind.PassGrams(true) * pl.c.Area[z] / areaOf(pl.c, face.Face)
-		if e.rubs[z]+k.rubs > pl.skin.bears[z]+figure.Same || p.Short(e.used[p.ID]+grams) {
+		if e.rubs[z]+k.rubs > pl.skin.bears[z]+figure.Same || pl.c.Short(p, e.used[p.ID]+grams) {
 			continue
 		}
 		if left := share(pl.c, work{p.Kind, k.way, k.contact, k.contact}, g.on,

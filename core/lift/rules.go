@@ -95,9 +95,9 @@ func objected(e *evaluation, m *moment) {
 }
 
 func runsOut(e *evaluation, m *moment) {
-	if p := m.p; p != nil && p.Short(m.used) && !p.Short(m.before) {
+	if p := m.p; p != nil && e.c.Short(p, m.used) && !e.c.Short(p, m.before) {
 		e.find(rules.RunsOut, m.ID, 0, say.NeedsMore, "product", p.Name, "needs", doc.Round(e.used[p.ID]), "has",
-			doc.Round(*p.RemainingG))
+			doc.Round(e.c.Has(p)))
 	}
 }
 
@@ -184,7 +184,7 @@ func biphaseOnSkin(e *evaluation) {
 	ch.apart()
 	ch.scarceOnes = map[string]bool{}
 	for _, p := range ch.removers { // of which one pass there would take more than there is
-		ch.scarceOnes[p.ID] = p.Short(p.Kind.PassGrams(true) * areaOf(e.c, zones) / areaOf(e.c, face.Face))
+		ch.scarceOnes[p.ID] = e.c.Short(p, p.Kind.PassGrams(true)*areaOf(e.c, zones)/areaOf(e.c, face.Face))
 	}
 	var without face.Set
 	for _, g := range ch.groups {

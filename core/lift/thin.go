@@ -106,7 +106,7 @@ func (ch *chooser) number(kept []int) {
 // left, never another for the studio's own.
 func (ch *chooser) beats(i, j int) bool {
 	a, b := ch.removers[i], ch.removers[j]
-	if a.Kind != b.Kind || a.Short(figure.PlentyG) || b.House && !a.House {
+	if a.Kind != b.Kind || ch.c.Short(a, figure.PlentyG) || b.House && !a.House {
 		return false
 	}
 	dear, cheap := b.PriceOf(1), a.PriceOf(1)

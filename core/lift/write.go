@@ -303,7 +303,7 @@ func (pl *planner) tone(passed face.Set) {
 		for _, z := range on.List() {
 			zones[z] = doc.Num(p.Kind.Of().Film)
 		}
-		if on == 0 || p.Short(c.Grams(zones)) {
+		if on == 0 || c.Short(p, c.Grams(zones)) {
 			continue
 		}
 		s := stack.Step{

@@ -38,7 +38,7 @@ func Compare(s *sitting.Sitting, h Hand, variants []Variant) []Compared {
 		other.Method = s.Method.Over(v.Method)
 		c := sitting.Open(&other)
 		day := made(c, h, TouchUps)
-		list[i] = compared(lift.PlanWith(c, &day.worn.Layers, c.Product(v.Remover)))
+		list[i] = compared(lift.PlanWith(day.left(Removal), &day.worn.Layers, c.Product(v.Remover)))
 	}
 	return list
 }

@@ -78,6 +78,7 @@ func resumeTouchUps(r *run, b *Begun) {
 
 func resumeRemoval(r *run, b *Begun) {
 	now, from := b.Steps, b.From.Lift
+	r.left(Removal)
 	switch {
 	case now.ByHand || touched(&now):
 	case !now.Now.After(r.c.Until):
@@ -95,6 +96,7 @@ func resumeRemoval(r *run, b *Begun) {
 
 func resumeNight(r *run, b *Begun) {
 	now := b.Steps
+	r.left(Night)
 	switch {
 	case now.ByHand || touched(&now):
 	case !now.Now.After(r.off.End):
@@ -135,7 +137,7 @@ func Further(c *sitting.Case, begun map[Part]*Begun, zones face.Set, id string) 
 		}
 		parts[i].resume(r, begun[parts[i].name])
 	}
-	return lift.Further(c, &r.worn.Layers, begun[Removal].Steps.Done, zones, id)
+	return lift.Further(r.left(Removal), &r.worn.Layers, begun[Removal].Steps.Done, zones, id)
 }
 
 // touched reports whether anything is known of a part beside what was planned.

@@ -125,11 +125,11 @@ var parts = []part{
 		phase:  rules.Lift,
 		in:     "lift.",
 		empty:  func(r *run) { r.off.Lift = lift.Empty() },
-		plan:   func(r *run) { r.off = lift.Plan(r.c, &r.worn.Layers) },
+		plan:   func(r *run) { r.off = lift.Plan(r.left(Removal), &r.worn.Layers) },
 		resume: resumeRemoval,
 		swap:   lift.Swap,
 		evaluate: func(r *run, m Made) {
-			r.off = lift.Evaluate(r.c, &r.worn.Layers, m.Steps)
+			r.off = lift.Evaluate(r.left(Removal), &r.worn.Layers, m.Steps)
 		},
 		keep: func(r *run, from *Plan) {
 			r.off.Lift.Cost = from.Lift.Cost
@@ -144,10 +144,10 @@ var parts = []part{
 		phase:    rules.Aftercare,
 		in:       "aftercare.",
 		empty:    func(r *run) { r.night.Aftercare = after.Empty() },
-		plan:     func(r *run) { r.night = after.Plan(r.c, r.evening()) },
+		plan:     func(r *run) { r.night = after.Plan(r.left(Night), r.evening()) },
 		resume:   resumeNight,
 		swap:     after.Swap,
-		evaluate: func(r *run, m Made) { r.night = after.Evaluate(r.c, r.evening(), m.Steps) },
+		evaluate: func(r *run, m Made) { r.night = after.Evaluate(r.left(Night), r.evening(), m.Steps) },
 		keep:     func(*run, *Plan) {},
 		made:     func(p *Plan) Made { return Made{Steps: p.Aftercare.Steps} },
 		check:    stepFaults,
@@ -173,6 +173,25 @@ func made(c *sitting.Case, h Hand, last Part) *run {
 		over = over || parts[i].name == last
 	}
 	return r
+}
+
+// left is the case with what the parts before one take of each product.
+func (r *run) left(next Part) *sitting.Case {
+	spent := map[string]float64{}
+	take := func(steps []stack.Step) {
+		for i := range steps {
+			spent[steps[i].Product] += float64(steps[i].Grams)
+		}
+	}
+	take(r.prep.Steps)
+	for _, b := range r.worn.Wear.Bag {
+		spent[b.Product] += float64(b.Grams)
+	}
+	if next == Night {
+		take(r.off.Lift.Steps)
+	}
+	r.c.Spent = spent
+	return r.c
 }
 
 // evening is what of the day matters to the night.

@@ -44,16 +44,28 @@ type Case struct {
 	ShavedAt                          time.Time // zero where not told
 	Cold                              bool      // air under 5 °C: no mist, a richer moisturiser
 	Swims                             bool
-	ActiveFor                         time.Duration // active or sweating, swimming too
-	OverSnowOrWater                   bool          // outdoors there
-	Items                             []look.Item   // the declared makeup that goes on
-	LeftOut                           []LeftOut     // and what of it does not
-	Scarred                           face.Set      // by a scar young enough to matter
+	ActiveFor                         time.Duration      // active or sweating, swimming too
+	OverSnowOrWater                   bool               // outdoors there
+	Items                             []look.Item        // the declared makeup that goes on
+	LeftOut                           []LeftOut          // and what of it does not
+	Scarred                           face.Set           // by a scar young enough to matter
+	Spent                             map[string]float64 // grams of each product that the parts of the day before take
 	barred                            Barred
 	unmade, bareBody                  face.Set
 	products                          map[string]*kit.Product
 	alike                             [face.N]face.Zone
 	memo                              any
+}
+
+// Short reports whether so many grams of a product are more than what the parts of the day before leave of it.
+func (c *Case) Short(p *kit.Product, grams float64) bool { return p.Short(grams + c.Spent[p.ID]) }
+
+// Has is what the parts of the day before leave of a product, in grams.
+func (c *Case) Has(p *kit.Product) float64 {
+	if p.RemainingG == nil {
+		return math.Inf(1)
+	}
+	return max(0, *p.RemainingG-c.Spent[p.ID])
 }
 
 // Memo is what follows from the case and is asked for again and again: made once. A case has room for one such thing.
