@@ -10,6 +10,7 @@ import (
 // Ran is the parts of a plan as they were reckoned.
 type Ran struct {
 	Case *sitting.Case
+	Left *sitting.Case // as removal finds it
 	Prep stack.Result
 	Worn wear.Result
 	Off  lift.Result
@@ -18,5 +19,5 @@ type Ran struct {
 // Run makes every part of a plan.
 func Run(s *sitting.Sitting) Ran {
 	r := made(sitting.Open(s), nil, Night)
-	return Ran{r.c, r.stack, r.worn, r.off}
+	return Ran{r.c, r.left(Removal), r.stack, r.worn, r.off}
 }

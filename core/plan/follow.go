@@ -78,37 +78,37 @@ func resumeTouchUps(r *run, b *Begun) {
 
 func resumeRemoval(r *run, b *Begun) {
 	now, from := b.Steps, b.From.Lift
-	r.left(Removal)
+	c := r.left(Removal)
 	switch {
 	case now.ByHand || touched(&now):
-	case !now.Now.After(r.c.Until):
-		r.off = lift.Plan(r.c, &r.worn.Layers)
+	case !now.Now.After(c.Until):
+		r.off = lift.Plan(c, &r.worn.Layers)
 		return
 	default: // late, and nobody has begun: what would be planned, from now on
-		from = lift.Plan(r.c, &r.worn.Layers).Lift
+		from = lift.Plan(c, &r.worn.Layers).Lift
 		now.Ahead = from.Steps
 	}
 	if len(now.Done) == 0 {
-		now.Now = later(now.Now, r.c.Until)
+		now.Now = later(now.Now, c.Until)
 	}
-	r.off = lift.Resume(r.c, &r.worn.Layers, &now, &from)
+	r.off = lift.Resume(c, &r.worn.Layers, &now, &from)
 }
 
 func resumeNight(r *run, b *Begun) {
 	now := b.Steps
-	r.left(Night)
+	c := r.left(Night)
 	switch {
 	case now.ByHand || touched(&now):
 	case !now.Now.After(r.off.End):
-		r.night = after.Plan(r.c, r.evening())
+		r.night = after.Plan(c, r.evening())
 		return
 	default:
-		now.Ahead = after.Plan(r.c, r.evening()).Aftercare.Steps
+		now.Ahead = after.Plan(c, r.evening()).Aftercare.Steps
 	}
 	if len(now.Done) == 0 {
 		now.Now = later(now.Now, r.off.End)
 	}
-	r.night = after.Resume(r.c, r.evening(), &now)
+	r.night = after.Resume(c, r.evening(), &now)
 }
 
 // Swap is a step of a part with another product of the kit: the amount that is usual of it there.

@@ -188,8 +188,8 @@ func TestWhatTheMorningTookIsNotThereForRemovalAndNight(t *testing.T) {
 	for product, part := range map[string]plan.Part{"lotion": plan.Night, "micellar": plan.Removal} {
 		with := func(left float64) *sitting.Sitting {
 			return With(t, func(s *sitting.Sitting) {
-				Add(s, kit.Product{ID: "wash", Name: "Wash", Kind: "cream_cleanser", Base: "emulsion", PackG: 50, Price: 90,
-					EyeSafe: true})
+				Add(s, kit.Product{ID: "wash", Name: "Wash", Kind: "cream_cleanser", Base: "emulsion", PackG: 50,
+					Price: 90, EyeSafe: true})
 				s.Method["check_with_micellar"] = "yes"
 				s.Kit.Find(product).RemainingG = P(left)
 			})

@@ -57,7 +57,7 @@ func TestNothingStandsInAPlanThatCouldBeLeftOut(t *testing.T) {
 				continue
 			}
 			steps++
-			less := lift.Evaluate(ran.Case, &ran.Worn.Layers, slices.Delete(slices.Clone(ran.Off.Lift.Steps), i, i+1))
+			less := lift.Evaluate(ran.Left, &ran.Worn.Layers, slices.Delete(slices.Clone(ran.Off.Lift.Steps), i, i+1))
 			if !rules.Worse(less.Findings, ran.Off.Findings) && !leavesMore(&less, &ran.Off) {
 				t.Errorf("sitting %d: removal without %s %s %s %v loses nothing (%s)", n, st.ID, st.Act, st.Kind,
 					st.Zones,

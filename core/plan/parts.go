@@ -175,7 +175,7 @@ func made(c *sitting.Case, h Hand, last Part) *run {
 	return r
 }
 
-// left is the case with what the parts before one take of each product.
+// left is the case as a part finds it, with what the parts before it take of each product.
 func (r *run) left(next Part) *sitting.Case {
 	spent := map[string]float64{}
 	take := func(steps []stack.Step) {
@@ -190,8 +190,9 @@ func (r *run) left(next Part) *sitting.Case {
 	if next == Night {
 		take(r.off.Lift.Steps)
 	}
-	r.c.Spent = spent
-	return r.c
+	c := *r.c
+	c.Spent = spent
+	return &c
 }
 
 // evening is what of the day matters to the night.
