@@ -130,7 +130,7 @@ var methods = []Method{
 		{ByZone, "By zone", "Clay where it is oily and hydrating on the rest, at the same time, each rinsed."}}},
 	{Facial, "prep", "A facial before a base test", []Option{
 		{No, "No", "Prep is about what sits on the skin, not about treating it."},
-		{Yes, "Yes", "Polish where allowed, masks by zone, toner, targeted layers; redness may show."}}},
+		{Yes, "Yes", "Polish where allowed, masks by zone, toner, targeted layers."}}},
 	{TouchReset, "wear", "A reset half-way through a long wear", []Option{
 		{No, "No", "Touch-ups as they fall due are enough."},
 		{Midday, "At half time", "Blot, lift what slid, moisten, and renew sunscreen where sun is still to come."}}},

@@ -10,6 +10,7 @@ import (
 
 	"urncloth/core/act"
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/fit"
@@ -579,5 +580,50 @@ func TestAVeilOverAPrimerThatLiesThereLeavesItsOwnResidueToo(t *testing.T) {
 	if want := alone + figure.VeilFilm*dew.Kind.Of().Stays; want == alone || math.Abs(got.residue-want) > 1e-12 ||
 		got.veil != dew {
 		t.Errorf("%g mg/cm² stay, not %g", want, got.residue)
+	}
+}
+
+func TestUnderALayerThatIsOnNothingIsLaidAndOverItAllIsOpen(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	cheeks := []face.Zone{face.Cheeks}
+	done := stack.Step{ID: "m", Act: act.Apply, Kind: act.Detail(kit.MoisturiserLotion), Product: "lotion",
+		Zones: cheeks, Film: map[face.Zone]doc.Num{face.Cheeks: 0.5}, Start: At(t, "09:10")}
+	r := resuming(c, &stack.Begun{Now: c.ChairAt, Done: []stack.Step{done}}, order(c))
+	for s, want := range map[slot]standing{toner: left, serum: left, moisturiser: laidOut, sunscreen: open,
+		primer: open} {
+		if got := r.slots[s][face.Cheeks].standing; got != want {
+			t.Errorf("slot %d stands as %d, want %d", s, got, want)
+		}
+		if got := r.slots[s][face.Forehead].standing; got != open {
+			t.Errorf("slot %d on the forehead stands as %d", s, got)
+		}
+	}
+}
+
+func TestAThinFilmOfSetOilBearsWaterOverItAndAnotherOilyFilmDoesNot(t *testing.T) {
+	c := sitting.Open(Sitting(t))
+	pl := newPlanner(c)
+	g := pl.groups[0]
+	for base, caution := range map[kit.Base]bool{kit.BaseOil: false, kit.BaseEmulsion: false} {
+		p := *c.Product("oil")
+		p.Base = base
+		under, _ := pl.candidate(g, oil, &p, 1)
+		over := candidate{product: c.Product("dew"), bottom: surfaceOf(kit.BaseWater), top: surfaceOf(kit.BaseWater)}
+		var l path
+		l.top = bare
+		l.take(&under, false)
+		before := l.cost
+		l.take(&over, false)
+		if got := l.cost-before >= figure.CautionCost; got != caution {
+			t.Errorf("water over an oil of %s costs %g", base, l.cost-before)
+		}
+	}
+	under := candidate{product: c.Product("salve"), bottom: surfaceOf(kit.BaseOil), top: surfaceOf(kit.BaseOil)}
+	over := candidate{product: c.Product("dew"), bottom: surfaceOf(kit.BaseWater), top: surfaceOf(kit.BaseWater)}
+	l := path{top: bare}
+	l.take(&under, false)
+	before := l.cost
+	if l.take(&over, false); l.cost-before < figure.CautionCost {
+		t.Errorf("water over another oily film costs %g", l.cost-before)
 	}
 }

@@ -1071,3 +1071,92 @@ func TestNothingIsUsedUpForTheSakeOfTheClock(t *testing.T) {
 		}
 	}
 }
+
+func TestMoistureThatCountsAsSunscreenStandsForBothWhereTheMethodWantsIt(t *testing.T) {
+	kinds := func(key method.Key, option method.OptionID) (oily, other []string) {
+		_, res, _ := planned(t, func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "both", Name: "Day cream 50", Kind: "moisturiser_spf", Base: "emulsion", Weight: 2,
+				SPF: 50, BroadSpectrum: true, EyeSafe: true})
+			s.Client.Zones[face.Forehead] = face.Grades{Oil: P(2), Water: P(2)}
+			s.Method[key] = option
+		})
+		return on(res, face.Forehead), on(res, face.Cheeks)
+	}
+	for _, w := range []struct {
+		key         method.Key
+		option      method.OptionID
+		oily, other bool
+	}{{"spf_layer", "separate", false, false}, {"spf_layer", "moisturiser_with_spf", true, true},
+		{"oily_moisture", "spf_counts", true, false}} {
+		oily, other := kinds(w.key, w.option)
+		for zone, got := range map[string][]string{"oily": oily, "other": other} {
+			want := w.oily
+			if zone == "other" {
+				want = w.other
+			}
+			if slices.Contains(got, "lotion") == want || want && (!slices.Contains(got, "both") ||
+				slices.Contains(got, "spf")) {
+				t.Errorf("%s %s, %s skin: %q", w.key, w.option, zone, got)
+			}
+		}
+	}
+}
+
+func TestFlakyLipsAreScrubbedBeforeTheirBalmAndSoreOnesAreNot(t *testing.T) {
+	scrubbed := func(change func(s *sitting.Sitting)) (steps []string) {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "grit", Name: "Grit", Kind: "lip_scrub", Base: "oil"})
+			s.Client.Zones[face.Lips] = face.Grades{Oil: P(0), Water: P(1), Marks: []face.Mark{face.Flaky}}
+			change(s)
+		})
+		for _, s := range p.Steps {
+			if slices.Contains(s.Zones, face.Lips) && len(s.Zones) == 1 {
+				steps = append(steps, s.Product)
+			}
+		}
+		return steps
+	}
+	if got := scrubbed(func(*sitting.Sitting) {}); !slices.Equal(got, []string{"grit", "salve"}) {
+		t.Errorf("flaky: %q", got)
+	}
+	for name, change := range map[string]func(s *sitting.Sitting){
+		"smooth": func(s *sitting.Sitting) { delete(s.Client.Zones, face.Lips) },
+		"retinoid": func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: face.Retinoid, On: On(t, "2027-06-18")}}
+		},
+		"filled": func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, "2027-06-10"), Zone: P(face.Lips)}}
+		},
+	} {
+		if got := scrubbed(change); slices.Contains(got, "grit") {
+			t.Errorf("%s lips are scrubbed: %q", name, got)
+		}
+	}
+}
+
+func TestRednessIsSpokenOfOnlyWhereAFacialIsLessThanTwoHoursBeforeBase(t *testing.T) {
+	for base, said := range map[string]bool{"10:59": true, "11:00": false} {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "wet", Name: "Wet mask", Kind: "mask_hydrating", Base: "water"})
+			s.Method["facial"] = "yes"
+			s.Day.BaseAt = At(t, base)
+		})
+		masks := slices.DeleteFunc(slices.Clone(p.Steps), func(s stack.Step) bool { return !kit.Kind(s.Kind).Mask() })
+		if len(masks) == 0 || strings.Contains(masks[0].Say, "redness") != said {
+			t.Errorf("base at %s: %v", base, masks)
+		}
+	}
+}
+
+func TestUsualZonesAreThoseOfTheProductsSlotThatNothingBars(t *testing.T) {
+	c := sitting.Open(With(t, func(s *sitting.Sitting) {
+		s.Client.Zones[face.Chin] = face.Grades{Marks: []face.Mark{face.Broken}}
+	}))
+	if got := Usual(c, c.Product("eye")); !slices.Equal(got, []face.Zone{face.UnderEyes}) {
+		t.Errorf("eye cream goes on %v", got)
+	}
+	if got := Usual(c, c.Product("lotion")); slices.Contains(got, face.Chin) || !slices.Contains(got, face.Neck) ||
+		slices.Contains(got, face.Lips) {
+		t.Errorf("lotion goes on %v", got)
+	}
+}
