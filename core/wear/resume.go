@@ -140,7 +140,7 @@ func (s *search) ahead() chain {
 	if s.root.coat {
 		last = s.root.node
 	}
-	rest := s.rest[last][s.begin-last]
+	rest := s.rest[last][s.begin-1-last] // a coat may come at the very node where it begins
 	return chain{s.root.score + rest.score, s.root.coats + rest.coats}
 }
 

@@ -1183,7 +1183,7 @@ func (s *search) plainly() (list []halt) {
 // nextCoat is the node of the coat that follows another on the best chain, 0 for none.
 func (s *search) nextCoat(i int) int {
 	if i < s.begin-1 {
-		want := s.rest[i][s.begin-i]
+		want := s.rest[i][s.begin-1-i]
 		for j := s.begin; j < s.end; j++ {
 			if s.open[j] && (chain{s.steps[i][j-i-1] + s.best[j].score, s.best[j].coats + 1}) == want {
 				return j

@@ -353,3 +353,60 @@ func TestWhereTheBudgetCannotBeKeptAQuickLookSavesWhatAWideOneSaves(t *testing.T
 		t.Errorf("%d days: %.2f over the budget in all, %.2f can be had", days, quick, wide)
 	}
 }
+
+func TestWhatIsAheadOfALateWearBreaksTheLabelsClockNoLongerThanItMust(t *testing.T) {
+	late := 0
+	for _, swim := range []int{84, 125, 144, 170} {
+		for _, minutes := range []int{40, 80} {
+			for _, by := range []int{5, 20, 45, 70} {
+				s := outdoors(t, segment(t, "12:00", At(t, "12:00").Add(swim).Clock(), "water", swimming))
+				s.Kit.Find("spf").WaterResistantMin = minutes
+				for i := range s.Kit {
+					if s.Kit[i].Kind == "spf_mist" {
+						s.Kit[i].WaterResistantMin = minutes
+					}
+				}
+				before, c, res := planned(s)
+				if len(before.Wear.TouchUps) < 2 {
+					continue
+				}
+				at, _ := before.Wear.TouchUps[0].At.In(c.Loc)
+				b := wear.Begun{Now: at.Add(time.Duration(by) * time.Minute), Ahead: before.Wear.TouchUps}
+				got := wear.Resume(c, res, &b)
+				if got.Wear.LateMin > before.Wear.LateMin {
+					late++
+				}
+				for i := range got.Wear.TouchUps {
+					for shift := -60; shift <= 60; shift += 5 {
+						ups := slices.Clone(got.Wear.TouchUps)
+						ups[i].At = ups[i].At.Add(shift)
+						if moved, _ := ups[i].At.In(c.Loc); moved.Before(b.Now) {
+							continue
+						}
+						if other := wear.Check(c, res, ups); other.Wear.LateMin < got.Wear.LateMin {
+							t.Fatalf("%d min in water, label %d, %d late: %v min at %s, %v with one %d min later", swim,
+								minutes, by, got.Wear.LateMin, clocks(got.Wear.TouchUps), other.Wear.LateMin, shift)
+						}
+					}
+				}
+			}
+		}
+	}
+	if late < 6 {
+		t.Errorf("late only %d times", late)
+	}
+}
+
+func TestWhatIsPlannedOnFromATouchUpThatWasDoneIsNeverCalledProven(t *testing.T) {
+	before, c, res := planned(outdoors(t, segment(t, "11:00", "16:30", "sun")))
+	at, _ := before.Wear.TouchUps[0].At.In(c.Loc)
+	for done, want := range map[int]bool{0: true, 1: false} {
+		b := wear.Begun{Now: at.Add(-time.Hour), Done: before.Wear.TouchUps[:done], Ahead: before.Wear.TouchUps[done:]}
+		if done > 0 {
+			b.Now = at.Add(time.Minute)
+		}
+		if got := wear.Resume(c, res, &b); (got.Wear.Gap == 0) != want {
+			t.Errorf("%d done: gap %v", done, got.Wear.Gap)
+		}
+	}
+}

@@ -163,6 +163,9 @@ func planned(c *sitting.Case, prep *stack.Result, scarce map[string]bool, b *Beg
 		p.unpowdered = true // the rest of a powder would not last: blotting has to do
 		res = p.spared(prep, p.touchUps())
 	}
+	if b != nil && len(b.Done) > 0 { // what was done is searched on from as if its blots had been those of a plan
+		p.gap = max(p.gap, figure.HalfGap)
+	}
 	res.Wear.Gap = doc.Num(p.gap)
 	return res
 }
