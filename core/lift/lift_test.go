@@ -1070,3 +1070,37 @@ func TestTheShortestRemovalIsBalmPalmsOnShutLidsAndTwoCloths(t *testing.T) {
 		t.Errorf("gave up %q", got)
 	}
 }
+
+func TestTheTonerAfterCleansingIsOneThatTheClientLikesOrElseTheStudiosOwn(t *testing.T) {
+	toner := func(change func(a, b *kit.Product, s *sitting.Sitting)) string {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			a := kit.Product{ID: "first", Name: "First", Kind: "toner", Base: "water", Tags: []string{"fragrance"}}
+			b := kit.Product{ID: "second", Name: "Second", Kind: "toner", Base: "water"}
+			Drop(s, "toner")
+			change(&a, &b, s)
+			Add(s, a, b)
+			s.Method["toner"] = "always"
+		}))
+		for _, s := range p.Lift.Steps {
+			if s.Kind == "toner" {
+				return s.Product
+			}
+		}
+		return ""
+	}
+	for name, k := range map[string]struct {
+		want   string
+		change func(a, b *kit.Product, s *sitting.Sitting)
+	}{
+		"the first in the kit": {"first", func(_, _ *kit.Product, _ *sitting.Sitting) {}},
+		"disliked": {"second", func(_, _ *kit.Product, s *sitting.Sitting) {
+			s.Client.Dislikes = []string{"fragrance"}
+		}},
+		"the studio's own": {"second", func(_, b *kit.Product, _ *sitting.Sitting) { b.House = true }},
+		"all but empty":    {"second", func(a, _ *kit.Product, _ *sitting.Sitting) { a.RemainingG = P(0.01) }},
+	} {
+		if got := toner(k.change); got != k.want {
+			t.Errorf("%s: %q, want %q", name, got, k.want)
+		}
+	}
+}

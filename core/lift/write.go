@@ -1,6 +1,7 @@
 package lift
 
 import (
+	"math"
 	"slices"
 
 	"urncloth/core/act"
@@ -11,7 +12,6 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
-	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -293,43 +293,58 @@ func (pl *planner) passed() (zones face.Set) {
 	return zones
 }
 
-// tone adds toner by the house method: always, or where skin is tight.
-func (pl *planner) tone(passed face.Set) {
-	c := pl.c
+// toner is the toner for removal and its films: of those that are enough, the one with least that the client would
+// rather avoid, the studio's own before others; nil for none.
+func (pl *planner) toner(passed face.Set) (best *kit.Product, film map[face.Zone]doc.Num) {
+	c, least := pl.c, math.Inf(1)
+	own := slices.ContainsFunc(c.Kit, func(p kit.Product) bool { return p.Kind == kit.Toner && p.House && !p.Empty() })
 	for i := range c.Kit {
 		p := &c.Kit[i]
 		zones := map[face.Zone]doc.Num{}
-		on := toned(c, p) & passed
-		for _, z := range on.List() {
+		for _, z := range (toned(c, p) & passed).List() {
 			zones[z] = doc.Num(p.Kind.Of().Film)
 		}
-		if on == 0 || c.Short(p, c.Grams(zones)) {
-			continue
+		off := figure.DislikedCost * float64(p.CountCarried(c.Client.Dislikes))
+		if own && !p.House {
+			off += figure.NotHouse
 		}
-		s := stack.Step{
-			Act:     act.Apply,
-			Kind:    act.Detail(kit.Toner),
-			Product: p.ID,
-			Zones:   on.List(),
-			Film:    zones,
-			HandsS:  figure.TonerS,
-			SetS:    c.DryS(kit.Toner, p.Kind.Of().Film),
-			How:     act.Press,
-			Because: []rules.ID{},
-			Method:  method.Toner,
-			Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
+		if len(zones) > 0 && !c.Short(p, c.Grams(zones)) && off < least-figure.Same {
+			best, film, least = p, zones, off
 		}
-		still := fit.RuledOut(c, nature.Presses)&on != 0
-		if still {
-			s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", p.Name, "zones", pl.c.Names(on))
-		}
-		if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) && !still {
-			s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
-		}
-		st := pl.add(s)
-		stack.Measure(pl.c, st, p, c.Grams(zones))
+	}
+	return best, film
+}
+
+// tone adds toner by the house method: always, or where skin is tight.
+func (pl *planner) tone(passed face.Set) {
+	c := pl.c
+	p, film := pl.toner(passed)
+	if p == nil {
 		return
 	}
+	on := toned(c, p) & passed
+	s := stack.Step{
+		Act:     act.Apply,
+		Kind:    act.Detail(kit.Toner),
+		Product: p.ID,
+		Zones:   on.List(),
+		Film:    film,
+		HandsS:  figure.TonerS,
+		SetS:    c.DryS(kit.Toner, p.Kind.Of().Film),
+		How:     act.Press,
+		Because: []rules.ID{},
+		Method:  method.Toner,
+		Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
+	}
+	still := fit.Patted(c)&on != 0
+	if still {
+		s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", p.Name, "zones", pl.c.Names(on))
+	}
+	if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) && !still {
+		s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad
+	}
+	st := pl.add(s)
+	stack.Measure(pl.c, st, p, c.Grams(film))
 }
 
 // toned is the zones on which the house wants a toner, and which bear this one: all of the skin, or where it is tight.
