@@ -345,6 +345,7 @@ func (pl *planner) tone(passed face.Set) {
 	}
 	st := pl.add(s)
 	stack.Measure(pl.c, st, p, c.Grams(film))
+	st.Say = withAmount(c, st, p)
 }
 
 // toned is the zones on which the house wants a toner, and which bear this one: all of the skin, or where it is tight.

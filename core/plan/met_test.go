@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"urncloth/core/act"
@@ -209,6 +210,36 @@ func TestWhatTheMorningTookIsNotThereForRemovalAndNight(t *testing.T) {
 			func(f rules.Finding) bool { return f.Phase == rules.Prep })
 		if len(f) != 1 || f[0].Step == "" {
 			t.Errorf("%s by hand: %s", product, Rules(byHand.Findings))
+		}
+	}
+}
+
+func TestASheetSaysWhatIsNotPressedOnSkinInjectedTheDayBefore(t *testing.T) {
+	said := func(on string) (cleanse, coat string) {
+		p := plan.Make(With(t, func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 30, BroadSpectrum: true})
+			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, on), Zone: P(face.Cheeks)}}
+			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "16:00"), Place: day.InSun}}
+		}))
+		for _, s := range p.Prep.Steps {
+			if s.Act == act.Cleanse {
+				cleanse = s.Say
+			}
+		}
+		for _, u := range p.Wear.TouchUps {
+			for _, s := range u.Steps {
+				if s.Act == act.Reapply {
+					coat += s.Say
+				}
+			}
+		}
+		return cleanse, coat
+	}
+	for on, want := range map[string]bool{"2027-06-18": true, "2027-06-15": false} {
+		cleanse, coat := said(on)
+		if cleanse == "" || strings.Contains(cleanse, "no pressing") != want ||
+			coat == "" || strings.Contains(coat, "On cheeks nothing is pressed today: shade") != want {
+			t.Errorf("filler on %s: %s\n%s", on, cleanse, coat)
 		}
 	}
 }

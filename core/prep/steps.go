@@ -289,10 +289,10 @@ func (pl *planner) cleansing(add adder) {
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = act.Press
-	if fit.Patted(c)&zones != 0 {
-		s.How = act.Pat
-	}
 	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
+	if still := fit.Patted(c) & zones; still != 0 {
+		s.How, s.Say = act.Pat, s.Say+" "+c.Say(say.CleansePatted, "zones", c.Names(still))
+	}
 	if p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Leave) || p.Kind == kit.Toner {
 		film := p.Kind.Of().Film
 		s.Film = map[face.Zone]doc.Num{}

@@ -122,6 +122,7 @@ var (
 	CleanseMitt  = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out, neck and "+
 		"ears too.")
 	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out, neck and ears too.")
+	CleansePatted  = row("prep.cleanse_patted", "On {zones} it is only patted on and off: no pressing, no rubbing.")
 	SpatulaForJars = row("prep.spatula", "A clean spatula for every jar.")
 )
 

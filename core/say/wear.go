@@ -50,7 +50,8 @@ var (
 	NoTouchUp   = row("wear.no_touch_up",
 		"No touch-up is planned. Should the day change, renew sunscreen at least every {wear.two_hours:words} "+
 			"hours outdoors, and at once after towelling.")
-	ShadeFirst = row("wear.shade_first",
+	NotPressedThere = row("wear.not_pressed", "On {zones} nothing is pressed today: shade and a hat.")
+	ShadeFirst      = row("wear.shade_first",
 		"Shade, a hat and clothing come first; the label decides when they and this card differ.")
 	LetsLess = row("wear.lets_less",
 		"Sunscreen lets less through. It does not make any length of time in the sun harmless.")

@@ -12,6 +12,7 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -190,8 +191,22 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 		e.stock(&d, v.at)
 		v.steps = append(v.steps, d)
 	}
+	e.unpressed(u, &v)
 	u.Film, u.Alone = e.adds(&added, &alone)
 	e.events = append(e.events, v)
+}
+
+// unpressed says, at the last coat of a touch-up, what of the covered skin gets none since nothing may press there.
+func (e *evaluation) unpressed(u *TouchUp, v *event) {
+	left, last := e.covered&fit.RuledOut(e.c, nature.Presses), -1
+	for i := range v.steps {
+		if v.steps[i].renews() {
+			left, last = left&^v.steps[i].zones, i
+		}
+	}
+	if last >= 0 && left != 0 {
+		u.Steps[last].Say += " " + e.c.Say(say.NotPressedThere, "zones", e.c.Names(left))
+	}
 }
 
 // dripping reports whether skin is wet at a moment: in water until then.
