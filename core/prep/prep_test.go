@@ -1160,3 +1160,38 @@ func TestUsualZonesAreThoseOfTheProductsSlotThatNothingBars(t *testing.T) {
 		t.Errorf("lotion goes on %v", got)
 	}
 }
+
+func TestACleanseNamesNoSkinThatIsLeftAloneAndATonerNoMethodOfMists(t *testing.T) {
+	said := func(what act.Act, kind act.Detail, change func(s *sitting.Sitting)) string {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(0)}
+			s.Method["mist_how"], s.Method["toner_by"] = "spray", "pad"
+			change(s)
+		})
+		for _, s := range p.Steps {
+			if s.Act == what && (kind == "" || s.Kind == kind) {
+				return s.Say
+			}
+		}
+		return ""
+	}
+	as := func(*sitting.Sitting) {}
+	if got := said("cleanse", "", as); !strings.Contains(got, "out, neck and ears too.") {
+		t.Errorf("all of it: %s", got)
+	}
+	if got := said("cleanse", "", func(s *sitting.Sitting) {
+		s.Client.Zones[face.Neck] = face.Grades{Marks: []face.Mark{face.Broken}}
+	}); !strings.Contains(got, "out, ears too.") {
+		t.Errorf("the neck is left alone: %s", got)
+	}
+	if got := said("apply", "toner", as); !strings.Contains(got, "on with a pad") ||
+		strings.Contains(got, "eyes and mouth") {
+		t.Errorf("toner: %s", got)
+	}
+	if got := said("apply", "mist", func(s *sitting.Sitting) {
+		Drop(s, "toner")
+		Add(s, kit.Product{ID: "mist", Name: "Mist", Kind: "mist", Base: "water"})
+	}); !strings.Contains(got, "eyes and mouth shut") || strings.Contains(got, "pad") {
+		t.Errorf("mist: %s", got)
+	}
+}

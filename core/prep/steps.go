@@ -289,7 +289,11 @@ func (pl *planner) cleansing(add adder) {
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
 	s.How = act.Press
-	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount)
+	also := ""
+	if beside := zones &^ face.Face; beside != 0 {
+		also = c.Say(say.AlsoThere, "zones", c.Names(beside))
+	}
+	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount, "also", also)
 	if still := fit.Patted(c) & zones; still != 0 {
 		s.How, s.Say = act.Pat, s.Say+" "+c.Say(say.CleansePatted, "zones", c.Names(still))
 	}
@@ -595,12 +599,18 @@ func (pl *planner) word(d *draft) {
 	said := []string{c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", st.Amount)}
 	said = append(said, pl.manner(d)...)
 	for _, key := range table[s].methods {
+		if of, is := ofKind[key]; is && of != p.Kind {
+			continue // how mist goes on is no matter of a toner
+		}
 		if option := c.Method.Get(key); option != method.Default(key) && !(d.veil && key == method.PrimerSplit) {
 			said = append(said, pl.once(c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option))))
 		}
 	}
 	st.Say = strings.Join(slices.DeleteFunc(said, func(w string) bool { return w == "" }), " ")
 }
+
+// ofKind is the methods that speak of one kind of a slot alone.
+var ofKind = map[method.Key]kit.Kind{method.MistHow: kit.Mist, method.TonerBy: kit.Toner}
 
 // once is a sentence that is true of every step alike, "" where one before has said it.
 func (pl *planner) once(sentence string) string {

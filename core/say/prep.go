@@ -113,15 +113,15 @@ var (
 	HerOwn     = row("prep.her_own", "The client does this without help: {zones}.")
 	CloseNick  = row("prep.close_nick",
 		"Close the nick with a clean tissue ({zones}), and leave a finger's breadth around it alone.")
-	CapeOn       = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
-	HairBackCape = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
-	JewelleryOff = row("prep.jewellery_off", ", jewellery off")
-	GlassesOff   = row("prep.glasses_off", ", glasses off")
-	CoolUntil    = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
-	CleanseWith  = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out, neck and ears too.")
-	CleanseMitt  = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out, neck and "+
-		"ears too.")
-	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out, neck and ears too.")
+	CapeOn         = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
+	HairBackCape   = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
+	JewelleryOff   = row("prep.jewellery_off", ", jewellery off")
+	GlassesOff     = row("prep.glasses_off", ", glasses off")
+	CoolUntil      = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
+	CleanseWith    = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out{also}.")
+	CleanseMitt    = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out{also}.")
+	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out{also}.")
+	AlsoThere      = row("prep.also_there", ", {zones} too")
 	CleansePatted  = row("prep.cleanse_patted", "On {zones} it is only patted on and off: no pressing, no rubbing.")
 	SpatulaForJars = row("prep.spatula", "A clean spatula for every jar.")
 )
@@ -129,7 +129,7 @@ var (
 // A layer, by the way of the hands, and what is said after it.
 var (
 	LayerPressed = row("prep.layer.press", "Press {product} on {zones}: {amount}.")
-	LayerPad     = row("prep.layer.pad", "Wipe on with a pad {product} on {zones}: {amount}.")
+	LayerPad     = row("prep.layer.pad", "Wipe {product} on with a pad, over {zones}: {amount}.")
 	LayerSponge  = row("prep.layer.sponge", "Spray on a damp sponge and press {product} on {zones}: {amount}.")
 	LayerSpray   = row("prep.layer.spray",
 		"Spray at arm's length, eyes and mouth shut, {product} on {zones}: {amount}.")
