@@ -148,9 +148,7 @@ func (pl *planner) region(g *group, k pass) region {
 func (pl *planner) merge(order *[]over) {
 	pl.spared()
 	list := *order
-	slices.SortStableFunc(list, func(a, b over) int { // those that go along first join a pass that is as long
-		return cmp.Or(cmp.Compare(b.contact, a.contact), cmp.Compare(riders(a.zones), riders(b.zones)))
-	})
+	slices.SortStableFunc(list, func(a, b over) int { return cmp.Compare(b.contact, a.contact) })
 	for i := 0; i < len(list); i++ {
 		for j := len(list) - 1; j > i; j-- {
 			if a, b := &list[i], &list[j]; a.alike(b) && a.where == b.where && a.contact == b.contact {
@@ -177,14 +175,6 @@ func (pl *planner) merge(order *[]over) {
 // alike reports whether two passes are the same dose of one remover.
 func (k *over) alike(o *over) bool {
 	return k.remover == o.remover && k.nth == o.nth && k.way == o.way && k.way != wayHeld
-}
-
-// riders is 1 for zones that only go along with the face.
-func riders(zones face.Set) int {
-	if zones&^(face.NearEyes|face.Held) == 0 {
-		return 1
-	}
-	return 0
 }
 
 // spared reckons once what each zone bears beyond the passes chosen for it.
