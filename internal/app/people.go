@@ -318,11 +318,13 @@ func (a *App) ExportClient(ctx context.Context, who Actor, id uuid.UUID) (out Ex
 
 // EraseClient deletes everything the studio holds of a client but that it was done.
 func (a *App) EraseClient(ctx context.Context, who Actor, id uuid.UUID) error {
-	err := a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
-		if err := store.EraseClient(ctx, tx, id); err != nil {
-			return err
-		}
-		return store.Audit(ctx, tx, who.ID, "erase client", id)
+	_, err := again(func() (struct{}, error) { // whoever plans for the client meanwhile may be in the way
+		return struct{}{}, a.as(ctx, &who, KeepClients, func(tx pgx.Tx) error {
+			if err := store.EraseClient(ctx, tx, id); err != nil {
+				return err
+			}
+			return store.Audit(ctx, tx, who.ID, "erase client", id)
+		})
 	})
 	if err == nil {
 		a.security("erase client")

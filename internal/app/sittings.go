@@ -354,10 +354,10 @@ func (a *App) AddSitting(ctx context.Context, who Actor, n NewSitting) (out Sitt
 // mostAgain is how often something is made anew because what it was made of changed meanwhile.
 const mostAgain = 5
 
-// again does work until nothing has changed under it.
+// again does work until nothing has changed under it, and nobody stands in its way who waits for it in turn.
 func again[T any](work func() (T, error)) (v T, err error) {
 	for range mostAgain {
-		if v, err = work(); !errors.Is(err, errMoved) {
+		if v, err = work(); !errors.Is(err, errMoved) && !store.Deadlocked(err) {
 			return v, err
 		}
 	}

@@ -313,6 +313,13 @@ const (
 // long.
 var inTheWay = []string{"40001", "40P01", "55P03", "57014"}
 
+// Deadlocked reports whether a transaction was given up since it and another waited for each other: nothing of it was
+// kept, and done once more it goes well.
+func Deadlocked(err error) bool {
+	var server *pgconn.PgError
+	return errors.As(err, &server) && (server.Code == "40P01" || server.Code == "40001")
+}
+
 // Reason turns what the database says into the errors of this package.
 func Reason(err error) error {
 	if err == nil {
