@@ -98,6 +98,7 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 	}
 	tagged := func(tags ...string) func(d *doing) { return func(d *doing) { d.p.Tags = tags } }
 	on := func(z face.Zone, how act.How) func(d *doing) { return func(d *doing) { d.zone, d.how = z, how } }
+	screens := func(d *doing) { d.p.Kind, d.p.SPF, d.p.BroadSpectrum, d.p.Filters = kit.Sunscreen, 50, true, "organic" }
 	all, acid := rules.Phases(), map[string]float64{"salicylic": 2}
 	for _, k := range []struct {
 		rule     rules.ID
@@ -150,8 +151,13 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 		{rules.RunsOut, func(d *doing) { d.p.RemainingG = P(0.01) }, func(d *doing) { d.p.RemainingG = P(9.0) }, all},
 		{rules.Sunburnt, both(marks(face.Sunburn), func(d *doing) { d.p.Actives = acid }), marks(face.Sunburn),
 			[]rules.Phase{rules.Lift, rules.Aftercare}},
-		{rules.Infant, func(d *doing) { d.s.Client.Born = On(t, "2027-03-01") },
-			func(d *doing) { d.s.Client.Born = On(t, "2025-03-01") }, []rules.Phase{rules.Wear}},
+		{rules.Sunburnt, both(marks(face.Sunburn), func(d *doing) { d.p.Actives = acid }), marks(face.Sunburn),
+			[]rules.Phase{rules.Wear}},
+		{rules.Infant, both(screens, func(d *doing) { d.s.Client.Born = On(t, "2027-03-01") }),
+			both(screens, func(d *doing) { d.s.Client.Born = On(t, "2025-03-01") }),
+			[]rules.Phase{rules.Wear, rules.Aftercare}},
+		{rules.AllergyUnknown, func(d *doing) { d.s.Client.Allergies = []string{"zorbium"} }, nothing,
+			all},
 		{rules.MattifiesDry, both(marks(face.Flaky), func(d *doing) {
 			d.p.Kind = kit.PrimerMattifying
 		}), func(d *doing) {
