@@ -53,7 +53,7 @@ lint: $(NODE)
 	cd ui && npx --no-install prettier --check --log-level warn src vite.config.ts eslint.config.js
 
 test: tools-postgres tools-chromium ui/dist/index.html lint
-	$(GO) test -count=1 -p 1 -timeout 30m ./... # one package at a time: some tests hold a clock against the program
+	$(GO) test -count=1 -p 1 -timeout 60m ./... # one package at a time: some tests hold a clock against the program
 
 # The core alone, in seconds: no database and no browser.
 core:
@@ -66,10 +66,10 @@ mutate:
 bench: tools-postgres tools-chromium ui/dist/index.html
 	GOGC=400 $(GO) test -run '^$$' -bench . -benchtime 2s ./core/...
 	$(GO) test -count=1 -v -timeout 60m -run Kills ./cmd/urncloth -args -ends 1000
-	GOGC=400 $(GO) run ./e2e/load
+	GOGC=400 $(GO) run ./scripts/load
 
 shots: tools-postgres tools-chromium ui/dist/index.html
-	$(GO) run ./e2e/shots
+	$(GO) run ./scripts/shots
 
 tools-postgres:
 	@sh scripts/need.sh postgresql-15 /usr/lib/postgresql/*/bin/initdb

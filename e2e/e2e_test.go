@@ -75,8 +75,9 @@ func openOn(t *testing.T, dsn string) *studio {
 		ahead: ahead}
 }
 
-// patience is the most that one piece of handiwork may take.
-const patience = 40 * time.Second
+// patience is the most that one piece of handiwork may take on a machine that has other things to do; how quick the
+// program must be is held elsewhere.
+const patience = 2 * time.Minute
 
 // do runs a piece of handiwork and fails the test with what it was waiting for.
 func (s *studio) do(what string, work func()) {
@@ -395,7 +396,7 @@ func TestAStopIsLiftedByAWrittenReasonAndTheCountdownCanBeTakenAlong(t *testing.
 
 // row is the place of a step in the list, by the word in its title.
 func (s *studio) row(title string) *rod.Element {
-	return s.page.Timeout(15*time.Second).MustElementR(".steps li", title).CancelTimeout()
+	return s.page.Timeout(30*time.Second).MustElementR(".steps li", title).CancelTimeout()
 }
 
 func TestSunscreenDraggedUnderTheMoisturiserIsSeenAndUndone(t *testing.T) {
@@ -669,6 +670,8 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.ottoline()
 		s.press(".steps .a", "Mattify")
 		look("prep")
+	})
+	s.do("wear", func() {
 		s.press("nav a", "Wear")
 		s.press(".ups .top", "Sunscreen")
 		s.see(".honest p", "by itself")
@@ -676,6 +679,8 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.press("a", "Card to print")
 		s.see(".card b", "13:10")
 		look("touch-up card")
+	})
+	s.do("lift-off and night", func() {
 		s.press("nav a", "Lift-off")
 		s.press(".steps .a", "Massage")
 		look("lift-off")
@@ -685,6 +690,8 @@ func TestEveryViewIsReadableNamedAndInFocusOrder(t *testing.T) {
 		s.press("a", "Card to print")
 		s.see(".card", "Tonight")
 		look("aftercare card")
+	})
+	s.do("intake", func() {
 		s.press("nav a", "Intake")
 		for _, tab := range []string{"Ask", "Skin", "Look", "Day", "House method"} {
 			s.press("[role=tab]", tab)

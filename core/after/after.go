@@ -36,19 +36,21 @@ func Empty() Aftercare {
 	return Aftercare{Steps: []stack.Step{}, Tomorrow: []string{}, Card: []string{}}
 }
 
-// Day is what of the day matters at night: when removal ended, what took makeup off and with which tools, and whether
-// more sun than the budget reached the skin.
+// Day is what of the day matters at night: when removal ended, what took makeup off and with which tools, whether more
+// sun than the budget reached the skin, and what could not be lifted off.
 type Day struct {
 	From     time.Time
 	Removers []string // product ids in order
 	Cloths   int
 	Sunned   bool
+	Stuck    face.Set // where a piece is still on
 }
 
 // Result is an evaluation of aftercare.
 type Result struct {
 	Aftercare Aftercare
 	Findings  []rules.Finding
+	idle      []string // steps that take off where nothing lies that has to come off
 }
 
 type planner struct {
@@ -57,17 +59,13 @@ type planner struct {
 	set   [face.N]time.Time // when each zone has set
 	steps []stack.Step
 	night Day
+	brevity
 }
 
 // Plan writes the night: the client's own routine first, one active at most, thin to thick, nothing that the skin
 // speaks against.
 func Plan(c *sitting.Case, d Day) Result {
-	pl := &planner{c: c, hands: d.From, night: d}
-	for z := range pl.set {
-		pl.set[z] = d.From
-	}
-	pl.write()
-	return Evaluate(c, d, pl.steps)
+	return Evaluate(c, d, inTime(c, d, func(steps []stack.Step) []stack.Step { return steps }))
 }
 
 var (
@@ -106,7 +104,7 @@ func (pl *planner) find(
 				zones &^= met.Zones
 			}
 		}
-		if zones == 0 || what == act.Apply && pl.c.Short(p, pl.c.Grams(nightFilm(pl.c, p, zones))) {
+		if zones == 0 || pl.c.Short(p, pl.c.Grams(nightFilm(pl.c, p, zones))) {
 			continue
 		}
 		cost += figure.DislikedCost*float64(p.CountCarried(pl.c.Client.Dislikes)) +
@@ -203,7 +201,7 @@ func (pl *planner) how(message say.ID, zones face.Set) act.How {
 
 // lay writes one layer.
 func (pl *planner) lay(p *kit.Product, zones face.Set, hands int, message say.ID, because ...rules.ID) {
-	if p == nil || zones == 0 || pl.uses(p) {
+	if pl.uses(p) {
 		return
 	}
 	pl.add(act.Apply, laid{p: p, zones: zones, film: nightFilm(pl.c, p, zones)}, hands, message, because...)
@@ -243,14 +241,29 @@ func (pl *planner) calm(zones face.Set, own bool) face.Set {
 	return zones &^ restless
 }
 
+// closed is the zones on which nothing goes tonight: those left alone, and what a piece still covers.
+func (pl *planner) closed() face.Set { return pl.c.Barred().All() | pl.night.Stuck }
+
 // write writes the steps of the night, thin to thick.
 func (pl *planner) write() {
 	c := pl.c
-	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ c.Barred().All()
+	open := (whole | c.Neighbours()&face.SetOf(face.Chest)) &^ pl.closed()
 	layered := c.Method.Is(method.NightLayers, method.Layered)
-	tonight := pl.active(open)
-	pl.exfoliate(tonight)
+	if pl.brevity == barest {
+		pl.moisturise(open)
+		pl.spots(0, false)
+		pl.daylight()
+		pl.tools()
+		return
+	}
+	tonight := tonight{}
+	if pl.brevity == full {
+		tonight = pl.active(open)
+		pl.exfoliate(tonight)
+		pl.treated(open, tonight)
+	}
 	pl.routine(open, kit.Toner, figure.NightSpotS, say.NightPress)
+	pl.routine(open, kit.Mist, figure.NightSpotS, say.NightPress)
 	if !pl.routine(open, kit.Essence, figure.NightSpotS, say.NightPress) && layered && !c.Child() {
 		pl.press(open, whatever, kit.Essence, figure.NightSpotS)
 	}
@@ -265,7 +278,7 @@ func (pl *planner) write() {
 			pl.targeted(open, tonight.p != nil)
 		}
 	}
-	if under := face.SetOf(face.UnderEyes) &^ c.Barred().All(); !pl.routine(under, kit.EyeCream, figure.NightHandsS,
+	if under := face.SetOf(face.UnderEyes) &^ pl.closed(); !pl.routine(under, kit.EyeCream, figure.NightHandsS,
 		say.NightEyeCream) && layered {
 		if p, zones := pl.find(act.Apply, under, whatever, kit.EyeCream); p != nil {
 			pl.lay(p, zones, figure.NightHandsS, say.NightEyeCream, rules.UnderEyeHeavy)
@@ -308,7 +321,11 @@ func (pl *planner) spots(open face.Set, retinoid bool) {
 	if p, zones := pl.find(act.Apply, c.Marked(face.Breakout)&open, bland, kit.SpotPatch); p != nil {
 		pl.add(act.Apply, laid{p: p, zones: zones, film: map[face.Zone]doc.Num{}}, figure.NightSpotS, say.NightPatch)
 	}
-	lips := face.SetOf(face.Lips) &^ c.Barred().All()
+	pl.routine(open, kit.DryPatchBalm, figure.NightSpotS, say.NightPress)
+	lips := face.SetOf(face.Lips) &^ pl.closed()
+	if pl.routine(lips, kit.LipBalm, figure.NightSpotS, say.NightPress) {
+		return
+	}
 	if p, zones := pl.find(act.Apply, lips, whatever, kit.LipBalm); p != nil {
 		pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.DryPatch)
 	}
@@ -316,7 +333,7 @@ func (pl *planner) spots(open face.Set, retinoid bool) {
 
 // lashes lays a lash serum: the client's own alone, never at extensions or without lashes.
 func (pl *planner) lashes() {
-	c, lids := pl.c, face.SetOf(face.Eyelids)&^pl.c.Barred().All()
+	c, lids := pl.c, face.SetOf(face.Eyelids)&^pl.closed()
 	if c.Extended() || c.Client.Lacks(face.Lashes) {
 		return
 	}
@@ -421,6 +438,7 @@ var moisturisers = []kit.Kind{kit.MoisturiserGel, kit.MoisturiserLotion, kit.Moi
 // evaluation is the state of a night over time, which the rules read.
 type evaluation struct {
 	c        *sitting.Case
+	night    Day
 	res      *Result
 	moments  []moment
 	acid     string // the last acid laid, "" for none
@@ -433,8 +451,9 @@ type moment struct {
 	*stack.Step
 	p              *kit.Product
 	zones          face.Set
-	acid, retinoid string // laid by then, this step among them
-	neutralised    bool   // something took it off with water later
+	acid, retinoid string   // laid by then, this step among them
+	watered, off   face.Set // where it was taken off later, with water and by whatever, before anything went over it
+	covered        face.Set // where something else went over it
 	used           float64
 }
 
@@ -444,7 +463,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	r := Result{Findings: []rules.Finding{}}
 	r.Aftercare.Steps = make([]stack.Step, len(steps))
 	copy(r.Aftercare.Steps, steps)
-	e := &evaluation{c: c, res: &r, used: map[string]float64{}}
+	e := &evaluation{c: c, night: d, res: &r, used: map[string]float64{}}
 	for i := range r.Aftercare.Steps {
 		e.step(&r.Aftercare.Steps[i])
 	}
@@ -458,7 +477,7 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 	}
 	r.Findings = rules.Sort(r.Findings)
 	r.Aftercare.Tomorrow = tomorrow(c, e.acid != "", e.retinoid != "", d.Sunned)
-	if later := deferred(c, r.Aftercare.Steps); len(later) > 0 {
+	if later := e.deferred(); len(later) > 0 {
 		r.Aftercare.Tomorrow = append(r.Aftercare.Tomorrow, c.Say(say.WaitsForTomorrow, "products", c.List(later)))
 	}
 	r.Aftercare.Card = card(c, d, &r.Aftercare)
@@ -468,10 +487,8 @@ func Evaluate(c *sitting.Case, d Day, steps []stack.Step) Result {
 // step lets one step happen.
 func (e *evaluation) step(s *stack.Step) {
 	s.Complete()
-	if s.Act == act.Neutralise || s.Act == act.Rinse {
-		for i := range e.moments {
-			e.moments[i].neutralised = true
-		}
+	if slices.Contains(takesOff, s.Act) {
+		e.takeOff(s)
 	}
 	p := e.c.Product(s.Product)
 	if p == nil {
@@ -490,7 +507,44 @@ func (e *evaluation) step(s *stack.Step) {
 		e.retinoid = p.Name
 	}
 	m.acid, m.retinoid = e.acid, e.retinoid
+	for i := range e.moments {
+		e.moments[i].covered |= m.zones
+	}
 	e.moments = append(e.moments, m)
+}
+
+// takesOff is the acts that take off what was laid before.
+var takesOff = []act.Act{act.Neutralise, act.Rinse, act.Cloth, act.Wipe}
+
+// takeOff takes off what lies on the zones of a step, everywhere where it names none, and has to come off; without any
+// such it was for nothing.
+func (e *evaluation) takeOff(s *stack.Step) {
+	on, idle := face.SetOf(s.Zones...), true
+	if on == 0 {
+		on = face.All
+	}
+	for i := range e.moments {
+		m := &e.moments[i]
+		if s.Act != act.Neutralise {
+			idle = idle && !(m.comesOff() && m.zones&on&^m.off != 0)
+			m.off |= on &^ m.covered
+		}
+		if s.Act == act.Neutralise || s.Act == act.Rinse {
+			idle = idle && !((m.needsWater() || m.laysAcid()) && m.zones&on&^m.watered != 0)
+			m.watered |= on &^ m.covered
+		}
+	}
+	if idle {
+		e.res.idle = append(e.res.idle, s.ID)
+	}
+}
+
+// comesOff reports whether a step leaves something that has to be taken off again.
+func (m *moment) comesOff() bool { return m.Act != act.Apply }
+
+// needsWater reports whether a step leaves something that its label wants neutralised.
+func (m *moment) needsWater() bool {
+	return neutralised(m.p) && m.Act != act.Cleanse && m.Act != act.Massage
 }
 
 // laysAcid reports whether a step leaves an acid on the skin, as a wash does not.

@@ -84,6 +84,10 @@ func TestTheMoistureOfTheNightFollowsTheSkin(t *testing.T) {
 			skin(0, 0)(s)
 			s.Kit.Find("rich").Weight = 5
 		}, "moisturiser_rich"},
+		"no richer in air that is just damp enough": {func(s *sitting.Sitting) {
+			skin(1, 2)(s)
+			s.Day.Air.Humidity = P(0.35)
+		}, "moisturiser_lotion"},
 		"richer in dry air": {func(s *sitting.Sitting) { skin(1, 2)(s); s.Day.Air.Humidity = P(0.2) },
 			"moisturiser_cream"},
 	} {
@@ -228,6 +232,12 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		s.Act, s.Kind, s.ContactS = act.Treat, act.Detail(kit.MaskHydrating), seconds
 		return []stack.Step{s}
 	}
+	wash := rinse
+	wash.Act = act.Rinse
+	first := func(a act.Act) stack.Step {
+		return stack.Step{ID: "w", Act: a, Zones: []face.Zone{0}, Start: At(t, "23:01")}
+	}
+	byDay := func(s *sitting.Sitting) { s.Day.LeavesAt = At(t, "18:00") }
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -276,6 +286,34 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 			true, "note"},
 		{"a brightener on a dark mark", "off-its-mark", dark, []stack.Step{step("b", "bright", face.Cheeks)}, false,
 			""},
+		{"an acid neutralised wherever it is", "not-neutralised", plain, []stack.Step{step("a", "acid", face.Cheeks,
+			face.Jaw), {ID: "w", Act: act.Neutralise, Start: At(t, "23:01")}}, false, ""},
+		{"an acid rinsed beside it", "not-neutralised", plain, []stack.Step{step("a", "acid", face.Cheeks, face.Jaw),
+			rinse}, true, "caution"},
+		{"an acid rinsed under a cream", "not-neutralised", plain, []stack.Step{step("a", "acid", face.Cheeks),
+			step("b", "cream", face.Cheeks), rinse}, true, "caution"},
+		{"a polish left on", "not-rinsed", plain, []stack.Step{step("a", "polish", face.Cheeks)}, true, "note"},
+		{"a polish rinsed", "not-rinsed", plain, []stack.Step{step("a", "polish", face.Cheeks), wash}, false, ""},
+		{"a cream twice", "needless", plain, []stack.Step{step("a", "cream", face.Cheeks),
+			step("b", "cream", face.Cheeks)}, true, "note"},
+		{"a cream on one zone and on another", "needless", plain, []stack.Step{step("a", "cream", face.Cheeks),
+			step("b", "cream", face.Cheeks, face.Jaw)}, false, ""},
+		{"a cream over a lotion", "needless", plain, []stack.Step{step("a", "lotion", face.Cheeks),
+			step("b", "cream", face.Cheeks)}, true, "note"},
+		{"her own cream over a lotion", "needless", habits(face.Habit{Kind: "moisturiser_cream"}),
+			[]stack.Step{step("a", "lotion", face.Cheeks), step("b", "cream", face.Cheeks)}, false, ""},
+		{"a rinse of nothing", "needless", plain, []stack.Step{step("a", "lotion", face.Cheeks), rinse}, true, "note"},
+		{"water for an acid on the first zone there is", "needless", plain,
+			[]stack.Step{step("a", "acid", face.Zone(0)), first(act.Neutralise)}, false, ""},
+		{"water for a polish on the first zone there is", "needless", plain,
+			[]stack.Step{step("a", "polish", face.Zone(0)), first(act.Rinse)}, false, ""},
+		{"a rinse of a polish", "needless", plain, []stack.Step{step("a", "polish", face.Cheeks), wash}, false, ""},
+		{"her toner that nobody laid", "method-not-met", habits(face.Habit{Kind: "toner"}), nil, true, "note"},
+		{"her toner", "method-not-met", habits(face.Habit{Kind: "toner"}),
+			[]stack.Step{step("a", "toner", face.Cheeks)}, false, ""},
+		{"out by day without sunscreen", "spf-missing", byDay, []stack.Step{step("a", "cream", face.Cheeks)}, true,
+			"note"},
+		{"out by day with sunscreen", "spf-missing", byDay, []stack.Step{step("a", "spf", face.Cheeks)}, false, ""},
 		{"a mask does not count as stripping now", "strips-before-makeup", plain,
 			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
 	} {

@@ -15,7 +15,6 @@ import (
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
-	"urncloth/core/stack"
 	"urncloth/core/sun"
 )
 
@@ -154,19 +153,52 @@ func (pl *planner) exfoliate(t tonight) {
 			words = say.NightAcidTimed
 		}
 		pl.add(act.Apply, d, figure.NightHandsS, words, rules.TooOften)
-	} else {
-		d.contact = labelled(p, figure.PolishRubS)
-		pl.add(act.Treat, d, figure.NightPolishS, say.NightPolish, rules.TooOften)
-		off := laid{zones: t.zones}
-		if p.Kind == kit.Scrub {
-			s := pl.add(act.Cloth, off, figure.NeutraliseS, say.ScrubOffCloth, rules.TooHot)
-			s.Cloths, s.TempC, s.How = 1, figure.LukewarmC, act.CoolWrung
-		} else {
-			pl.add(act.Rinse, off, figure.NeutraliseS, say.RinseLukewarm, rules.TooHot)
+		if neutralised(p) {
+			pl.add(act.Neutralise, laid{zones: t.zones}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
 		}
+		return
 	}
-	if neutralised(p) {
-		pl.add(act.Neutralise, laid{zones: t.zones}, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
+	pl.treat(d, rules.TooOften)
+}
+
+// treat writes what is laid or rubbed on and taken off again, a scrub with a cloth of its own.
+func (pl *planner) treat(d laid, because rules.ID) {
+	words, least, off := say.NightPolish, figure.PolishRubS, laid{zones: d.zones}
+	if d.p.Kind.Mask() {
+		words, least = say.NightMask, figure.MaskS
+	}
+	d.contact = labelled(d.p, least)
+	pl.add(act.Treat, d, figure.NightPolishS, words, because)
+	if d.p.Kind != kit.Scrub {
+		pl.add(act.Rinse, off, figure.NeutraliseS, say.RinseOff, rules.NotRinsed, rules.TooHot)
+		return
+	}
+	s := pl.add(act.Cloth, off, figure.NeutraliseS, say.ScrubOffCloth, rules.TooHot)
+	s.Cloths, s.TempC, s.How = 1, figure.LukewarmC, act.CoolWrung
+	if neutralised(d.p) {
+		pl.add(act.Neutralise, off, figure.NeutraliseS, say.NeutraliseWater, rules.NotNeutralised)
+	}
+}
+
+// treated writes what of the routine is due and taken off again but exfoliates nothing: not where clay lies tonight.
+func (pl *planner) treated(open face.Set, t tonight) {
+	if t.p != nil && t.p.Kind.Mask() {
+		open &^= t.zones
+	}
+	for _, k := range []kit.Kind{kit.MaskHydrating, kit.LipScrub} {
+		for _, h := range pl.c.Habits(string(k)) {
+			on := open & skin
+			if k == kit.LipScrub {
+				on = face.SetOf(face.Lips) &^ pl.closed()
+			}
+			if _, due := overdue(pl.c, h); !due {
+				continue
+			}
+			p, zones := pl.habit(h, on, act.Treat)
+			if zones = pl.without(p, zones); zones != 0 {
+				pl.treat(laid{p: p, zones: zones, film: nightFilm(pl.c, p, zones)}, becauseRoutine)
+			}
+		}
 	}
 }
 
@@ -188,12 +220,30 @@ func (pl *planner) routine(open face.Set, k kit.Kind, hands int, words say.ID) (
 		if _, due := overdue(pl.c, h); !due || pl.acts(h) {
 			continue
 		}
-		if p, zones := pl.habit(h, open, act.Apply); p != nil && !pl.uses(p) {
-			pl.lay(p, zones, hands, words, becauseRoutine)
-			any = true
+		p, zones := pl.habit(h, open, act.Apply)
+		if p == nil {
+			continue
 		}
+		if zones = pl.without(p, zones); zones != 0 {
+			said := words
+			if words == say.NightTargeted && len(h.Zones) == 0 { // it is for all of the face
+				said = say.NightPress
+			}
+			pl.add(act.Apply, laid{p: p, zones: zones, film: nightFilm(pl.c, p, zones)}, hands, said, becauseRoutine)
+		}
+		any = true
 	}
 	return any
+}
+
+// without is the zones of some that do not have a product yet.
+func (pl *planner) without(p *kit.Product, zones face.Set) face.Set {
+	for _, s := range pl.steps {
+		if p != nil && s.Product == p.ID {
+			zones &^= face.SetOf(s.Zones...)
+		}
+	}
+	return zones
 }
 
 // becauseRoutine is why a step is there that the client's own routine asks for.
@@ -201,8 +251,8 @@ const becauseRoutine rules.ID = "routine"
 
 // leaves reports whether the client goes out by daylight once it is all done.
 func leaves(c *sitting.Case) bool {
-	at, ok := c.Day.LeavesAt.In(c.Loc)
-	return ok && !c.Day.LeavesAt.IsZero() && sun.Up(at, c.Day.Place)
+	at, told := leaving(c)
+	return told && sun.Up(at, c.Day.Place)
 }
 
 // daylight ends the night of a client who goes out by daylight afterwards with sunscreen.
@@ -211,7 +261,7 @@ func (pl *planner) daylight() {
 	if !leaves(c) {
 		return
 	}
-	on := (face.Face&^face.SetOf(face.Lips) | c.Neighbours()) &^ c.Barred().All()
+	on := (face.Face&^face.SetOf(face.Lips) | c.Neighbours()) &^ pl.closed()
 	misfit := func(p *kit.Product) (float64, bool) {
 		return figure.HeavySunscreen * max(0, p.Weight-figure.SunscreenWeight), p.SPF >= figure.LeastSPF &&
 			p.BroadSpectrum
@@ -235,16 +285,20 @@ func (pl *planner) tools() {
 }
 
 // deferred names the actives of the routine that are due tonight and wait for tomorrow.
-func deferred(c *sitting.Case, steps []stack.Step) (names []string) {
-	pl := &planner{c: c}
-	for _, h := range c.Client.Routine {
-		if _, due := overdue(c, h); !due || !pl.acts(h) {
-			continue
-		}
-		p := pl.named(h)
-		if p != nil && !slices.ContainsFunc(steps, func(s stack.Step) bool { return s.Product == p.ID }) {
+func (e *evaluation) deferred() (names []string) {
+	pl := &planner{c: e.c}
+	for _, h := range e.c.Client.Routine {
+		_, due := overdue(e.c, h)
+		if p := pl.named(h); due && p != nil && pl.acts(h) && !e.meets(h) && !slices.Contains(names, p.Name) {
 			names = append(names, p.Name)
 		}
 	}
 	return names
+}
+
+// meets reports whether a night has what a habit is.
+func (e *evaluation) meets(h face.Habit) bool {
+	return slices.ContainsFunc(e.moments, func(m moment) bool {
+		return m.p.Kind == kit.Kind(h.Kind) && (h.Product == "" || fit.Names(h.Product, m.p))
+	})
 }

@@ -1,6 +1,7 @@
 package chair_test
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -9,6 +10,7 @@ import (
 
 	"urncloth/core/act"
 	"urncloth/core/chair"
+	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/kit"
@@ -110,6 +112,14 @@ func TestWhatATouchCheckAskedForLapsesWhereTheNextLayerGoesOnBeforeIt(t *testing
 	r.step(at, chair.Done, r.find(plan.Prep, of(kit.LipBalm)).ID)
 	if now := step(r.now(time.Time{}), id+".tight"); now.Grams != had || len(now.Zones) != 2 {
 		t.Errorf("balm on the lips is not over it: %v, %v g", now.Zones, now.Grams)
+	}
+	slipped := func(s *sitting.Sitting) {
+		s.Day.Repairs = []day.Repair{{At: s.Day.BaseAt.Add(5), Zone: "cheeks", Item: "blush"}}
+	}
+	r, id, at = check(t, slipped, `"cheeks": "tight"`)
+	r.step(at, chair.Start, r.find(plan.Prep, does(act.Repair)).ID)
+	if l := line(r.now(time.Time{}), id+".tight"); l.State != chair.Waiting {
+		t.Errorf("a repair is no layer over it: %+v", l)
 	}
 }
 
@@ -339,6 +349,50 @@ func TestWhatWasReallyTakenCountsForWhatTheRestWouldUseUp(t *testing.T) {
 	for _, s := range r.now(time.Time{}).Plan.Lift.Steps {
 		if s.Asked() && s.Product == "melt" {
 			t.Errorf("%s of what is used up", s.Amount)
+		}
+	}
+}
+
+func TestAPieceThatIsStillOnIsLiftedThoughAnotherIsOffAlready(t *testing.T) {
+	piece := func(z face.Zone, b look.Binder, a look.Attach) look.Item {
+		return look.Item{Zone: look.Spot{Zones: face.SetOf(z)}, Item: "piece", Binder: b, Load: 1, Attach: a}
+	}
+	r := enter(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "fx", Name: "Loosener", Kind: kit.FXRemoverSilicone, Base: "silicone"},
+			kit.Product{ID: "balm", Name: "Balm", Kind: kit.Balm, Base: "oil", EyeSafe: true})
+		s.Look.Items = []look.Item{piece(face.Nose, "fx_silicone", look.Appliance),
+			piece(face.Forehead, "fx_acrylic", look.Lace)}
+	})
+	lace := r.find(plan.Removal, func(s *stack.Step) bool {
+		return s.Act == act.LiftPiece && s.Zones[0] == face.Forehead
+	})
+	dose := func(n int) string {
+		return r.find(plan.Removal, func(s *stack.Step) bool { return s.Passes == n && s.Zones[0] == face.Forehead }).ID
+	}
+	second, third := dose(2), dose(3)
+	for name, c := range map[string]struct {
+		before string
+		then   func(r *room, at time.Time)
+		first  string // what comes first on the forehead
+	}{
+		"as planned":           {lace.ID, func(*room, time.Time) {}, "lift_piece"},
+		"its last dose is out": {lace.ID, func(r *room, at time.Time) { r.step(at, chair.Skip, third) }, "lift_piece"},
+		"a dose is left out":   {second, func(r *room, at time.Time) { r.step(at, chair.Skip, second) }, "hold"},
+		"what loosens it stings": {second, func(r *room, at time.Time) {
+			r.says(at, chair.Sting, `"product": "fx", "zones": ["forehead"]`)
+		}, ""},
+	} {
+		r := &room{follows(t, r.plan), t, r.plan}
+		c.then(r, r.until(plan.Removal, c.before, 1200))
+		d, ahead := r.now(time.Time{}), []string{}
+		for _, s := range d.Plan.Lift.Steps {
+			if line(d, s.ID).State == chair.Waiting && slices.Contains(s.Zones, face.Forehead) {
+				ahead = append(ahead, string(s.Act))
+			}
+		}
+		off, rubbed := slices.Index(ahead, "lift_piece"), slices.Index(ahead, "massage")
+		if cmp.Or(ahead...) != c.first || rubbed >= 0 && off < 0 || off > rubbed && rubbed >= 0 {
+			t.Errorf("%s: %q", name, ahead)
 		}
 	}
 }

@@ -31,7 +31,8 @@ func rival(r *rand.Rand, p *plan.Plan, s *stack.Step) string {
 			continue
 		}
 		for i := range p.Sitting.Kit {
-			if q := &p.Sitting.Kit[i]; slices.Contains(kinds, q.Kind) && q.ID != s.Product {
+			q := &p.Sitting.Kit[i]
+			if slices.Contains(kinds, q.Kind) && q.ID != s.Product && q.InDate(p.Sitting.Day.Date) {
 				list = append(list, q.ID)
 			}
 		}
@@ -114,11 +115,15 @@ func TestWhereAHundredAndFiftyStrangersStandAtTheChairDoesNotMoveUnseen(t *testi
 	for n := range strangers {
 		r := rand.New(rand.NewPCG(uint64(n), 15))
 		s := Stranger(t, r, docs)
+		part := OneOf(r, plan.Prep, plan.Prep, plan.Prep, plan.Removal)
+		if n%3 == 2 {
+			Busy(t, r, s)
+			part = OneOf(r, plan.Prep, plan.Removal, plan.Night)
+		}
 		if len(s.Check("", nil)) > 0 {
 			continue
 		}
 		p := plan.Make(s)
-		part := OneOf(r, plan.Prep, plan.Prep, plan.Prep, plan.Removal)
 		steps := p.StepsOf(part)
 		if len(steps) == 0 {
 			continue

@@ -54,7 +54,7 @@ var (
 
 // What the remover leaves of itself, and what takes it away.
 var (
-	FilmLeft     = lift.w("film_left", "film of balm, oil or biphase", 0.30, "share")
+	FilmLeft     = lift.w("film_left", "film of balm, oil, biphase or a remover for adhesives", 0.30, "share")
 	FilmCloth    = lift.w("film_cloth", "film after a warm cloth", 0.12, "share")
 	FilmEmulsify = lift.w("film_emulsify", "film after emulsifying and rinsing", 0.05, "share")
 	FilmPad      = lift.w("film_pad", "film after a damp pad on lids and lips", 0.12, "share")

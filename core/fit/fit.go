@@ -269,7 +269,10 @@ func (u *Use) own() bool { return u.Product != nil && OfRoutine(u.Case, u.Produc
 // leaves reports whether the use leaves a film on the skin.
 func (u *Use) leaves() bool { return u.Act == act.Apply && u.Product != nil && nature.Stays(u.Product) }
 
-func (u *Use) sunscreen() bool { return u.Product != nil && u.Product.Screens() }
+// screens reports whether a sunscreen is laid to protect, as a first coat or over makeup.
+func (u *Use) screens() bool {
+	return u.Product != nil && u.Product.Screens() && (u.leaves() || u.Act == act.Reapply)
+}
 
 func (u *Use) state() face.State { return u.Case.Skin[u.Zone] }
 
@@ -380,7 +383,7 @@ var checks = []check{
 	}},
 	{rules.Photosensitised, func(u *Use) *Objection {
 		p := u.Product
-		return u.when(u.sunscreen() && u.leaves() && p.SPF < figure.PhotosensitiveSPF && LightHarms(u.Case),
+		return u.when(u.screens() && p.SPF < figure.PhotosensitiveSPF && LightHarms(u.Case),
 			say.FactorTooLow).as(rules.Caution)
 	}},
 	{rules.LicensedOnly, func(u *Use) *Objection {
@@ -431,8 +434,11 @@ var checks = []check{
 		)
 	}},
 	{rules.SPFLow, func(u *Use) *Objection {
-		if !u.sunscreen() || !u.leaves() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum {
+		switch {
+		case !u.screens() || u.Product.SPF >= figure.LeastSPF && u.Product.BroadSpectrum:
 			return nil
+		case !u.Product.HasFactor():
+			return u.when(true, say.NoFactor).bars()
 		}
 		narrow := ""
 		if !u.Product.BroadSpectrum {

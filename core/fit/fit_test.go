@@ -179,6 +179,10 @@ func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
 		{"factor 30", rules.SPFLow, nil, apply, &screen, face.Cheeks, ""},
 		{"factor 29", rules.SPFLow, nil, apply, with(screen, func(p *kit.Product) { p.SPF = 29 }), face.Cheeks,
 			rules.Caution},
+		{"factor 29 over makeup", rules.SPFLow, nil, fit.Use{Act: act.Reapply},
+			with(screen, func(p *kit.Product) { p.SPF = 29 }), face.Cheeks, rules.Caution},
+		{"factor 29 taken off", rules.SPFLow, nil, fit.Use{Act: act.Massage},
+			with(screen, func(p *kit.Product) { p.SPF = 29 }), face.Cheeks, ""},
 		{"narrow", rules.SPFLow, nil, apply, with(screen, func(p *kit.Product) { p.BroadSpectrum = false }),
 			face.Cheeks, rules.Caution},
 		{"cast 2 on type IV", rules.WhiteCast, func(s *sitting.Sitting) { s.Client.Phototype = 4 }, apply,
@@ -256,6 +260,20 @@ func TestEdgesOfWhoMayHaveWhat(t *testing.T) {
 				t.Errorf("%s is %q, want %q", c.rule, got, c.severity)
 			}
 		})
+	}
+}
+
+func TestASunscreenOfWhichNoFactorIsKnownIsNotChosenForIt(t *testing.T) {
+	for spf, bars := range map[float64]bool{0: true, 1: true, 1.5: false} {
+		c := sitting.Open(Sitting(t))
+		p := kit.Product{ID: "a", Name: "A", Kind: kit.Sunscreen, SPF: spf}
+		for _, what := range []act.Act{act.Apply, act.Reapply} {
+			u := fit.Use{Case: c, Product: &p, Act: what, Kind: act.Detail(p.Kind), Zone: face.Cheeks}
+			i := slices.IndexFunc(u.Fits(), func(o fit.Objection) bool { return o.Rule == rules.SPFLow })
+			if i < 0 || u.Fits()[i].Bars != bars {
+				t.Errorf("factor %g, %s: %+v", spf, what, u.Fits())
+			}
+		}
 	}
 }
 

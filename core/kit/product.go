@@ -309,6 +309,9 @@ func (p *Product) Screens() bool {
 	return p.Kind.Of().Group == Sunscreens
 }
 
+// HasFactor reports whether a factor is known of the product that keeps any of the sun off.
+func (p *Product) HasFactor() bool { return p.SPF > 1 }
+
 // Bland reports whether the product has neither scent nor alcohol nor any active beyond the soothing ones.
 func (p *Product) Bland() bool {
 	if p.Carries(stinging) != "" || p.Retinoid() || p.Kind == AcidToner || p.Kind.Polish() {

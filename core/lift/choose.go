@@ -501,7 +501,7 @@ func (ch *chooser) options(g *group, i int) []pass {
 	if g.glitters && turnOf(p.Kind) == turnWash {
 		list = append(list, pass{remover: i, way: wayWorked})
 	}
-	if g.rides && turnOf(p.Kind) != turnEffects && p.Kind != kit.Biphase {
+	if ch.mayRide(g, p) {
 		k := pass{remover: i, way: wayOf(p.Kind, false), along: true}
 		if k.way != wayWorked || !films(p.Kind) {
 			return append(list, k)
@@ -512,6 +512,14 @@ func (ch *chooser) options(g *group, i int) []pass {
 		}
 	}
 	return list
+}
+
+// mayRide reports whether a group may go along with the passes of a remover over the face: not with its pads beside
+// extended lashes.
+func (ch *chooser) mayRide(g *group, p *kit.Product) bool {
+	wiped := wayOf(p.Kind, false) == wayWiped
+	return g.rides && turnOf(p.Kind) != turnEffects && p.Kind != kit.Biphase &&
+		!(wiped && near(g.like) && ch.c.Extended())
 }
 
 // holds reports whether a kind of remover is held on a group: lather is never held on skin, nor cream beside extended
@@ -553,6 +561,20 @@ func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
 
 // films reports whether a remover leaves a film of itself.
 func (ch *chooser) films(remover int) bool { return films(ch.removers[remover].Kind) }
+
+// glued reports whether a piece has not let go of the skin: until it has, nothing but what loosens it may work there.
+func (g *group) glued(left []float64) bool {
+	if !g.piece {
+		return false
+	}
+	most := 0.0
+	for i, b := range g.binders {
+		if effects(b) {
+			most = max(most, left[i])
+		}
+	}
+	return most == 0 || most > figure.LashHalf
+}
 
 // worst is the share left of the worst binder. A strip lash takes most of its glue with it once half has let go.
 func (g *group) worst(left []float64) float64 {

@@ -1,6 +1,7 @@
 package lift
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -81,6 +82,7 @@ type Result struct {
 	Lift     Lift
 	Findings []rules.Finding
 	End      time.Time
+	Stuck    face.Set // where a piece is still on
 }
 
 // evaluation is the state of removal over time, which the rules read: every step with what it did, and what is left.
@@ -100,7 +102,7 @@ type evaluation struct {
 	rubs     [face.N]float64 // seconds of massage and wiping
 	passes   [face.N]int
 	of       map[string]int // passes of a product on a zone
-	pieces   bool           // pieces on the skin have been lifted
+	off      face.Set       // where a piece on the skin has been lifted
 	lensOut  bool
 	lashOff  bool // their glue has let go
 	lifted   bool // and somebody lifted them off
@@ -131,6 +133,8 @@ type moment struct {
 	over       face.Set        // zones rubbed for longer than their skin bears
 	dose       [face.N]float64 // seconds that a dose of it is massaged there
 	did        bool            // something came of it
+	waters     face.Set        // where water took something off
+	lathered   bool            // and what foams, over which nothing may come
 	onLashes   bool            // rubs lids with lashes on
 	onPieces   face.Set        // rubs over what is glued on and has not been lifted
 	smears     face.Set        // rubs glitter
@@ -174,6 +178,7 @@ func evaluate(c *sitting.Case, layers *stack.Layers, steps []stack.Step) *evalua
 		e.step(&e.moments[i])
 	}
 	e.sum()
+	res.Stuck = c.Pieces() &^ e.off
 	for i := range e.moments {
 		for _, rule := range stepRules {
 			rule(e, &e.moments[i])
@@ -237,11 +242,14 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	act.LensOut:   func(e *evaluation, _ *moment) { e.lensOut = true },
 	act.LashesOff: (*evaluation).lashesOff,
 	act.PadCheck:  func(e *evaluation, m *moment) { e.checked |= m.zones },
-	act.LiftPiece: func(e *evaluation, m *moment) { m.did, e.pieces = !e.pieces, true },
+	act.LiftPiece: func(e *evaluation, m *moment) {
+		zones := e.c.Pieces() & cmp.Or(m.zones, face.All)
+		m.did, e.off = zones&^e.off != 0, e.off|zones
+	},
 	act.Emulsify: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
 			if e.pending[z] != "" && e.milky(z) {
-				m.did = true
+				m.did, m.waters = true, m.waters|face.SetOf(z)
 				e.film[z], e.pending[z] = min(e.film[z], figure.FilmEmulsify), ""
 				e.soap[z], e.foam[z] = m.ID, true
 			}
@@ -269,7 +277,10 @@ var doings = map[act.Act]func(e *evaluation, m *moment){
 	},
 	act.Rinse: func(e *evaluation, m *moment) {
 		for _, z := range m.zones.List() {
-			m.did = m.did || e.soap[z] != ""
+			if e.soap[z] != "" {
+				m.did, m.waters = true, m.waters|face.SetOf(z)
+			}
+			m.lathered = m.lathered || e.foam[z]
 			e.soap[z], e.foam[z] = "", false
 		}
 	},
@@ -309,9 +320,7 @@ func (e *evaluation) rub(m *moment) {
 			m.smears |= face.SetOf(z)
 		}
 	}
-	if !e.pieces {
-		m.onPieces = e.c.Pieces() & m.zones
-	}
+	m.onPieces = e.c.Pieces() & m.zones &^ e.off
 	m.onLashes = m.zones.Has(face.Eyelids) && hasLashes(e.c) && !e.lifted
 }
 
@@ -452,7 +461,7 @@ func (e *evaluation) unmilk(step string, zones face.Set) {
 
 // afterFilm is a remover's film on a zone after a pass.
 func afterFilm(film float64, kind kit.Kind, counts float64) float64 {
-	if films(kind) {
+	if films(kind) || effectsRemover(kind) { // an ordinary double cleanse comes after what loosens a piece
 		return figure.FilmLeft
 	}
 	return film * num.Pow(1-washes[kind], counts)

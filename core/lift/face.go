@@ -269,7 +269,11 @@ func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 	s.Say = c.Say(say.MassageOver, "product", p.Name, "zones", whereabouts(c, k.zones), "seconds",
 		pl.seconds(k.contact), "on", on)
 	if flat := k.zones & fit.RuledOut(c, nature.Massages); flat != 0 { // cleansed, but no facial massage
-		s.Say += " " + c.Say(say.FlatFingers, "zones", whereabouts(c, flat))
+		words, where := say.FlatFingers, whereabouts(c, flat)
+		if flat == k.zones {
+			words = say.FlatFingersAll
+		}
+		s.Say += " " + c.Say(words, "zones", where)
 	}
 	if k.zones.Has(face.UnderEyes) {
 		s.Say += " " + c.Say(say.UnderEyeRing)
@@ -421,12 +425,12 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 	}
 	switch {
 	case films(p.Kind) && (pl.byCloth(p.Kind) && !pl.lacks(pl.cloths, 1, clothsOf) || !emulsifies(p.Kind)):
-		pl.clothOff(zones)
+		pl.clothOff(p, zones)
 		pl.soap &^= zones
 	case films(p.Kind):
 		pl.add(stack.Step{Act: act.Emulsify, Zones: zones.List(), HandsS: figure.EmulsifyS, How: act.WetHands,
 			Because: []rules.ID{rules.NotEmulsified}, Say: strings.TrimSpace(c.Say(say.Emulsify, "why",
-				pl.offWords()))})
+				pl.offWords(p)))})
 		pl.rinse(zones, c.Say(say.RinseLukewarm))
 	case turnOf(p.Kind) == turnWash, p.Kind == kit.Wipe:
 		pl.rinse(zones, c.Say(say.RinseLukewarm))
@@ -435,7 +439,7 @@ func (pl *planner) takeOff(p *kit.Product, zones face.Set) {
 
 // clothOff writes the cloth that lifts an oily remover: warm, or lukewarm where heat is ruled out; the mitt where the
 // house works with it.
-func (pl *planner) clothOff(zones face.Set) {
+func (pl *planner) clothOff(p *kit.Product, zones face.Set) {
 	c := pl.c
 	s := stack.Step{Act: act.Cloth, Zones: zones.List(), HandsS: figure.ClothS, Cloths: 1, TempC: pl.warmth(zones),
 		How: act.WarmWrung, Because: []rules.ID{rules.NotEmulsified, rules.TooHot}}
@@ -445,7 +449,7 @@ func (pl *planner) clothOff(zones face.Set) {
 	case s.TempC < figure.WarmC:
 		s.How, s.Because[1], s.Say = act.CoolWrung, rules.Heats, c.Say(say.LukewarmClothOn)
 	default:
-		s.Say = strings.TrimSpace(c.Say(say.WarmClothOn, "why", pl.offWords()))
+		s.Say = strings.TrimSpace(c.Say(say.WarmClothOn, "why", pl.offWords(p)))
 	}
 	pl.add(s)
 }
@@ -462,8 +466,9 @@ func whereabouts(c *sitting.Case, zones face.Set) string {
 	return c.List(words)
 }
 
-func (pl *planner) offWords() string {
-	if pl.said || pl.quick {
+// offWords is the house's reason for the way in which a remover is taken off, once, where there are two ways for it.
+func (pl *planner) offWords(p *kit.Product) string {
+	if pl.said || pl.quick || !emulsifies(p.Kind) {
 		return ""
 	}
 	pl.said = true

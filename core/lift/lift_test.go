@@ -1104,3 +1104,179 @@ func TestTheTonerAfterCleansingIsOneThatTheClientLikesOrElseTheStudiosOwn(t *tes
 		}
 	}
 }
+
+func TestAPadThatIsPressedOnLiftsWhatTheOneBeforeItLeft(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Look.Items = append(s.Look.Items, on(face.Cheeks, "glitter", "fx_silicone", 2))
+	}))
+	held, laid, last := 0, 0, 0
+	for i, s := range p.Lift.Steps {
+		switch {
+		case !slices.Contains(s.Zones, face.Cheeks):
+		case s.How == act.PressPad:
+			held, last = held+1, i
+		case s.How == act.LayDamp:
+			if laid++; i < last || laid > 1 {
+				t.Errorf("laid off before the last pad: %s", s.ID)
+			}
+		}
+	}
+	if held < 2 || laid != 1 {
+		t.Errorf("%d pads pressed, %d laid off", held, laid)
+	}
+}
+
+func TestALongMassageIsTwoDosesBesideWhateverCleansedBefore(t *testing.T) {
+	s := evening(t, func(s *sitting.Sitting) { s.Method[method.Massage] = method.Long })
+	made := plan.Make(s)
+	doses := 0
+	for i, st := range made.Lift.Steps {
+		if st.Method != method.Massage || st.Product == "" {
+			continue
+		}
+		doses++
+		first := slices.Clone(made.Lift.Steps)
+		first[i].Method = "" // the first cleanse, as it were
+		for name, steps := range map[string][]stack.Step{"without": slices.Delete(slices.Clone(first), i, i+1),
+			"before": first} {
+			less := plan.With(s, plan.Hand{plan.Removal: {Steps: steps}})
+			if !slices.ContainsFunc(Found(less.Findings, rules.MethodNotMet), func(f rules.Finding) bool {
+				return f.Method == method.Massage
+			}) {
+				t.Errorf("%s %s: %s", name, st.ID, Rules(less.Findings))
+			}
+		}
+	}
+	if doses != 2 {
+		t.Errorf("%d doses", doses)
+	}
+}
+
+func TestAPieceThatHasNotLetGoIsLoosenedFurtherAndNeverRubbedOver(t *testing.T) {
+	for load := 1; load <= 3; load++ {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			Add(s, remover("silicone", kit.FXRemoverSilicone)) // takes a part of resin at a time
+			s.Look.Items = []look.Item{on(face.Chin, "chin piece", "fx_resin", load,
+				func(it *look.Item) { it.Attach = look.Appliance })}
+		}))
+		lifted := false
+		for _, s := range p.Lift.Steps {
+			lifted = lifted || s.Act == act.LiftPiece
+			if !lifted && slices.Contains(s.Zones, face.Chin) && (s.Act == act.Massage || s.Act == act.Wipe) {
+				t.Errorf("load %d: %s %s over the piece", load, s.ID, s.Act)
+			}
+		}
+		if f := Found(p.Findings, rules.ApplianceOn); len(f) > 0 || load == 1 && !lifted {
+			t.Errorf("load %d: lifted %t, %s", load, lifted, Rules(f))
+		}
+	}
+}
+
+func TestWaterThatComesOnceMoreInAnyCaseComesOnce(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Method[method.Wipes] = method.TravelOnly
+		s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Removers })
+		Add(s, remover("towel", kit.Wipe), remover("micellar", kit.Micellar))
+		s.Look.Items = []look.Item{on(face.Cheeks, "base", "silicone_film", 2)}
+	}))
+	rinsed, passes := 0, 0
+	for _, s := range p.Lift.Steps {
+		if slices.Contains(s.Zones, face.Cheeks) && s.Act == act.Rinse {
+			rinsed++
+		}
+		if slices.Contains(s.Zones, face.Cheeks) && s.Product != "" {
+			passes++
+		}
+	}
+	if passes < 2 || rinsed != 1 {
+		t.Errorf("%d passes over the cheeks and %d rinses", passes, rinsed)
+	}
+}
+
+// twoPieces is an evening with a piece that lets go at the first dose and one that takes two.
+func twoPieces(t testing.TB) *sitting.Sitting {
+	return evening(t, func(s *sitting.Sitting) {
+		Add(s, remover("silicone", kit.FXRemoverSilicone))
+		s.Look.Items = []look.Item{
+			on(face.Nose, "nose piece", "fx_silicone", 1, func(it *look.Item) { it.Attach = look.Appliance }),
+			on(face.Forehead, "hair lace", "fx_acrylic", 1, func(it *look.Item) { it.Attach = look.Lace })}
+	})
+}
+
+func TestNothingIsPaddedNorGoesOnAtNightWhereAPieceIsStillOn(t *testing.T) {
+	for _, there := range []bool{true, false} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Look.Items = append(s.Look.Items, on(face.Chin, "chin piece", "fx_silicone", 1,
+				func(it *look.Item) { it.Attach = look.Appliance }))
+			if there {
+				Add(s, remover("silicone", kit.FXRemoverSilicone))
+			}
+		}))
+		last := p.Lift.Steps[len(p.Lift.Steps)-1]
+		night := 0
+		for _, s := range p.Aftercare.Steps {
+			if slices.Contains(s.Zones, face.Chin) {
+				night++
+			}
+		}
+		if last.Act != act.PadCheck || slices.Contains(last.Zones, face.Chin) != there || (night > 0) != there {
+			t.Errorf("can be lifted %t: the pad check on %v, %d steps on the chin at night", there, last.Zones, night)
+		}
+	}
+}
+
+func TestEachOfTwoPiecesIsLiftedOnceItHasLetGo(t *testing.T) {
+	p := plan.Make(twoPieces(t))
+	lifted := steps(p, func(s stack.Step) bool { return s.Act == act.LiftPiece })
+	if len(lifted) != 2 || !slices.Equal(lifted[0].Zones, []face.Zone{face.Nose}) ||
+		!slices.Equal(lifted[1].Zones, []face.Zone{face.Forehead}) {
+		t.Fatalf("%+v", lifted)
+	}
+	if len(Found(p.Findings, rules.LeftOn))+len(Found(p.Findings, rules.ApplianceOn)) > 0 {
+		t.Errorf("%s", Rules(p.Findings))
+	}
+	for i, off := range [2]face.Zone{face.Nose, face.Forehead} {
+		without := steps(p, func(s stack.Step) bool { return s.ID != lifted[i].ID })
+		less := plan.With(&p.Sitting, plan.Hand{plan.Removal: {Steps: without}})
+		on := Found(less.Findings, rules.LeftOn)
+		if len(on) != 1 || !slices.Equal(on[0].Zones, []face.Zone{off}) {
+			t.Errorf("the piece on %s was not lifted: %s", off, Rules(less.Findings))
+		}
+	}
+	rubbed := slices.Clone(p.Lift.Steps) // with the lace on still, though the other piece is off
+	i := slices.IndexFunc(rubbed, func(s stack.Step) bool { return s.ID == lifted[1].ID })
+	rubbed = append(slices.Delete(rubbed, i, i+1), lifted[1])
+	over := plan.With(&p.Sitting, plan.Hand{plan.Removal: {Steps: rubbed}})
+	f := Found(over.Findings, rules.ApplianceOn)
+	if len(f) == 0 || !slices.Equal(f[0].Zones, []face.Zone{face.Forehead}) {
+		t.Errorf("rubbed over: %s", Rules(over.Findings))
+	}
+}
+
+func washes(s stack.Step) bool {
+	return slices.Contains([]kit.Kind{kit.CreamCleanser, kit.GelCleanser, kit.FoamCleanser}, kit.Kind(s.Kind))
+}
+
+func TestWhatLoosensAPieceIsWashedOffAfterwards(t *testing.T) {
+	s := twoPieces(t)
+	s.Look.Items = s.Look.Items[:1]
+	p := plan.Make(s)
+	washed := steps(p, func(s stack.Step) bool {
+		return washes(s) && slices.Contains(s.Zones, face.Nose)
+	})
+	if left := p.Lift.Residue[face.Nose]; len(washed) == 0 || left.Film <= 0 || left.Film > left.Welcome {
+		t.Fatalf("%d washes leave a film of %v, %v is welcome", len(washed), left.Film, left.Welcome)
+	}
+	unwashed := slices.Clone(p.Lift.Steps)
+	for i := range unwashed {
+		if washes(unwashed[i]) {
+			unwashed[i].Zones = slices.DeleteFunc(slices.Clone(unwashed[i].Zones),
+				func(z face.Zone) bool { return z == face.Nose })
+		}
+	}
+	less := plan.With(&p.Sitting, plan.Hand{plan.Removal: {Steps: unwashed}})
+	if f := Found(less.Findings, rules.NeedsSecondCleanse); less.Lift.Residue[face.Nose].Film != 0.3 || len(f) == 0 ||
+		!slices.Equal(f[0].Zones, []face.Zone{face.Nose}) {
+		t.Errorf("unwashed it leaves %v: %s", less.Lift.Residue[face.Nose].Film, Rules(less.Findings))
+	}
+}

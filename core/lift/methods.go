@@ -226,7 +226,7 @@ func (e *evaluation) massagedLong() bool {
 		}
 	}
 	for z := range face.N {
-		if asked[z] > 0 && seconds[z] < figure.LongS-figure.Same {
+		if asked[z] > 0 && asked[z] < figure.LongS-figure.Same {
 			return false
 		}
 	}

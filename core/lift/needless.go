@@ -16,7 +16,8 @@ import (
 func (e *evaluation) needless(layers *stack.Layers) (list []rules.Finding) {
 	for i := range e.moments {
 		m := &e.moments[i]
-		if m.did || m.Method != "" || m.Asked() || slices.Contains(stack.Exempt, m.Act) || m.remover && !e.spares(m) {
+		if m.did && !e.laidOffAgain(i) || m.Method != "" || m.Asked() || slices.Contains(stack.Exempt, m.Act) ||
+			m.remover && !e.spares(m) {
 			continue
 		}
 		without := slices.Delete(slices.Clone(e.res.Lift.Steps), i, i+1)
@@ -31,6 +32,28 @@ func (e *evaluation) needless(layers *stack.Layers) (list []rules.Finding) {
 		}
 	}
 	return list
+}
+
+// laidOffAgain reports whether a step takes off what would come off later in any case: a remover on which the next pad
+// is pressed before anything else happens there, which lifts it; or what does not foam, where water comes once more.
+func (e *evaluation) laidOffAgain(i int) bool {
+	m := &e.moments[i]
+	waters := m.Act == act.Rinse && !m.lathered
+	lays := (m.Act == act.Wipe || m.Act == act.Cloth) && !m.remover && pressedAll(e.c, m.Zones)
+	if !waters && !lays {
+		return false
+	}
+	left := m.zones
+	for j := i + 1; j < len(e.moments) && left != 0; j++ {
+		switch o := &e.moments[j]; {
+		case o.zones&left == 0:
+		case waters && o.Act == act.Rinse, !waters && o.Act == act.Hold && o.remover:
+			left &^= o.zones
+		case !waters:
+			return false
+		}
+	}
+	return left == 0
 }
 
 // finishes reports whether a step only takes off again what a pass put on.

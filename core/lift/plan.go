@@ -69,30 +69,62 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste) 
 }
 
 // pruned is the steps reckoned, without those that turned out to be needless: a hold that lasts as long as a neighbour
-// needs takes more off than was counted on.
+// needs takes more off than was counted on. What was done is done.
 func (pl *planner) pruned(layers *stack.Layers) Result {
-	if r := pl.haste.begun; r != nil {
-		return Evaluate(pl.c, layers, r.OneByOne(pl.c, pl.steps))
-	}
-	for {
-		e := evaluate(pl.c, layers, pl.steps)
-		idle := e.needless(layers)
-		if len(idle) == 0 {
+	for cut := false; ; cut = true {
+		e := evaluate(pl.c, layers, pl.timed())
+		i, m := -1, (*moment)(nil)
+		for _, f := range e.needless(layers) {
+			if i = slices.IndexFunc(pl.steps, func(s stack.Step) bool { return s.ID == f.Step }); i >= 0 {
+				m = &e.moments[slices.IndexFunc(e.moments, func(m moment) bool { return m.ID == f.Step })]
+				break
+			}
+		}
+		switch {
+		case m == nil && cut && pl.haste.begun == nil:
+			return pl.narrowed(layers, e)
+		case m == nil:
 			return *e.res
 		}
-		steps, last := pl.steps, idle[0].Step
-		pl.steps, pl.at = nil, pl.c.Until
-		i := slices.IndexFunc(steps, func(s stack.Step) bool { return s.ID == last })
-		m := e.moments[i]
-		steps = slices.Delete(slices.Clone(steps), i, i+1)
-		for m.remover && i < len(steps) && finishes(&steps[i], &m) {
+		steps := slices.Delete(slices.Clone(pl.steps), i, i+1)
+		for m.remover && i < len(steps) && finishes(&steps[i], m) {
 			steps = slices.Delete(steps, i, i+1)
 		}
-		for _, s := range steps {
-			s.Passes = 0
-			pl.add(s)
+		if pl.steps = steps; pl.haste.begun == nil {
+			pl.steps, pl.at = nil, pl.c.Until
+			for _, s := range steps {
+				s.Passes = 0
+				pl.add(s)
+			}
 		}
 	}
+}
+
+// timed is the steps as they follow one another, after those that were done.
+func (pl *planner) timed() []stack.Step {
+	if r := pl.haste.begun; r != nil {
+		return r.OneByOne(pl.c, pl.steps)
+	}
+	return pl.steps
+}
+
+// narrowed is the steps reckoned with water only where it still takes something off, now that passes are gone.
+func (pl *planner) narrowed(layers *stack.Layers, e *evaluation) Result {
+	steps := slices.Clone(pl.steps)
+	for i := range steps {
+		s, on := &steps[i], e.moments[i].waters
+		if s.Act != act.Emulsify && s.Act != act.Rinse || on == 0 || on == face.SetOf(s.Zones...) {
+			continue
+		}
+		if s.Zones = on.List(); s.Act == act.Rinse {
+			s.Say = pl.c.Say(say.RinseZones, "zones", whereabouts(pl.c, on))
+		}
+	}
+	less := evaluate(pl.c, layers, steps).res
+	if rules.Worse(less.Findings, e.res.Findings) {
+		return *e.res
+	}
+	return *less
 }
 
 // runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
@@ -231,10 +263,14 @@ func Usual(c *sitting.Case, layers *stack.Layers, steps []stack.Step) []stack.St
 
 // wipeAfter is the wipe that finishes a pass of pads, a cloth or a mitt.
 func wipeAfter(c *sitting.Case, zones face.Set, after string) stack.Step {
+	words := say.WipeOff
+	if len(zones.List()) == 1 {
+		words = say.WipeOffOne
+	}
 	s := stack.Step{Act: act.Wipe, Zones: zones.List(), ContactS: figure.WipedS, How: act.Glide,
 		HandsS:  figure.WipedS * len(zones.List()),
 		Because: []rules.ID{rules.CannotDissolve},
-		Say: c.Say(say.WipeOff, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n",
+		Say: c.Say(words, "zones", whereabouts(c, zones), "seconds", c.Say(say.ShortSeconds, "n",
 			figure.WipedS))}
 	if after != "" {
 		s.ID = after + "w"

@@ -138,7 +138,9 @@ var onceOnly = []act.Act{act.Hands, act.LensOut, act.Setup, act.Refer, act.Lashe
 // plan's own end where no pass is needed any more.
 func (r *resumption) rest(steps []stack.Step) []stack.Step {
 	settled := func(s stack.Step) bool {
-		return slices.Contains(onceOnly, s.Act) && r.Settled(func(o *stack.Step) bool { return o.Act == s.Act })
+		return slices.Contains(onceOnly, s.Act) && r.Settled(func(o *stack.Step) bool {
+			return o.Act == s.Act && (s.Act != act.LiftPiece || stack.Meet(&s, o))
+		})
 	}
 	list := slices.DeleteFunc(slices.Clone(steps), settled)
 	if !slices.ContainsFunc(list, func(s stack.Step) bool { return passes(&s) }) {
@@ -171,7 +173,7 @@ func (r *resumption) begins(g *group) {
 	copy(g.start, r.e.left[z])
 	g.film, g.had = r.e.film[z], r.e.passes[z]
 	g.bears -= r.e.rubs[z]
-	g.piece = g.piece && !r.e.pieces
+	g.piece = g.piece && !r.e.off.Has(z)
 	if r.e.lashOff {
 		g.strip = -1
 	}
@@ -181,6 +183,14 @@ func (r *resumption) begins(g *group) {
 			g.washed = true
 		}
 	}
+}
+
+// off is where a piece has been lifted already.
+func (r *resumption) off() face.Set {
+	if r == nil {
+		return 0
+	}
+	return r.e.off
 }
 
 // before is how often a zone has had a remover already.

@@ -150,8 +150,7 @@ func lashesUnderRubbing(e *evaluation, m *moment) {
 }
 
 func cottonOnExtensions(e *evaluation, m *moment) {
-	cotton := m.Pads > 0 || m.Buds > 0 || m.Act == act.PadCheck
-	if cotton && e.c.Extended() && m.zones.Has(face.Eyelids) {
+	if m.CottonOnExtensions(e.c) {
 		e.find(rules.CottonOnExtensions, m.ID, face.SetOf(face.Eyelids), say.None)
 	}
 }
@@ -294,9 +293,7 @@ func wipeOnly(e *evaluation) {
 func leftOn(e *evaluation) {
 	e.met(where(func(z face.Zone) bool { return e.missed(z) && padSays(z, e.worst(z)) == PadHeavy })&^
 		e.c.Barred().All(), rules.LeftOn, "", say.MakeupLeft)
-	if !e.pieces {
-		e.met(e.c.Pieces()&^e.c.Barred().All(), rules.LeftOn, "", say.PieceLeft)
-	}
+	e.met(e.c.Pieces()&^e.c.Barred().All()&^e.off, rules.LeftOn, "", say.PieceLeft)
 	if hasLashes(e.c) && !e.lifted && !e.c.Barred().All().Has(face.Eyelids) {
 		e.find(rules.LeftOn, "", face.SetOf(face.Eyelids), say.LashesLeft)
 	}

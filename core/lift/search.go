@@ -304,7 +304,7 @@ func (s *search) walk(q node, deep int) {
 		return
 	}
 	for n := q.from; n < len(g.allowed); n++ {
-		if !s.open(n) || len(q.passes) == 0 && !s.first(n) || s.used(&q, g.allowed[n]) >= s.most() {
+		if !s.may(&q, n) {
 			continue
 		}
 		first := 0
@@ -320,6 +320,12 @@ func (s *search) walk(q node, deep int) {
 			}
 		}
 	}
+}
+
+// may reports whether the next pass may be one of an allowed remover.
+func (s *search) may(q *node, n int) bool {
+	return s.open(n) && (len(q.passes) > 0 || s.first(n)) && s.used(q, s.g.allowed[n]) < s.most() &&
+		(!s.g.glued(q.left) || effectsRemover(s.removers[s.g.allowed[n]].Kind))
 }
 
 // keepFewest notes what leaves less than anything before.
@@ -399,9 +405,12 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 		over:   q.over,
 		washes: q.washes,
 	}
-	if films(p.Kind) {
+	switch {
+	case films(p.Kind):
 		_, next.film = s.finish(g, k)
 		next.filmed = k.way == wayHeld
+	case effectsRemover(p.Kind):
+		next.film = figure.FilmLeft
 	}
 	if k.way == wayWorked && turnOf(p.Kind) == turnWash {
 		next.washes++

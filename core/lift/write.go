@@ -56,13 +56,13 @@ func (pl *planner) write() {
 	}
 	pl.begin()
 	pl.leaveAlone()
-	pl.pieces()
+	stuck := pl.pieces()
 	pl.lashesFirst()
 	pl.inOrder()
-	if pl.idle() {
+	if pl.idle() || worked == stuck {
 		return
 	}
-	pl.finishUp(worked)
+	pl.finishUp(worked &^ stuck)
 }
 
 // idle reports whether nothing of the kit may go on, and takes back what was begun: nobody is touched for nothing.
@@ -135,11 +135,11 @@ func (pl *planner) leaveAlone() {
 	pl.add(stack.Step{Act: act.Refer, Zones: zones.List(), Because: []rules.ID{rules.LeaveAlone}, Say: words})
 }
 
-// pieces loosens what is glued on along its edge with the effects remover, lifts it, and treats what adhesive is left;
-// then comes an ordinary cleanse.
-func (pl *planner) pieces() {
-	c, glued := pl.c, pl.c.Pieces()
-	lifted := face.Set(0)
+// pieces loosens what is glued on along its edge with the effects remover, lifts each piece once it has let go, and
+// treats what adhesive is left; then comes an ordinary cleanse. What does not let go stays on.
+func (pl *planner) pieces() (on face.Set) {
+	on = pl.c.Pieces() &^ pl.begun.off()
+	pl.liftOff(&on)
 	for nth := range figure.MostOfAll {
 		for i, g := range pl.groups {
 			var of []pass
@@ -149,35 +149,47 @@ func (pl *planner) pieces() {
 				}
 			}
 			if nth < len(of) {
-				pl.edge(g, of[nth], g.zones&glued != 0 && g.zones&lifted == 0)
+				pl.edge(g, of[nth], g.zones&on != 0)
 			}
 		}
-		if zones := pl.loose() & glued &^ lifted; zones != 0 {
-			lifted |= zones
-			pl.add(stack.Step{Act: act.LiftPiece, Zones: zones.List(), HandsS: figure.LashesS, How: act.Fingertips,
-				Because: []rules.ID{rules.ApplianceOn}, Say: c.Say(say.LiftPiece, "zones", c.Names(zones))})
-		}
+		pl.liftOff(&on)
 	}
+	return on
 }
 
-// loose is the zones whose effects adhesive has half let go, by the passes of effects removers written so far.
-func (pl *planner) loose() face.Set {
-	return where(func(z face.Zone) bool {
+// liftOff lifts what has let go of the pieces that are on.
+func (pl *planner) liftOff(on *face.Set) {
+	zones := pl.loose() & *on
+	if zones == 0 {
+		return
+	}
+	*on &^= zones
+	pl.add(stack.Step{Act: act.LiftPiece, Zones: zones.List(), HandsS: figure.LashesS, How: act.Fingertips,
+		Because: []rules.ID{rules.ApplianceOn}, Say: pl.c.Say(say.LiftPiece, "zones", pl.c.Names(zones))})
+}
+
+// loose is the zones whose effects adhesive has half let go, by what was done and the passes of effects removers
+// written so far.
+func (pl *planner) loose() (zones face.Set) {
+	for _, g := range pl.groups {
 		worst := 0.0
-		for _, b := range pl.on[z].binders() {
+		for i, b := range g.binders {
 			if !effects(b) {
 				continue
 			}
-			left := 1.0
+			left := g.start[i]
 			for _, s := range pl.steps {
-				if s.Passes > 0 && slices.Contains(s.Zones, z) {
-					left *= share(pl.c, work{kit.Kind(s.Kind), wayHeld, float64(s.ContactS), 0}, pl.on[z], b)
+				if s.Passes > 0 && slices.Contains(s.Zones, g.like) {
+					left *= share(pl.c, work{kit.Kind(s.Kind), wayHeld, float64(s.ContactS), 0}, g.on, b)
 				}
 			}
 			worst = max(worst, left)
 		}
-		return worst > 0 && worst <= figure.LashHalf
-	})
+		if worst > 0 && worst <= figure.LashHalf {
+			zones |= g.zones
+		}
+	}
+	return zones
 }
 
 // edge writes one pass of an effects remover: along the edge of a piece that is on, or on what adhesive is left.
@@ -193,11 +205,16 @@ func (pl *planner) edge(g *group, k pass, on bool) {
 		s.How, s.Buds, s.Say = act.Bud, 2, pl.c.Say(say.LoosenEdge, slots...)
 		s.Because = append(s.Because, rules.ApplianceOn)
 	} else {
+		words := say.HoldEffects
+		if g.zones&pl.c.Pieces() == 0 {
+			words = say.HoldCover
+		}
 		s.Pads = padsOver(g.zones)
-		s.PadFaces, s.How, s.Say = figure.FacesPerPad*s.Pads, act.Press, pl.c.Say(say.HoldEffects, slots...)
+		s.PadFaces, s.How, s.Say = figure.FacesPerPad*s.Pads, act.Press, pl.c.Say(words, slots...)
 	}
 	st := pl.add(s)
 	stack.Measure(pl.c, st, p, pl.passGrams(g, k))
+	st.Say = withAmount(pl.c, st, p)
 }
 
 // finishUp rinses what cleans, pats dry, tones and checks.

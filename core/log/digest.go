@@ -124,9 +124,8 @@ func shone(f *plan.Foretold, r *chair.Recalled, z face.Zone, wore chair.Wore) (p
 func leastPasses(f *plan.Foretold, r *chair.Recalled) map[string]float64 {
 	least := map[string]float64{}
 	for z := range face.N {
-		planned, is := f.Lift[z]
-		n := given(f, r, z)
-		if !is || planned.Kind == "" || n == 0 {
+		planned, n := f.Lift[z], given(f, r, z)
+		if planned.Kind == "" || n == 0 {
 			continue
 		}
 		key := string(planned.Kind) + "/" + string(planned.Binder)

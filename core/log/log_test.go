@@ -1,6 +1,7 @@
 package log_test
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -13,6 +14,7 @@ import (
 	"urncloth/core/act"
 	"urncloth/core/chair"
 	"urncloth/core/day"
+	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/log"
 	"urncloth/core/plan"
@@ -210,7 +212,18 @@ func TestSebumCountsFromTheCleanseAsItWasDone(t *testing.T) {
 }
 
 func TestARemoverThatTakesMorePassesThanPlannedIsReckonedWeaker(t *testing.T) {
-	p := plan.Make(With(t, func(s *sitting.Sitting) {}))
+	p := plan.Make(Sitting(t))
+	morePasses(t, p, 1)
+	w := p.Foretold().Lift[face.Cheeks]
+	fig, _ := sitting.MeasuredBy(sitting.TakesKey(w.Kind, w.Binder))
+	morePasses(t, plan.Make(With(t, func(s *sitting.Sitting) {
+		s.Figures = sitting.Figures{fig.Key: fig.Value(1.1)}
+	})), 1.1)
+}
+
+// morePasses gives one pass more than a plan has, which reckons its remover so many times as strong as the book.
+func morePasses(t *testing.T, p *plan.Plan, scale float64) {
+	t.Helper()
 	var check *stack.Step
 	for i := range p.Lift.Steps {
 		if p.Lift.Steps[i].Act == act.PadCheck {
@@ -272,8 +285,8 @@ func TestARemoverThatTakesMorePassesThanPlannedIsReckonedWeaker(t *testing.T) {
 			t.Errorf("%s: %v, want %s %.4g", name, d.Lift, key, k.want)
 		}
 		fig, _ := sitting.MeasuredBy(sitting.TakesKey(worked.Kind, worked.Binder))
-		if got := fig.Scale(oneSeen(t, b.list[0], fig.Key)); !near(got, k.want*k.want) {
-			t.Errorf("%s: it says %s is %.4g of the book's, want %.4g", name, fig.Key, got, k.want*k.want)
+		if got := fig.Scale(oneSeen(t, b.list[0], fig.Key)); !near(got, scale*k.want*k.want) {
+			t.Errorf("%s: it says %s is %.4g of the book's, want %.4g", name, fig.Key, got, scale*k.want*k.want)
 		}
 	}
 }
@@ -301,6 +314,15 @@ func TestWhatStungIsNeverUsedAgainUntilItIsReset(t *testing.T) {
 	s.Client.Learned = d.Client()
 	if p := plan.Make(s); slices.ContainsFunc(p.Prep.Steps, func(s stack.Step) bool { return s.Product == "serum" }) {
 		t.Error("the next plan takes what stung")
+	}
+}
+
+func TestAsMuchAsSixteenDocumentsIsReadAtOnceAndNoMore(t *testing.T) {
+	for size, refused := range map[int]bool{16 * doc.MaxBytes: false, 16*doc.MaxBytes + 1: true} {
+		_, fs := log.Read(bytes.Repeat([]byte(" "), size))
+		if got := len(fs) > 0; got != refused {
+			t.Errorf("%d bytes: %v", size, fs)
+		}
 	}
 }
 

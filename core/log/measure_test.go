@@ -64,6 +64,11 @@ func TestAShineThatComesSoonerSaysSoMuchMoreOilWhateverThePlanWasReckonedBy(t *t
 		if got := oneSeen(t, b.list[0], "wear.sebum_3"); math.Abs(got/want-1) > 0.01 {
 			t.Errorf("%s: %g, want %g", name, got, want)
 		}
+		b.list = nil
+		b.sat(p, worn(fmt.Sprintf(`{"shone_at": %q}`, day.Wall(clean.In(c.Loc))))...)
+		if got := oneSeen(t, b.list[0], "wear.sebum_3"); got != 0 {
+			t.Errorf("%s: that it shone as it was cleansed says %g", name, got)
+		}
 	}
 }
 
@@ -152,6 +157,10 @@ func TestTooLittleSaysNothingAndWhatTheBookExplainsDoesNotDiffer(t *testing.T) {
 	if all := log.Estimate([]log.Seen{{Key: "wear.shine_from", Value: 3}, {Key: "lift.balm_takes_nothing", Value: 1}},
 		say.English); len(all) != 0 {
 		t.Errorf("what checks do not measure: %+v", all)
+	}
+	two := log.Estimate(seen(2, 1, 1, 2), say.English)[0] // ln 2 apart: ln 2/√2 about the mean
+	if want := math.Exp(math.Ln2 / math.Sqrt2); math.Abs(two.Spread-want) > 1e-3 || two.Low >= two.High {
+		t.Errorf("two clients: %+v, want a spread of %.4f", two, want)
 	}
 	all := log.Estimate(seen(4, 3, 9), say.English)
 	if all[0].Value != 4 { // four times the book's 1.0, and no further

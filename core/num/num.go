@@ -12,10 +12,10 @@ const (
 	log2e   = 1 / math.Ln2
 )
 
-// Beyond these exp is infinite, or nothing.
+// Long before these exp is infinite, or nothing; within them its power of two is a number that an int holds.
 const (
-	mostExp  = 709.78
-	leastExp = -745.13
+	mostExp  = math.MaxInt16
+	leastExp = math.MinInt16
 )
 
 // terms of the series of exp and of log: what the next one would add is less than half of the last place.
@@ -32,14 +32,10 @@ func added(a, b, c float64) float64 { return float64(a*b) + c }
 
 // Exp is e to the x: by powers of two, and a series on what is left, which is at most half of ln 2.
 func Exp(x float64) float64 {
-	switch {
-	case math.IsNaN(x):
+	if math.IsNaN(x) {
 		return x
-	case x > mostExp:
-		return math.Inf(1)
-	case x < leastExp:
-		return 0
 	}
+	x = min(max(x, leastExp), mostExp)
 	k := math.Round(float64(x * log2e))
 	r := (x - float64(k*ln2High)) - float64(k*ln2Low)
 	sum := 1.0
@@ -52,7 +48,7 @@ func Exp(x float64) float64 {
 // Log is the natural logarithm: that of a power of two, and of what is left twice the series of the area tangent.
 func Log(x float64) float64 {
 	switch {
-	case math.IsNaN(x) || math.IsInf(x, 1):
+	case !(x <= math.MaxFloat64): // no number, or no end
 		return x
 	case x < 0:
 		return math.NaN()
@@ -77,16 +73,12 @@ func Pow(x, y float64) float64 {
 	switch {
 	case y == 0 || x == 1:
 		return 1
-	case y == math.Trunc(y) && y > 0 && y <= mostTimes:
+	case y == math.Trunc(y) && y >= 1 && y <= mostTimes:
 		product := x
 		for range int(y) - 1 {
 			product = float64(product * x)
 		}
 		return product
-	case x == 0 && y > 0:
-		return 0
-	case x == 0:
-		return math.Inf(1)
 	}
 	return Exp(float64(y * Log(x)))
 }

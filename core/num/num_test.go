@@ -25,6 +25,9 @@ func TestExpLogAndPowAgreeWithTheStandardLibraryToTheLastPlaces(t *testing.T) {
 			t.Fatalf("log %v: %v, want %v", y, got, want)
 		}
 		b, e := r.Float64()*2, r.Float64()*6
+		if Pow(b, 1) != b {
+			t.Fatalf("%v to the one: %v", b, Pow(b, 1))
+		}
 		if got, want := Pow(b, e), math.Pow(b, e); !near(got, want, 4+2*math.Abs(e*math.Log(b))) {
 			t.Fatalf("%v to the %v: %v, want %v", b, e, got, want)
 		}
@@ -37,6 +40,8 @@ func TestWhatIsExactIsExactAndWhatHasNoValueHasNone(t *testing.T) {
 		got, want float64
 	}{
 		{"exp 0", Exp(0), 1}, {"exp of much", Exp(1000), math.Inf(1)}, {"exp of little", Exp(-1000), 0},
+		{"exp of almost too much", Exp(709.78), math.Exp(709.78)}, {"exp just too much", Exp(709.79), math.Inf(1)},
+		{"exp of almost too little", Exp(-745.1), math.Exp(-745.1)}, {"exp just too little", Exp(-745.2), 0},
 		{"exp of no end", Exp(math.Inf(1)), math.Inf(1)},
 		{"log 1", Log(1), 0}, {"log 0", Log(0), math.Inf(-1)}, {"log of no end", Log(math.Inf(1)), math.Inf(1)},
 		{"log 2", Log(2), math.Ln2}, {"log e", Log(math.E), 1},
@@ -102,11 +107,8 @@ func TestPowersByWholeNumbersAreProductsAndNoMore(t *testing.T) {
 	}
 }
 
-func TestExpHoldsOutToItsBounds(t *testing.T) {
-	if got := Exp(mostExp); math.IsInf(got, 1) || Exp(mostExp+0.01) != math.Inf(1) {
-		t.Errorf("exp of %v is %v", mostExp, got)
-	}
-	if got := Exp(leastExp); got == 0 || Exp(leastExp-0.01) != 0 {
-		t.Errorf("exp of %v is %v", leastExp, got)
+func TestExpIsInfiniteOrNothingAtTheBoundsThatItIsHeldTo(t *testing.T) {
+	if !math.IsInf(Exp(mostExp), 1) || Exp(leastExp) != 0 {
+		t.Errorf("exp is %v at the upper and %v at the lower bound", Exp(mostExp), Exp(leastExp))
 	}
 }

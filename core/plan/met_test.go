@@ -10,6 +10,7 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
+	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -99,6 +100,7 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 	tagged := func(tags ...string) func(d *doing) { return func(d *doing) { d.p.Tags = tags } }
 	on := func(z face.Zone, how act.How) func(d *doing) { return func(d *doing) { d.zone, d.how = z, how } }
 	screens := func(d *doing) { d.p.Kind, d.p.SPF, d.p.BroadSpectrum, d.p.Filters = kit.Sunscreen, 50, true, "organic" }
+	serum := func(d *doing) { d.p.Kind, d.p.Actives = kit.Serum, map[string]float64{"vitamin_c": 10} }
 	all, acid := rules.Phases(), map[string]float64{"salicylic": 2}
 	for _, k := range []struct {
 		rule     rules.ID
@@ -116,8 +118,7 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 		{rules.NotEyeSafe, both(on(face.UnderEyes, act.Pat), func(d *doing) { d.p.EyeSafe = false }),
 			on(face.UnderEyes, act.Pat), all},
 		{rules.PatchTest, func(d *doing) { d.p.FirstUse, d.s.Client.Sensitivity = true, 2 },
-			func(d *doing) { d.p.FirstUse, d.s.Client.Sensitivity = false, 2 }, []rules.Phase{rules.Prep, rules.Wear,
-				rules.Aftercare}},
+			func(d *doing) { d.p.FirstUse, d.s.Client.Sensitivity = false, 2 }, all},
 		{rules.BrokenSkin, marks(face.Broken), nothing, all},
 		{rules.Contagious, marks(face.ColdSore), nothing, all},
 		{rules.Presses, both(had(face.Filler, "2027-06-18"), on(face.Cheeks, act.Press)),
@@ -144,6 +145,13 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 			d.p.Kind, d.p.Weight = kit.MoisturiserRich, 5
 		}), both(on(face.Cheeks, act.Pat), func(d *doing) { d.p.Kind, d.p.Weight = kit.MoisturiserRich, 5 }),
 			[]rules.Phase{rules.Prep, rules.Aftercare}},
+		{rules.OffItsMark, serum, both(serum, marks(face.Pigment)), []rules.Phase{rules.Prep, rules.Wear,
+			rules.Aftercare}},
+		{rules.RecentRetinoid, both(had(face.Retinoid, "2027-06-18"), func(d *doing) { d.p.Kind = kit.Scrub }),
+			func(d *doing) { d.p.Kind = kit.Scrub }, all},
+		{rules.SPFLow, both(screens, func(d *doing) { d.p.SPF = 20 }), screens, []rules.Phase{rules.Prep, rules.Wear}},
+		{rules.Photosensitised, both(screens, had(face.Photosensitive, ""), func(d *doing) { d.p.SPF = 30 }),
+			both(screens, had(face.Photosensitive, "")), []rules.Phase{rules.Wear}},
 		{rules.WhiteCast, func(d *doing) { d.p.WhiteCast, d.s.Client.Phototype = 3, 6 },
 			func(d *doing) { d.p.WhiteCast, d.s.Client.Phototype = 3, 2 }, []rules.Phase{rules.Wear}},
 		{rules.Flashback, func(d *doing) { d.p.WhiteCast, d.s.Day.Segments[0].Flash = 3, true },
@@ -154,8 +162,7 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 		{rules.Sunburnt, both(marks(face.Sunburn), func(d *doing) { d.p.Actives = acid }), marks(face.Sunburn),
 			[]rules.Phase{rules.Wear}},
 		{rules.Infant, both(screens, func(d *doing) { d.s.Client.Born = On(t, "2027-03-01") }),
-			both(screens, func(d *doing) { d.s.Client.Born = On(t, "2025-03-01") }),
-			[]rules.Phase{rules.Wear, rules.Aftercare}},
+			both(screens, func(d *doing) { d.s.Client.Born = On(t, "2025-03-01") }), all},
 		{rules.AllergyUnknown, func(d *doing) { d.s.Client.Allergies = []string{"zorbium"} }, nothing,
 			all},
 		{rules.MattifiesDry, both(marks(face.Flaky), func(d *doing) {
@@ -163,14 +170,17 @@ func TestWhatSpeaksAgainstAProductOrItsUseIsFoundInEveryPhaseAndOnlyWhereItIsMet
 		}), func(d *doing) {
 			d.p.Kind = kit.PrimerMattifying
 			d.s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(3), Water: P(2)}
-		}, []rules.Phase{rules.Prep, rules.Wear}},
+		}, all},
 		{rules.ScrubOnSore, both(marks(face.Irritated), func(d *doing) { d.p.Kind = kit.Scrub }),
-			func(d *doing) { d.p.Kind = kit.Scrub }, []rules.Phase{rules.Prep, rules.Wear, rules.Aftercare}},
+			func(d *doing) { d.p.Kind = kit.Scrub }, all},
 		{rules.OnLashLine, both(on(face.Eyelids, act.Tap), func(d *doing) { d.p.Kind = kit.EyeCream }),
-			both(on(face.UnderEyes, act.Tap), func(d *doing) { d.p.Kind = kit.EyeCream }),
-			[]rules.Phase{rules.Prep, rules.Wear, rules.Aftercare}},
+			both(on(face.UnderEyes, act.Tap), func(d *doing) { d.p.Kind = kit.EyeCream }), all},
 		{rules.Minor, func(d *doing) { d.s.Client.Born = On(t, "2015-01-01") },
 			func(d *doing) { d.s.Client.Born = On(t, "1990-01-01") }, []rules.Phase{rules.Prep}},
+		{rules.Minor, func(d *doing) { d.s.Client.Born, d.p.Actives = On(t, "2017-01-01"), acid },
+			func(d *doing) { d.s.Client.Born, d.p.Actives = On(t, "1990-01-01"), acid }, all[1:]},
+		{rules.TooOften, both(had(face.Exfoliated, "2027-06-17"), func(d *doing) { d.p.Kind = kit.Scrub }),
+			func(d *doing) { d.p.Kind = kit.Scrub }, all},
 	} {
 		for _, phase := range k.in {
 			if got := found(t, phase, k.rule, k.met); len(got) == 0 {
@@ -221,9 +231,13 @@ func TestWhatTheMorningTookIsNotThereForRemovalAndNight(t *testing.T) {
 }
 
 func TestASheetSaysWhatIsNotPressedOnSkinInjectedTheDayBefore(t *testing.T) {
-	said := func(on string) (cleanse, coat string) {
-		p := plan.Make(With(t, func(s *sitting.Sitting) {
-			Add(s, kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 30, BroadSpectrum: true})
+	said := func(on string, kinds ...kit.Kind) (cleanse, coat string, p *plan.Plan) {
+		p = plan.Make(With(t, func(s *sitting.Sitting) {
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Over })
+			for _, k := range kinds {
+				name := map[kit.Kind]string{"spf_mist": "Haze", "spf_fluid": "Veil"}[k]
+				Add(s, kit.Product{ID: string(k), Name: name, Kind: k, Base: "water", SPF: 30, BroadSpectrum: true})
+			}
 			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, on), Zone: P(face.Cheeks)}}
 			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "16:00"), Place: day.InSun}}
 		}))
@@ -239,13 +253,207 @@ func TestASheetSaysWhatIsNotPressedOnSkinInjectedTheDayBefore(t *testing.T) {
 				}
 			}
 		}
-		return cleanse, coat
+		return cleanse, coat, p
 	}
-	for on, want := range map[string]bool{"2027-06-18": true, "2027-06-15": false} {
-		cleanse, coat := said(on)
-		if cleanse == "" || strings.Contains(cleanse, "no pressing") != want ||
-			coat == "" || strings.Contains(coat, "On cheeks nothing is pressed today: shade") != want {
-			t.Errorf("filler on %s: %s\n%s", on, cleanse, coat)
+	const (
+		fresh, older = "2027-06-18", "2027-06-15"
+		laid         = "on cheeks, the sponge only laid on and lifted"
+		alone        = "Haze on cheeks, a minute between them: 0.23 g, a pea, sprayed on a damp sponge, laid on"
+		shade        = "On cheeks nothing is pressed today: shade"
+	)
+	for _, c := range []struct {
+		on         string
+		kinds      []kit.Kind
+		says, less string
+	}{{fresh, []kit.Kind{"spf_mist"}, laid, shade}, {fresh, []kit.Kind{"spf_fluid"}, shade, laid},
+		{fresh, []kit.Kind{"spf_fluid", "spf_mist"}, alone, shade}, {older, []kit.Kind{"spf_mist"}, "the face", laid},
+		{older, []kit.Kind{"spf_fluid"}, "the face", shade}} {
+		cleanse, coat, p := said(c.on, c.kinds...)
+		if cleanse == "" || strings.Contains(cleanse, "no pressing") != (c.on == fresh) ||
+			!strings.Contains(coat, c.says) || strings.Contains(coat, c.less) {
+			t.Errorf("%s, filler on %s: %s\n%s", c.kinds, c.on, cleanse, coat)
+		}
+		late := Found(p.Findings, rules.ReapplyTwoHours)
+		if stands := c.says == shade; stands != (len(late) > 0) ||
+			stands && !strings.Contains(late[0].Instead, "no mist to lay on") {
+			t.Errorf("%s, filler on %s: %+v", c.kinds, c.on, late)
+		}
+	}
+	_, _, p := said(fresh, "spf_mist")
+	ups := p.Wear.TouchUps
+	for i := range ups[0].Steps {
+		ups[0].Steps[i].How = act.Sponge
+	}
+	pressed := plan.With(&p.Sitting, plan.Hand{plan.TouchUps: {TouchUps: ups}})
+	if f := Found(pressed.Findings, rules.Injectables); !slices.ContainsFunc(f, func(f rules.Finding) bool {
+		return f.Phase == rules.Wear && slices.Equal(f.Zones, []face.Zone{face.Cheeks})
+	}) {
+		t.Errorf("pressed on by hand: %s", Rules(pressed.Findings))
+	}
+	_, _, p = said(fresh, "spf_fluid", "spf_mist")
+	for i := range p.Wear.TouchUps {
+		u := &p.Wear.TouchUps[i]
+		u.Steps = slices.DeleteFunc(u.Steps, func(s wear.TouchStep) bool { return s.Product == "spf_mist" })
+	}
+	bare := plan.With(&p.Sitting, plan.Hand{plan.TouchUps: {TouchUps: p.Wear.TouchUps}})
+	f := Found(bare.Findings, rules.ReapplyTwoHours)
+	if len(f) != 1 || !slices.Equal(f[0].Zones, []face.Zone{face.Cheeks}) ||
+		!strings.HasPrefix(f[0].Instead, "A coat of Haze") {
+		t.Errorf("no mist on the cheeks: %s", Rules(bare.Findings))
+	}
+}
+
+func TestSkinThatNoMakeupLiesOnIsRenewedThoughNothingInTheKitRenewsTheBase(t *testing.T) {
+	beard := face.SetOf(face.UpperLip, face.Chin, face.Jaw)
+	for name, c := range map[string]struct {
+		change func(*sitting.Sitting)
+		more   face.Set // of the face, beside neck and ears
+	}{
+		"a made-up face":         {func(*sitting.Sitting) {}, 0},
+		"makeup over stubble":    {func(s *sitting.Sitting) { s.Client.Beard = face.Stubble }, 0},
+		"a full beard":           {func(s *sitting.Sitting) { s.Client.Beard = face.FullBeard }, beard},
+		"left out where it hurt": {func(s *sitting.Sitting) { s.Client.Conditions = waxed(t) }, face.SetOf(face.Brows)},
+	} {
+		p := plan.Make(With(t, func(s *sitting.Sitting) {
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool { return p.Kind.Of().Group == kit.Over })
+			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "15:00"), Place: day.InSun}}
+			c.change(s)
+		}))
+		want := c.more | face.SetOf(face.Neck, face.Ears)
+		coats := 0
+		for i := range p.Wear.TouchUps {
+			u := &p.Wear.TouchUps[i]
+			for j := range u.Steps {
+				if s := &u.Steps[j]; s.Act == act.Reapply {
+					if coats++; s.Product != "spf" || !slices.Equal(s.Zones, names(want)) {
+						t.Errorf("%s: %s on %q", name, s.Product, s.Zones)
+					}
+					s.Zones = names(want &^ face.SetOf(face.Neck))
+				}
+			}
+		}
+		late := Found(p.Findings, rules.ReapplyTwoHours)
+		if coats == 0 || len(late) != 1 || face.SetOf(late[0].Zones...)&want != 0 ||
+			!strings.HasPrefix(late[0].Instead, "Nothing in the kit renews") {
+			t.Errorf("%s: %d coats, %+v", name, coats, late)
+		}
+		less := plan.With(&p.Sitting, plan.Hand{plan.TouchUps: {TouchUps: p.Wear.TouchUps}})
+		if !slices.ContainsFunc(Found(less.Findings, rules.ReapplyTwoHours), func(f rules.Finding) bool {
+			return slices.Equal(f.Zones, []face.Zone{face.Neck}) && strings.HasPrefix(f.Instead, "A coat of Day fluid")
+		}) {
+			t.Errorf("%s, the neck left out: %s", name, Rules(less.Findings))
+		}
+	}
+}
+
+func TestNoZoneGetsTwoFilmsInOneCoat(t *testing.T) {
+	p := plan.Make(With(t, func(s *sitting.Sitting) {
+		s.Client.Beard = face.FullBeard
+		Add(s, kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 30, BroadSpectrum: true})
+		s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "15:00"), Place: day.InSun}}
+	}))
+	coats := 0
+	for _, u := range p.Wear.TouchUps {
+		var on []string
+		for _, s := range u.Steps {
+			if s.Act == act.Reapply {
+				on = append(on, s.Zones...)
+				coats++
+			}
+		}
+		slices.Sort(on)
+		twice := len(slices.Compact(slices.Clone(on))) < len(on)
+		if twice || slices.Contains(on, "face") && slices.Contains(on, "chin") {
+			t.Errorf("%s: %q", u.ID, on)
+		}
+	}
+	if coats < 2 {
+		t.Errorf("%d coats", coats)
+	}
+}
+
+func waxed(t testing.TB) []face.Condition {
+	return []face.Condition{{Kind: "waxed", On: On(t, "2027-06-18"), Zone: P(face.Brows)}}
+}
+
+func names(zones face.Set) (list []string) {
+	for _, z := range zones.List() {
+		list = append(list, z.String())
+	}
+	return list
+}
+
+func TestSkinThatPrepExfoliatedIsNotExfoliatedAgainTheSameNightUnlessTheClientsOwnRoutineDoes(t *testing.T) {
+	for name, c := range map[string]struct {
+		change func(*sitting.Sitting)
+		night  bool
+	}{
+		"not polished by day": {func(*sitting.Sitting) {}, true},
+		"polished by day":     {func(s *sitting.Sitting) { s.Method[method.SameDayPolish] = "gentle" }, false},
+		"polished, and her own by now": {func(s *sitting.Sitting) {
+			s.Method[method.SameDayPolish] = "gentle"
+			s.Client.Routine = []face.Habit{{Kind: string(kit.EnzymePolish), PerWeek: 7, LastOn: On(t, "2027-06-12")}}
+		}, true},
+	} {
+		p := plan.Make(With(t, func(s *sitting.Sitting) {
+			Add(s, kit.Product{ID: "balm", Name: "Balm", Kind: kit.Balm, Base: "oil", EyeSafe: true})
+			s.Method[method.NightExfoliant] = method.BySkin
+			s.Day.BaseAt = At(t, "10:40")
+			c.change(s)
+		}))
+		polishes := func(s stack.Step) bool { return s.Kind == act.Detail(kit.EnzymePolish) }
+		if got := slices.ContainsFunc(p.Aftercare.Steps, polishes); got != c.night {
+			t.Errorf("%s: polished at night %t", name, got)
+		}
+		said := Found(p.Findings, rules.MethodNotMet)
+		if !c.night && !slices.ContainsFunc(said, func(f rules.Finding) bool {
+			return f.Method == method.NightExfoliant && strings.Contains(f.Say, "exfoliated within three days")
+		}) {
+			t.Errorf("%s: %s", name, Rules(said))
+		}
+		if !slices.ContainsFunc(p.Prep.Steps, polishes) {
+			continue
+		}
+		again := p.Prep.Steps[slices.IndexFunc(p.Prep.Steps, polishes)]
+		again.Start, again.ID = day.Local{}, "again"
+		byHand := plan.With(&p.Sitting, plan.Hand{plan.Night: {Steps: []stack.Step{again}}})
+		if f := Found(byHand.Findings, rules.TooOften); (len(f) > 0) == c.night {
+			t.Errorf("%s, by hand: %s", name, Rules(byHand.Findings))
+		}
+	}
+}
+
+func TestOnlyWhatPrepExfoliatedCountsAsExfoliatedThatNight(t *testing.T) {
+	s := With(t, func(s *sitting.Sitting) {
+		Add(s, kit.Product{ID: "balm", Name: "Balm", Kind: kit.Balm, Base: "oil", EyeSafe: true},
+			kit.Product{ID: "sugar", Name: "Sugar", Kind: kit.LipScrub, Base: "oil"},
+			kit.Product{ID: "enzyme", Name: "Enzyme", Kind: kit.EnzymePolish, Base: "powder"})
+	})
+	treat := func(product string, kind kit.Kind, on ...face.Zone) stack.Step {
+		return stack.Step{ID: product, Act: act.Treat, Kind: act.Detail(kind), Product: product, Zones: on, HandsS: 60,
+			Start: At(t, "09:20")}
+	}
+	tonight := plan.Made{Steps: []stack.Step{treat("enzyme", kit.EnzymePolish, face.Forehead, face.Nose)}}
+	for name, c := range map[string]struct {
+		prep stack.Step
+		on   []face.Zone
+	}{
+		"the lips":     {treat("sugar", kit.LipScrub, face.Lips), nil},
+		"the forehead": {treat("enzyme", kit.EnzymePolish, face.Forehead), []face.Zone{face.Forehead}},
+	} {
+		p := plan.With(s, plan.Hand{plan.Prep: {Steps: []stack.Step{c.prep}}, plan.Night: tonight})
+		var on []face.Zone
+		for _, f := range Found(p.Findings, rules.TooOften) {
+			on = append(on, f.Zones...)
+		}
+		if !slices.Equal(on, c.on) {
+			t.Errorf("%s polished in prep: too often on %v", name, on)
+		}
+		s.Method[method.NightExfoliant] = method.BySkin
+		planned := plan.With(s, plan.Hand{plan.Prep: {Steps: []stack.Step{c.prep}}})
+		got := slices.ContainsFunc(planned.Aftercare.Steps, func(s stack.Step) bool { return s.Act == act.Treat })
+		if got != (c.on == nil) {
+			t.Errorf("%s polished in prep: polished at night %t", name, got)
 		}
 	}
 }

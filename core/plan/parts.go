@@ -7,8 +7,10 @@ import (
 	"urncloth/core/after"
 	"urncloth/core/day"
 	"urncloth/core/doc"
+	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/lift"
+	"urncloth/core/nature"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -192,13 +194,30 @@ func (r *run) left(next Part) *sitting.Case {
 	}
 	c := *r.c
 	c.Spent = spent
+	if next == Night {
+		if zones := r.exfoliated(); zones != 0 {
+			return c.Since(sitting.Condition{Kind: face.Exfoliated, Dated: true, Zone: zones})
+		}
+	}
 	return &c
+}
+
+// exfoliated is where prep has exfoliated the skin that day already.
+func (r *run) exfoliated() (zones face.Set) {
+	for i := range r.prep.Steps {
+		s := &r.prep.Steps[i]
+		is := nature.Of(r.c.Product(s.Product), s.Act, s.Kind, s.How)
+		if is.Has(nature.Scours|nature.AcidToner) && !is.Has(nature.ForLips) {
+			zones |= face.SetOf(s.Zones...)
+		}
+	}
+	return zones
 }
 
 // evening is what of the day matters to the night.
 func (r *run) evening() after.Day {
 	d := after.Day{From: r.off.End, Cloths: r.off.Lift.Cloths,
-		Sunned: float64(r.worn.Wear.DoseSED) > float64(r.worn.Wear.BudgetSED)}
+		Sunned: float64(r.worn.Wear.DoseSED) > float64(r.worn.Wear.BudgetSED), Stuck: r.off.Stuck}
 	for _, s := range r.off.Lift.Steps {
 		if s.Product != "" && (s.Act == act.Hold || s.Act == act.Massage) {
 			d.Removers = append(d.Removers, s.Product)

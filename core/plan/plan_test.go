@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/method"
@@ -298,6 +299,17 @@ func TestTheRunSheetCarriesClockAmountsAndCautions(t *testing.T) {
 	for _, line := range strings.Split(text, "\n") {
 		if len([]rune(line)) > 80 {
 			t.Errorf("too wide for the mirror: %q", line)
+		}
+	}
+}
+
+func TestASheetNamesTheLeastFactorOutdoorsOnlyWhereSomebodyIsOutdoors(t *testing.T) {
+	for place, want := range map[day.Where]bool{day.BehindGlass: false, day.InSun: true} {
+		sheet := plan.Make(With(t, func(s *sitting.Sitting) {
+			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "13:00"), Place: place}}
+		})).Text(say.In(""))
+		if !strings.Contains(sheet, "to the skin ") || strings.Contains(sheet, "least factor outdoors") != want {
+			t.Errorf("%s: %s", place, sheet)
 		}
 	}
 }

@@ -86,7 +86,12 @@ func (p *Plan) findingsText(b *sheet) {
 	if len(p.Findings) > 0 {
 		b.rule()
 	}
-	for _, f := range p.Findings {
+	for i, f := range p.Findings {
+		if f.Severity != rules.Stop && slices.ContainsFunc(p.Findings[:i], func(o rules.Finding) bool {
+			return o.Rule == f.Rule && o.Say == f.Say && face.SetOf(f.Zones...)&^face.SetOf(o.Zones...) == 0
+		}) {
+			continue // what prep says of a product, touch-ups need not say again
+		}
 		head := strings.ToUpper(b.l.Say(severityNames[f.Severity])) + "  "
 		text := f.Say
 		where := face.Names(b.l, face.SetOf(f.Zones...))
@@ -100,7 +105,10 @@ func (p *Plan) findingsText(b *sheet) {
 // wearText is the touch-ups and what to take along.
 func (p *Plan) wearText(b *sheet) {
 	w := p.Wear
-	if w.DoseSED > 0 {
+	switch {
+	case w.DoseSED > 0 && w.Honest.Least == 0: // behind glass alone
+		b.line(say.SheetDoseIn, "dose", float64(w.DoseSED), "budget", float64(w.BudgetSED))
+	case w.DoseSED > 0:
 		b.line(say.SheetDose, "dose", float64(w.DoseSED), "budget", float64(w.BudgetSED), "least",
 			float64(w.Honest.Least))
 	}

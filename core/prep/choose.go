@@ -169,7 +169,7 @@ func resistant(c *sitting.Case, list []candidate) []candidate {
 
 // screening charges every lip balm without a factor outdoors by day, where another would bring one.
 func screening(c *sitting.Case, list []candidate) []candidate {
-	factor := func(k candidate) bool { return k.product.SPF > 0 }
+	factor := func(k candidate) bool { return k.product.HasFactor() }
 	if !c.Daylight || c.FirstSun.IsZero() || !slices.ContainsFunc(list, factor) {
 		return list
 	}

@@ -29,7 +29,7 @@ type draft struct {
 
 // past is how things stand when the prelude is over.
 type past struct {
-	set           [face.N]time.Time
+	set, bare     [face.N]time.Time // when what was laid has set, and when nothing lies on the zone any more
 	hands, allSet time.Time
 	drafts        int
 }
@@ -60,7 +60,7 @@ type run struct {
 func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at time.Time, setS int)) time.Time {
 	r := run{planner: pl, past: past{hands: pl.c.ChairAt, allSet: pl.c.ChairAt}, drafts: drafts}
 	if b := pl.begun; b != nil {
-		r.set, r.hands, r.allSet = b.set, b.hands, b.allSet
+		r.set, r.bare, r.hands, r.allSet = b.set, b.bare, b.hands, b.allSet
 	}
 	if pl.past != nil && visit == nil { // the prelude runs the same every time
 		r.past = *pl.past
@@ -96,12 +96,13 @@ func (pl *planner) clock(drafts []*draft, across bool, visit func(d *draft, at t
 
 // when is the earliest that a draft can start.
 func (r *run) when(d *draft) time.Time {
-	at := r.hands
+	at, ready := r.hands, &r.bare
 	if d.waits || d.touch {
-		for z := range face.N {
-			if d.zones.Has(z) && r.set[z].After(at) {
-				at = r.set[z]
-			}
+		ready = &r.set
+	}
+	for z := range face.N {
+		if d.zones.Has(z) && ready[z].After(at) {
+			at = ready[z]
 		}
 	}
 	if d.step.Product != "" && d.step.Act != act.Setup && r.c.CoolAt.After(at) {
@@ -122,8 +123,8 @@ func (r *run) start(d *draft, at time.Time) (setS int) {
 	}
 	end := free.Add(time.Duration(setS) * time.Second)
 	for z := range face.N {
-		if d.zones.Has(z) && end.After(r.set[z]) {
-			r.set[z] = end
+		if d.zones.Has(z) {
+			r.set[z], r.bare[z] = later(r.set[z], end), later(r.bare[z], free)
 		}
 	}
 	if busy := at.Add(time.Duration(d.step.HandsS) * time.Second); busy.After(r.hands) {

@@ -191,7 +191,17 @@ func (pl *planner) beside(r restrict, like []path) []path {
 	return chosen
 }
 
-// merged closes one step after the other where the stacks do better without it, those of fewest groups first.
+// having is how many of all steps are used.
+func having(count []int) (n int) {
+	for _, times := range count {
+		if times > 0 {
+			n++
+		}
+	}
+	return n
+}
+
+// merged closes one step after the other where the stacks do better without it, or as well with fewer steps.
 func (pl *planner) merged(r restrict, chosen []path) []path {
 	best := pl.cost(chosen)
 	for better := true; better; {
@@ -209,7 +219,11 @@ func (pl *planner) merged(r restrict, chosen []path) []path {
 			}
 			pl.charged(n, math.Inf(1))
 			other, found := pl.without(n, r, chosen)
-			if cost := pl.cost(other); found && cost < best-figure.Same {
+			if !found {
+				continue
+			}
+			cost := pl.cost(other)
+			if cost < best-figure.Same || cost < best+figure.Same && having(pl.used(other)) < having(count) {
 				chosen, best, better = other, cost, true
 				break
 			}
@@ -264,6 +278,9 @@ func (pl *planner) prove(r restrict) (gap float64) {
 	p := &proof{planner: pl, r: r, best: first.chosen, cost: first.cost,
 		state: make([]stepState, len(pl.openings.cost))}
 	p.branch(0, p.apart(r))
+	if p.cost < first.cost {
+		p.best = pl.merged(r, p.best)
+	}
 	pl.chosen = pl.keep(r, p.best).chosen
 	return p.gap
 }

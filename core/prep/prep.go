@@ -97,6 +97,8 @@ type planner struct {
 	skips      skips
 	tries      int             // how often it was begun anew for what would run out
 	told       map[string]bool // sentences that a step has said for all
+	veils      bool            // a veil goes over the primer
+	mixes      [slots]bool     // which slots go on mixed into another layer
 	seconds    map[[2]int]solved
 	layers     map[layerKey]*draft
 	stages     map[*group][][]path // paths before each slot, kept for the second choices
@@ -179,6 +181,12 @@ func (pl *planner) plan() (Prep, stack.Result) {
 	pl.rememberStages(taken.restrict)
 	steps := make([]stack.Step, len(drafts))
 	for i := range drafts {
+		if d := &drafts[i]; d.with >= 0 && d.slot < slots {
+			pl.mixes[d.slot] = true
+		}
+		pl.veils = pl.veils || drafts[i].veil
+	}
+	for i := range drafts {
 		pl.word(&drafts[i])
 		steps[i] = drafts[i].step
 	}
@@ -199,7 +207,7 @@ func (pl *planner) plan() (Prep, stack.Result) {
 	if !slices.ContainsFunc(res.Findings, func(f rules.Finding) bool { return f.Rule == rules.KitCannot }) {
 		p.Steps = pl.readied(p.Steps, res.ReadyAt)
 	}
-	if fixed := pl.unrepaired(repairs(c, len(p.Steps)+1)); len(fixed) > 0 {
+	if fixed := pl.unrepaired(repairs(c, len(p.Steps)+1, res.ReadyAt)); len(fixed) > 0 {
 		again := stack.Prep(c, append(slices.Clone(res.Steps), fixed...))
 		res.Findings = again.Findings
 		p.Steps = append(p.Steps, fixed...)

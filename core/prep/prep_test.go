@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"urncloth/core/act"
 	"urncloth/core/day"
@@ -461,6 +462,27 @@ func TestEveryHouseMethodOfPrepChangesThePlan(t *testing.T) {
 				t.Errorf("%s: %s plans the same as %s", key, o, other)
 			}
 			seen[p] = string(o)
+		}
+	}
+}
+
+func TestColdPadsAreOffBeforeAnythingGoesOnUnderThemHoweverDampLayersFollow(t *testing.T) {
+	for _, damp := range []method.OptionID{method.No, method.Yes} {
+		p, _, c := planned(t, func(s *sitting.Sitting) {
+			s.Method["depuff"], s.Method["damp_layering"] = "cold", damp
+			s.Day.BaseAt = At(t, "10:40")
+		})
+		cold, off := face.Set(0), time.Time{}
+		for _, s := range p.Steps {
+			at, _ := s.Start.In(c.Loc)
+			if s.Kind == act.ColdPads {
+				cold, off = face.SetOf(s.Zones...), at.Add(time.Duration(s.ContactS)*time.Second)
+			} else if cold&face.SetOf(s.Zones...) != 0 && at.Before(off) {
+				t.Errorf("damp %s: %s of %s at %s, the pads lie until %s", damp, s.Act, s.Product, s.Start, off)
+			}
+		}
+		if cold == 0 {
+			t.Errorf("damp %s: no cold pads", damp)
 		}
 	}
 }
@@ -980,6 +1002,76 @@ func TestDepuffingIsGivenUpForTheClockWhereItWasToBeDoneAndNowhereElse(t *testin
 	}
 }
 
+func TestARepairKeepsCottonOffExtensionsAndNeitherPressesNorRubsWhatMustBeLeftStill(t *testing.T) {
+	extended := func(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} }
+	injected := func(s *sitting.Sitting) {
+		s.Client.Conditions = []face.Condition{{Kind: face.Toxin, On: On(t, "2027-06-18"), Zone: P(face.Forehead)}}
+	}
+	for name, c := range map[string]struct {
+		change           func(*sitting.Sitting)
+		zone, item       string
+		buds, tips, pads int
+		says, less       string
+	}{
+		"lids with extensions":        {extended, "eyelids", "liner", 0, 2, 0, "on a lint-free tip", "bud"},
+		"under them":                  {extended, "under_eyes", "liner", 0, 2, 0, "on a lint-free tip", "bud"},
+		"all of a lid, extended":      {extended, "eyelids", "", 0, 2, 0, "Take eyelids off altogether", "bud"},
+		"the chin of somebody who is": {extended, "chin", "liner", 2, 0, 0, "on a pointed bud", "tip"},
+		"injected the day before":     {injected, "forehead", "liner", 0, 0, 1, "and lift it off", "Press"},
+		"beside what was injected":    {injected, "chin", "liner", 2, 0, 0, "on a pointed bud", "Lay"},
+	} {
+		p, res, _ := planned(t, func(s *sitting.Sitting) {
+			c.change(s)
+			s.Day.Repairs = []day.Repair{{At: At(t, "09:52"), Zone: c.zone, Item: c.item}}
+			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "11:30"), Place: day.InSun}}
+		})
+		last := p.Steps[len(p.Steps)-1]
+		if last.Act != act.Repair || last.Buds != c.buds || last.Tips != c.tips || last.Pads != c.pads ||
+			!strings.Contains(last.Say, c.says) || strings.Contains(last.Say, c.less) ||
+			strings.Contains(last.Say, "Pat sunscreen") != (c.pads > 0) {
+			t.Errorf("%s: %d buds, %d tips, %d pads: %s", name, last.Buds, last.Tips, last.Pads, last.Say)
+		}
+		for _, f := range res.Findings {
+			if f.Step == last.ID {
+				t.Errorf("%s: %s %s", name, f.Rule, f.Say)
+			}
+		}
+	}
+}
+
+func TestColdPadsStayAwayFromLashExtensions(t *testing.T) {
+	for _, extended := range []bool{false, true} {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			s.Method["depuff"], s.Day.BaseAt = "cold", At(t, "10:40")
+			if extended {
+				s.Client.Wears = []face.Wear{face.LashExtensions}
+			}
+		})
+		pads := steps(p, "hold", "")
+		if len(pads) != 1 || slices.Contains(pads[0].Zones, face.UnderEyes) == extended ||
+			!slices.Contains(pads[0].Zones, face.Cheeks) {
+			t.Errorf("extended %t: %+v", extended, pads)
+		}
+	}
+}
+
+func TestRepairsWaitForThePrepAndForOneAnother(t *testing.T) {
+	p, res, _ := planned(t, func(s *sitting.Sitting) {
+		s.Day.BaseAt = At(t, "09:05") // prep takes longer
+		s.Day.Repairs = []day.Repair{{At: At(t, "09:07"), Zone: "chin", Item: "liner"},
+			{At: At(t, "09:06"), Zone: "eyelids", Item: "mascara"}}
+	})
+	mends := steps(p, act.Repair, "")
+	if len(mends) != 2 || mends[0].Zones[0] != face.Eyelids || mends[0].Start != p.ReadyAt ||
+		len(Found(res.Findings, rules.HandsBusy)) > 0 {
+		t.Fatalf("ready at %s: %+v %s", p.ReadyAt, mends, Rules(res.Findings))
+	}
+	first, _ := mends[0].Start.In(time.UTC)
+	if next, _ := mends[1].Start.In(time.UTC); !next.Equal(first.Add(time.Duration(mends[0].HandsS) * time.Second)) {
+		t.Errorf("%s is followed by %s", mends[0].Start, mends[1].Start)
+	}
+}
+
 func TestWhatIsReckonedOnFromIsEveryStepOfThePlan(t *testing.T) {
 	p, res, _ := planned(t, func(s *sitting.Sitting) {
 		s.Day.Repairs = []day.Repair{{At: At(t, "09:50"), Zone: "eyelids", Item: "mascara"}}
@@ -1193,5 +1285,22 @@ func TestACleanseNamesNoSkinThatIsLeftAloneAndATonerNoMethodOfMists(t *testing.T
 		Add(s, kit.Product{ID: "mist", Name: "Mist", Kind: "mist", Base: "water"})
 	}); !strings.Contains(got, "eyes and mouth shut") || strings.Contains(got, "pad") {
 		t.Errorf("mist: %s", got)
+	}
+}
+
+func TestAMittCleansWithWaterAndTakesNoGrams(t *testing.T) {
+	for _, k := range []kit.Kind{kit.Mitt, kit.WaterMitt} {
+		p, _, _ := planned(t, func(s *sitting.Sitting) {
+			s.Day.Washed = nil
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool {
+				return p.Kind.Of().Group == kit.Removers || p.Kind == kit.Toner
+			})
+			Add(s, kit.Product{ID: "fibre", Name: "Fibre mitt", Kind: k, EyeSafe: true, Count: P(4)})
+		})
+		s := first(t, p, act.Cleanse, "")
+		said := strings.HasPrefix(s.Say, "Cleanse with lukewarm water and Fibre mitt.")
+		if s.Product != "fibre" || s.Grams != 0 || !said {
+			t.Errorf("%s: %s, %g g: %s", k, s.Product, s.Grams, s.Say)
+		}
 	}
 }

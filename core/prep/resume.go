@@ -40,7 +40,8 @@ type resumption struct {
 	slots  [slots][face.N]settled
 	veils  [face.N]standing
 	more   [face.N]float64   // what stays of layers beyond one a slot, mg/cm²
-	set    [face.N]time.Time // when what lies there has set
+	set    [face.N]time.Time // when what was laid there has set
+	bare   [face.N]time.Time // when nothing lies there any more
 	hands  time.Time         // when they are free
 	allSet time.Time
 }
@@ -125,9 +126,10 @@ func (r *resumption) clock(c *sitting.Case, s *stack.Step) {
 	start, _ := s.Start.In(c.Loc)
 	hands := start.Add(time.Duration(s.HandsS) * time.Second)
 	sets := stack.SetSeconds(c, s, c.Product(s.Product))
-	end := start.Add(time.Duration(max(s.HandsS, s.ContactS)+sets) * time.Second)
+	free := start.Add(time.Duration(max(s.HandsS, s.ContactS)) * time.Second)
+	end := free.Add(time.Duration(sets) * time.Second)
 	for _, z := range s.Zones {
-		r.set[z] = later(r.set[z], end)
+		r.set[z], r.bare[z] = later(r.set[z], end), later(r.bare[z], free)
 	}
 	r.hands, r.allSet = later(r.hands, hands), later(r.allSet, end)
 }
@@ -462,16 +464,18 @@ func (pl *planner) readied(steps []stack.Step, at time.Time) []stack.Step {
 	return append(steps, last)
 }
 
-// unrepaired is the repairs that nobody has made yet.
+// unrepaired is the repairs that nobody has made yet: one that was made, or left out, stands for the first of its zone.
 func (pl *planner) unrepaired(list []stack.Step) []stack.Step {
 	if pl.begun == nil {
 		return list
 	}
-	return slices.DeleteFunc(list, func(s stack.Step) bool {
-		return pl.begun.Settled(func(o *stack.Step) bool {
-			return o.Act == act.Repair && o.Start == s.Start && stack.Meet(&s, o)
-		})
-	})
+	for _, o := range slices.Concat(pl.begun.Done, pl.begun.Left) {
+		i := slices.IndexFunc(list, func(s stack.Step) bool { return o.Act == act.Repair && stack.Meet(&s, &o) })
+		if i >= 0 {
+			list = slices.Delete(list, i, i+1)
+		}
+	}
+	return list
 }
 
 // named gives steps ahead the ids that the plan knew them by: the same step its own, and what takes the place of one

@@ -280,7 +280,7 @@ func (pl *planner) cleansing(add adder) {
 	d := add(act.Cleanse, act.Detail(p.Kind), hands, zones, "", rules.UncoveredSkin)
 	s := &d.step
 	s.Product = p.ID
-	if p.Kind == kit.Mitt {
+	if p.Kind == kit.Mitt || p.Kind == kit.WaterMitt {
 		s.Kind, s.Cloths, words = act.Detail(kit.WaterMitt), 1, say.CleanseMitt
 	}
 	stack.Measure(pl.c, s, p, doc.Round(grams))
@@ -288,15 +288,7 @@ func (pl *planner) cleansing(add adder) {
 		s.Pads = int(math.Ceil(grams / figure.PadHoldsG))
 		s.PadFaces = figure.PadFaces * s.Pads
 	}
-	s.How = act.Press
-	also := ""
-	if beside := zones &^ face.Face; beside != 0 {
-		also = c.Say(say.AlsoThere, "zones", c.Names(beside))
-	}
-	s.Say = c.Say(words, "product", p.Name, "amount", s.Amount, "also", also)
-	if still := fit.Patted(c) & zones; still != 0 {
-		s.How, s.Say = act.Pat, s.Say+" "+c.Say(say.CleansePatted, "zones", c.Names(still))
-	}
+	pl.sayCleanse(s, p, words, zones)
 	if p.Kind == kit.Micellar && c.Method.Is(method.MicellarRinse, method.Leave) || p.Kind == kit.Toner {
 		film := p.Kind.Of().Film
 		s.Film = map[face.Zone]doc.Num{}
@@ -311,6 +303,22 @@ func (pl *planner) cleansing(add adder) {
 		add(act.Rinse, "", figure.RinseS, zones, pl.c.Say(say.RinseLukewarm), rules.NotRinsed, rules.TooHot)
 	}
 	add(act.Dry, "", figure.DryS, zones, pl.c.Say(say.PatDryLet))
+}
+
+// sayCleanse says a cleanse with its amount, and where it goes otherwise: patted where nothing is pressed or rubbed,
+// with a lint-free tip beside extended lashes.
+func (pl *planner) sayCleanse(s *stack.Step, p *kit.Product, words say.ID, zones face.Set) {
+	c, also := pl.c, ""
+	if beside := zones &^ face.Face; beside != 0 {
+		also = c.Say(say.AlsoThere, "zones", c.Names(beside))
+	}
+	s.How, s.Say = act.Press, c.Say(words, "product", p.Name, "amount", s.Amount, "also", also)
+	if still := fit.Patted(c) & zones; still != 0 {
+		s.How, s.Say = act.Pat, s.Say+" "+c.Say(say.CleansePatted, "zones", c.Names(still))
+	}
+	if near := zones & face.NearEyes; s.Pads > 0 && c.Extended() && near != 0 {
+		s.Tips, s.Say = figure.TipsPerPass, s.Say+" "+c.Say(say.CleanseTips, "zones", c.Names(near))
+	}
 }
 
 // lays reports whether any slot could be filled at all.
@@ -599,18 +607,37 @@ func (pl *planner) word(d *draft) {
 	said := []string{c.Say(words, "product", p.Name, "zones", c.Names(zones), "amount", st.Amount)}
 	said = append(said, pl.manner(d)...)
 	for _, key := range table[s].methods {
-		if of, is := ofKind[key]; is && of != p.Kind {
-			continue // how mist goes on is no matter of a toner
-		}
-		if option := c.Method.Get(key); option != method.Default(key) && !(d.veil && key == method.PrimerSplit) {
+		option := c.Method.Get(key)
+		if option != method.Default(key) && !(d.veil && key == method.PrimerSplit) && pl.follows(d, p, key) {
 			said = append(said, pl.once(c.Say(say.HouseMethod, "reason", method.Reason(c.Words, key, option))))
 		}
 	}
 	st.Say = strings.Join(slices.DeleteFunc(said, func(w string) bool { return w == "" }), " ")
 }
 
-// ofKind is the methods that speak of one kind of a slot alone.
-var ofKind = map[method.Key]kit.Kind{method.MistHow: kit.Mist, method.TonerBy: kit.Toner}
+// follows reports whether a layer does what a house method asks of its slot: how mist goes on is no matter of a toner,
+// and what was not done needs no reason.
+func (pl *planner) follows(d *draft, p *kit.Product, key method.Key) bool {
+	switch key {
+	case method.MistHow:
+		return p.Kind == kit.Mist
+	case method.TonerBy:
+		return p.Kind == kit.Toner
+	case method.EyeCreamReach:
+		return d.zones.Has(face.Eyelids)
+	case method.OilSlot:
+		return pl.mixes[oil]
+	case method.OilyMoisture:
+		return p.Kind == kit.MoisturiserSPF && slices.ContainsFunc(d.zones.List(), func(z face.Zone) bool {
+			return stack.DrySkin.Has(z) && pl.c.Skin[z].WantsMattifying()
+		})
+	case method.PrimerSplit:
+		return pl.veils
+	case method.SPFLayer:
+		return pl.c.Method.Is(key, method.Blended) && pl.mixes[sunscreen] || p.Kind == kit.MoisturiserSPF
+	}
+	return true
+}
 
 // once is a sentence that is true of every step alike, "" where one before has said it.
 func (pl *planner) once(sentence string) string {
@@ -803,6 +830,9 @@ func (pl *planner) depuff() []*draft {
 	}
 	zones := face.SetOf(face.Cheeks, face.Jaw, face.UnderEyes) &^ c.Barred().All() &^
 		fit.RuledOut(c, nature.Massages|nature.Chills)
+	if c.Extended() { // no cotton near them
+		zones &^= face.NearEyes
+	}
 	if zones == 0 {
 		return nil
 	}
@@ -811,11 +841,11 @@ func (pl *planner) depuff() []*draft {
 		st.Method = method.Depuff
 		st.Act, st.Kind, st.HandsS, st.ContactS, st.Pads, st.How = act.Hold, act.ColdPads, figure.LeastPartS,
 			figure.ColdPadS, 2, act.Press
-		st.Say = pl.c.Say(say.ColdPads)
+		st.Say = pl.c.Say(say.ColdPads, "zones", pl.c.Names(zones))
 	} else {
 		st.Method = method.Depuff
 		st.Act, st.Kind, st.HandsS, st.How = act.Massage, act.Massaging, figure.MassageUpS, act.Massaged
-		st.Say = pl.c.Say(say.MassageUp)
+		st.Say = pl.c.Say(say.MassageUp, "zones", pl.c.Names(zones))
 	}
 	return []*draft{{slot: slots, under: serum, zones: zones, waits: true, with: -1, step: st}}
 }

@@ -4,13 +4,15 @@ var (
 	NeutraliseWater  = row("after.neutralise_water", "Neutralise with water when its time is up.")
 	AtNight          = row("after.at_night", "{product} at night.")
 	InOneNight       = row("after.in_one_night", "{acid} and {retinoid} in one night.")
+	CareTooLong      = row("after.care_too_long", "Care ends at {end}, and the client leaves at {leaves}.")
+	LessCare         = row("after.less_care", "An earlier removal, or leaving later.")
 	ThirdScrub       = row("after.third_scrub", "More than {after.scrubs:words} scrubs within a week.")
 	NeutraliseNeeded = row("after.neutralise_needed", "{product} has to be neutralised with water.")
 	MorningRinse     = row("after.morning_rinse", "Rinse with lukewarm water, then moisturise.")
 	MorningSunscreen = row("after.morning_sunscreen",
 		"Sunscreen before daylight, and a hat: skin that was cleaned well burns as easily as any.")
 	MorningAcid = row("after.morning_acid",
-		"After an acid skin burns more easily for {fit.photosensitive:words} days: sunscreen every day.")
+		"After an acid or a polish skin burns more easily for {fit.photosensitive:words} days: sunscreen every day.")
 	MorningRetinoid = row("after.morning_retinoid",
 		"Wash the retinoid off in the morning and wear sunscreen; no acid the same night.")
 	NoScrubDays  = row("after.no_scrub_days", "No scrub or acid for {fit.exfoliate_every:words} days.")
@@ -38,16 +40,25 @@ var (
 	ToolsAway   = row("after.night.tools", "Tools and surfaces cleaned, hands washed.")
 	ToolsWashed = row("after.night.tools_washed",
 		"Cloths and mitt rinsed and to the wash at 60 °C, the sponge to its owner, surfaces cleaned, hands washed.")
-	WaitsForTomorrow = row("after.waits_for_tomorrow", "{products}: due too, and waits for another night.")
+	WaitsForTomorrow = row("after.waits_for_tomorrow", "Due too, and left for another night: {products}.")
 	RoutineDue       = row("after.routine_due", "Due tonight by the client's own routine, and not in the kit: "+
 		"{products}.")
+	RoutineLeft = row("after.routine_left",
+		"{product} is due tonight by the client's own routine and left out: {why}.")
+	WhySunned     = row("after.why_sunned", "the skin had more sun today than its budget")
+	WhyExfoliated = row("after.why_exfoliated", "this skin was exfoliated within {fit.exfoliate_every:words} days")
+	WhyActive     = row("after.why_active", "another active has this night")
+	WhyNothing    = row("after.why_nothing", "nothing speaks against it")
+	BareByDay     = row("after.bare_by_day", "The client goes out by daylight and no sunscreen is on.")
+
 	NightTargeted = row("after.night.targeted", "{do} {product} on {zones} only: {amount}.")
 	NightSmooth   = row("after.night.smooth", "{do} {product} on {zones}: {amount}.")
 	NightOil      = row("after.night.oil", "{do} {product} on {zones} last: {amount}.")
 	NightRetinoid = row("after.night.retinoid", "A pea of {product} on {zones}, away from eyes and lips: {amount}.")
 	NightPatch    = row("after.night.patch", "{product} on the spots of {zones}; it stays overnight.")
 	NightLashes   = row("after.night.lashes", "{product} along the lash line, by its label: {amount}.")
-	NightPolish   = row("after.night.polish", "{product} on {zones}, light pressure: {amount}; then rinse.")
+	NightMask     = row("after.night.mask", "{product} on {zones} for {minutes}: {amount}.")
+	NightPolish   = row("after.night.polish", "{product} on {zones}, light pressure: {amount}.")
 )
 
 // The card. Two spaces part its heads from what they say.

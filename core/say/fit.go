@@ -78,7 +78,10 @@ var (
 	HeavyUnderEyes = row("fit.heavy_under_eyes", "{product} is heavy, or not made, for the skin under the eyes.")
 	WateryLids     = row("fit.watery_lids",
 		"{product} on the lids of watery or hooded eyes: no cream or oil there.")
-	LabelledLow     = row("fit.labelled_low", "{product} is labelled {spf:g}{narrow}.")
+	LabelledLow = row("fit.labelled_low", "{product} is labelled {spf:g}{narrow}.")
+	NoFactor    = row("fit.no_factor", "No factor is known of {product}: it counts for nothing against sun.")
+	NoFactors   = row("fit.no_factors",
+		"No factor is known of {products}, so nothing is planned with them against sun; {sun.least_spf} is the least.")
 	NotBroad        = row("fit.not_broad", " and not broad spectrum")
 	MayFlash        = row("fit.may_flash", "{product} may flash back white in photographs.")
 	LeavesCast      = row("fit.leaves_cast", "{product} leaves a white cast on this skin.")

@@ -65,6 +65,8 @@ var (
 		"Lift the band from the outer corner; it comes by itself. Lay the lashes back in their case in shape.")
 	HoldEffects = row("lift.hold_effects",
 		"Hold {product} on the adhesive that is left on {zones} for {seconds}; away from the eye, no acetone.")
+	HoldCover = row("lift.hold_cover",
+		"Hold {product} on a pad on {zones} for {seconds}; away from the eye, no acetone.")
 	LiftLashes = row("lift.lift_lashes",
 		"Lift the lashes off from the outer corner as their glue lets go; no pulling.")
 	MittOn = row("lift.mitt_on",
@@ -94,6 +96,7 @@ var (
 	OnWarmFace        = row("lift.on_warm_face", "on the warm, damp face")
 	MassageOver       = row("lift.massage_over", "Massage {product} over {zones} for {seconds}, {on}, up and out.")
 	FlatFingers       = row("lift.flat_fingers", "Flat fingers and light: no kneading on {zones}.")
+	FlatFingersAll    = row("lift.flat_fingers_all", "Flat fingers and light: no kneading.")
 	UnderEyeRing      = row("lift.ring_finger", "Under the eye with the ring finger, from the outer corner inwards.")
 	WetMitt           = row("lift.wet_mitt", "Wet the mitt with warm water for {zones}; each of its four sides once.")
 	WetMittWith       = row("lift.wet_mitt_with", "Put {product} on a wet mitt for {zones}; each of its four "+
@@ -103,6 +106,8 @@ var (
 	WetPads   = row("lift.wet_pads", "Wet pads with {product} for {zones}.")
 	WipeOff   = row("lift.wipe_off", "Wipe {zones}, {seconds} each, a clean face for every stroke; no "+
 		"pressure.")
+	WipeOffOne = row("lift.wipe_off_one",
+		"Wipe {zones} for {seconds}, a clean face for every stroke; no pressure.")
 	UsualPads       = row("lift.usual_pads", "{product} on pads for {zones}.")
 	WetCloth        = row("lift.wet_cloth", "Put {product} on a fresh damp cloth for {zones}.")
 	PatDryNoRubbing = row("lift.pat_dry_no_rubbing", "Pat dry, no rubbing.")

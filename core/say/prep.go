@@ -21,7 +21,7 @@ var (
 		"Lay {product} on {zones} for {minutes}, and take it off still damp: {amount}. {why}")
 	MayRedden = row("prep.may_redden",
 		"That is less than {prep.facial_lead:words} hours before base: redness may show.")
-	RepairMicellar = row("prep.repair_micellar",
+	RepairBud = row("prep.repair_micellar",
 		"Lift the {item} from {zone} with {product} on a pointed bud, then a bud of water; blot, and press on a "+
 			"touch of "+
 			"moisture.")
@@ -35,16 +35,24 @@ var (
 		"Take {zone} off altogether and prepare it anew, moisture, sunscreen and primer each set, before it is "+
 			"made up "+
 			"again.")
-	RepairScreen = row("prep.repair_screen", "Press sunscreen back there.")
-	TouchCheck   = row("prep.touch_check",
+	Water     = row("prep.water", "water")
+	RepairTip = row("prep.repair_tip",
+		"Lift the {item} from {zone} with {product} on a lint-free tip, then a tip of water, no cotton and no oil; "+
+			"and press on a touch of moisture.")
+	RepairLaid = row("prep.repair_laid",
+		"Lay a fold of a pad wet with {product} on the {item} on {zone} and lift it off, then one of water: no "+
+			"pressing, no rubbing. Pat on a touch of moisture.")
+	RepairScreenPat = row("prep.repair_screen_pat", "Pat sunscreen back there.")
+	RepairScreen    = row("prep.repair_screen", "Press sunscreen back there.")
+	TouchCheck      = row("prep.touch_check",
 		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there, {hand} ({grams} g) for all "+
 			"of it. Tacky: "+
 			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
 	TouchStill = row("prep.touch_still", "On {zones} the tissue is only laid on and lifted, without pressing.")
 	ScrubLips  = row("prep.scrub_lips",
 		"Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")
-	ColdPads      = row("prep.cold_pads", "Lay cold pads on for {prep.cold_pads/60:words} minutes.")
-	MassageUp     = row("prep.massage_up", "A brief upward massage, a minute, on the damp skin.")
+	ColdPads      = row("prep.cold_pads", "Lay cold pads on {zones} for {prep.cold_pads/60:words} minutes.")
+	MassageUp     = row("prep.massage_up", "A brief upward massage of {zones}, a minute, on the damp skin.")
 	ReadyForBase  = row("prep.ready_for_base", "Skin is ready for base: never tight, never tacky, never greasy.")
 	DoneBare      = row("prep.done_bare", "Done.")
 	SpoonChest    = row("prep.spoon_chest", "A level teaspoon is about double; a safe habit.")
@@ -122,6 +130,7 @@ var (
 	CleanseMitt    = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out{also}.")
 	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out{also}.")
 	AlsoThere      = row("prep.also_there", ", {zones} too")
+	CleanseTips    = row("prep.cleanse_tips", "On {zones} with a lint-free tip: no cotton near the lashes.")
 	CleansePatted  = row("prep.cleanse_patted", "On {zones} it is only patted on and off: no pressing, no rubbing.")
 	SpatulaForJars = row("prep.spatula", "A clean spatula for every jar.")
 )

@@ -8,6 +8,7 @@ var (
 	SheetSets      = row("sheet.sets", "sets {time}")
 	SheetGivenUp   = row("sheet.given_up", "given up")
 	SheetSunscreen = row("sheet.sunscreen", "sunscreen {grams:g3} g over {area:f0} cm²")
+	SheetDoseIn    = row("sheet.dose_in", "to the skin {dose:g2} SED of {budget:g2}")
 	SheetDose      = row("sheet.dose", "to the skin {dose:g2} SED of {budget:g2}; the least factor outdoors {least:g2}")
 	SheetBag       = row("sheet.bag", "bag")
 	SheetOff       = row("sheet.off",

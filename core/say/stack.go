@@ -8,11 +8,12 @@ var (
 	NotCooled    = row("stack.not_cooled", "{product} goes on {minutes} before the skin has cooled from the wash.")
 	SkinReadsHot = row("stack.skin_reads_hot",
 		"The skin reads {surface:f1} °C, and {face.hot_surface} is still hot.")
+	StillHeld       = row("stack.still_held", "{product} goes on {zones} while something is still held there.")
 	StillWet        = row("stack.still_wet", "{product} goes on {zones} while the layer under it is still wet.")
 	BeadsOn         = row("stack.beads_on", "{product} beads on what lies under it on {zones}.")
 	OverSunscreen   = row("stack.over_sunscreen", "{product} is laid over the sunscreen.")
 	BlendedWith     = row("stack.blended_with", "{product} is blended with {other}.")
-	NeedsMore       = row("stack.needs_more", "{product} needs {needs:g3} g and has {has:g3} g left.")
+	NeedsMore       = row("stack.needs_more", "{product} needs {needs:g3} g; {has:g3} g is left.")
 	JarNoSpatula    = row("stack.jar_no_spatula", "{product} comes in a jar, and no spatula is planned.")
 	OilyLensesIn    = row("stack.oily_lenses_in", "{product} is oily, and contact lenses are in.")
 	LensesAway      = row("stack.lenses_away", "Contact lenses are in: keep {product} away from the waterline.")
@@ -30,6 +31,7 @@ var (
 	HatAndShade     = row("stack.hat_and_shade", "A hat and shade; keep out of the strongest sun.")
 	ThinCoat        = row("stack.thin_coat", "{film:g3} mg/cm² of {product} gives about {gives:g3}, not {label:g}.")
 	NoSunscreenGot  = row("stack.no_sunscreen_got", "{zones} got no sunscreen.")
+	LeftUnrinsed    = row("stack.left_unrinsed", "{product} is left on {zones} and not taken off.")
 	OverUnrinsed    = row("stack.over_unrinsed", "This comes on {zones} over what has not been rinsed off.")
 	NotCleansed     = row("stack.not_cleansed", "{zones} {n|was|were} not cleansed.")
 	NoWorkCatching  = row("stack.no_work_catching", "No work on {zones}: something catching may be there.")
@@ -63,7 +65,7 @@ var (
 		"Injectables on {zones} are a day old or less: no makeup, pressing or rubbing there. Blanching, mottling, "+
 			"growing pain or changed sight: emergency care at once.")
 	EczemaHere = row("stack.eczema_here",
-		"Eczema on {zones}: bland and unscented only, patted on, no massage.")
+		"Eczema on {zones}: bland and unscented only, no massage.")
 	PorphyriaTold = row("stack.porphyria_told", "Light itself can hurt this skin: no work without the "+
 		"clinician's word.")
 	LightHarmsMore = row("stack.light_harms_more",
@@ -71,7 +73,8 @@ var (
 			"{fit.photosensitive_med:g} of a MED in the day.")
 	WholeClient      = row("stack.whole_client", "the whole client")
 	LeftAlone        = row("stack.left_alone", "Left alone today, before makeup and after: {zones}.{items}")
-	LeftUnmade       = row("stack.left_unmade", "No makeup on {zones} today; bland care, patted on.{items}")
+	LeftUnmade       = row("stack.left_unmade", "No makeup on {zones} today; bland care only.{items}")
+	LeftUnmadePatted = row("stack.left_unmade_patted", "No makeup on {zones} today; bland care, patted on.{items}")
 	HersToDo         = row("stack.hers_to_do", "It is the client's own to do.")
 	HandItOver       = row("stack.hand_it_over", "Hand over what is needed there, and leave the zone to the client.")
 	DoesHerself      = row("stack.does_herself", "{zones}: done by the client without help.{items}")
@@ -90,6 +93,7 @@ var (
 		"House method “{method}: {option}” is not followed in full, {part}: {why}.")
 	PartPolish       = row("stack.part_polish", "no polish")
 	PartMasks        = row("stack.part_masks", "no mask")
+	NotRepaired      = row("stack.not_repaired", "What slipped on {zone} at {at} is not put right.")
 	MethodNotMet     = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
 	WhyNoProduct     = row("stack.why_no_product", "nothing of the kind is in the kit")
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")

@@ -22,6 +22,9 @@ var (
 	NothingRenews = row("wear.nothing_renews",
 		"Nothing in the kit renews sunscreen over this base: a fluid, cushion, stick or mist with a factor would. "+
 			"Until then indoors or shade, a hat and clothing.")
+	NothingPressed = row("wear.nothing_pressed",
+		"Nothing is pressed there today, and the kit has no mist to lay on: indoors or shade from {time} on, and "+
+			"a hat.")
 	BeforeKeptFree = row("wear.before_kept_free",
 		"{product} by {time}, before the time kept free, or that time begun later or in shade indoors.")
 	CoatBy     = row("wear.coat_by", "A coat of {product} by {time}, or indoors from then on.")
@@ -38,7 +41,11 @@ var (
 	MoistenWith  = row("wear.moisten_with", "Press a little {product} on {zones} with a damp sponge.")
 	MistShielded = row("wear.mist_shielded", ", eyes and mouth shut, breath held, at arm's length and by its label")
 	MistSponge   = row("wear.mist_sponge", ", sprayed on a damp sponge and pressed, eyes and mouth shut")
-	FluidOn      = row("wear.fluid_on",
+	MistLaid     = row("wear.mist_laid",
+		", sprayed on a damp sponge, laid on and lifted without pressing, eyes and mouth shut")
+	MistLaidToo = row("wear.mist_laid_too",
+		"As many coats on {zones}, the sponge only laid on and lifted: {amount}.")
+	FluidOn = row("wear.fluid_on",
 		"Press {product} on {zones} with a damp sponge: {amount}. Wait until it has set.")
 	CushionOn   = row("wear.cushion_on", "Press {product} on {zones}, a second time where it thins: {amount}.")
 	PatDryFirst = row("wear.pat_dry_first", "Pat the wet skin dry first.")

@@ -87,6 +87,15 @@ type Condition struct {
 	Zone  face.Set // All where none was named
 }
 
+// Since is the case once one thing more holds.
+func (c *Case) Since(k Condition) *Case {
+	d := *c
+	d.Conditions = append(slices.Clip(d.Conditions), k)
+	d.memo = nil
+	d.likeness()
+	return &d
+}
+
 // Beard is the zones that are shaved.
 var Beard = face.SetOf(face.UpperLip, face.Chin, face.Jaw)
 

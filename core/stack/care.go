@@ -279,3 +279,25 @@ func WhyNature(c *sitting.Case, does nature.Set, why say.ID) say.ID {
 	}
 	return why
 }
+
+// unrepaired names the repairs of the day that no step makes.
+func unrepaired(e *evaluation) {
+	var made [face.N]int
+	for i := range e.moments {
+		if m := &e.moments[i]; m.Act == act.Repair {
+			for _, z := range m.zones.List() {
+				made[z]++
+			}
+		}
+	}
+	for _, r := range e.c.Day.Repairs {
+		var z face.Zone
+		if z.UnmarshalText([]byte(r.Zone)) != nil || e.c.Barred().All().Has(z) {
+			continue
+		}
+		if made[z]--; made[z] < 0 {
+			e.find(rules.MethodNotMet, "", face.SetOf(z), say.NotRepaired, "zone", z.NameIn(e.c.Words), "at",
+				r.At.Clock())
+		}
+	}
+}

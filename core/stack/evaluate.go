@@ -38,7 +38,8 @@ type evaluation struct {
 	cleansed face.Set
 	watered  face.Set // rinsed with water for want of a cleanser
 	balmed   face.Set
-	unrinsed [face.N]*moment // step that left something which has to be rinsed off
+	unrinsed [face.N]*moment   // step that left something which has to be rinsed off
+	held     [face.N]time.Time // until when something is held there
 	coats    [face.N][]coat
 	used     map[string]float64
 }
@@ -57,6 +58,7 @@ type moment struct {
 	used        float64  // grams of the product, this step among them
 	before      float64  // and without it
 	overSoap    face.Set // zones on which it comes over what was to be rinsed off
+	overPads    face.Set // zones on which something is still held
 }
 
 // coat is one film of sunscreen.
@@ -161,12 +163,20 @@ func (e *evaluation) step(n int) {
 	}
 }
 
-// unwashed notes where a step works over what should have been rinsed off before.
+// unwashed notes where a step works over what should have been rinsed off before, or what is still held there.
 func (e *evaluation) unwashed(m *moment) {
+	if m.Act == act.Hold {
+		for _, z := range m.zones.List() {
+			e.held[z] = m.done
+		}
+	}
 	if m.Act != act.Apply && m.Act != act.Treat && m.Act != act.Cleanse {
 		return
 	}
 	for _, z := range m.zones.List() {
+		if e.held[z].After(m.start) {
+			m.overPads |= face.SetOf(z)
+		}
 		if o := e.unrinsed[z]; o != nil && e.rinses(o) {
 			m.overSoap |= face.SetOf(z)
 		}

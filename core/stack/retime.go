@@ -34,7 +34,7 @@ func Retime(c *sitting.Case, steps []Step) []Step {
 // timing is the clock as steps are given their starts.
 type timing struct {
 	c           *sitting.Case
-	set         [face.N]time.Time
+	set, bare   [face.N]time.Time // when what was laid has set, and when nothing lies on the zone any more
 	hands, last time.Time
 	starts      map[string]time.Time
 }
@@ -48,7 +48,7 @@ func (t *timing) when(s *Step, p *kit.Product) time.Time {
 	damp := p != nil && p.Kind.Of().Group == kit.Care && p.Kind != kit.FaceOil &&
 		t.c.Method.Is(method.DampLayering, method.Yes)
 	for _, z := range s.Zones {
-		at = later(at, t.set[z], !damp)
+		at = later(later(at, t.bare[z], true), t.set[z], !damp)
 	}
 	at = later(at, t.c.CoolAt, p != nil && s.Act != act.Setup)
 	return later(at, t.last, s.Act == act.Ready)
@@ -60,7 +60,7 @@ func (t *timing) start(s *Step, p *kit.Product, at time.Time) {
 	free := at.Add(seconds(max(s.HandsS, s.ContactS)))
 	end := free.Add(seconds(SetSeconds(t.c, s, p)))
 	for _, z := range s.Zones {
-		t.set[z] = later(t.set[z], end, true)
+		t.set[z], t.bare[z] = later(t.set[z], end, true), later(t.bare[z], free, true)
 	}
 	t.hands = later(t.hands, at.Add(seconds(s.HandsS)), true)
 	t.last = later(t.last, end, true)

@@ -89,3 +89,15 @@ func TestWhatACleanseLeavesSetsAsLongAsTheAirLetsWhateverItsStepSays(t *testing.
 		}
 	}
 }
+
+func TestNothingIsLaidWherePadsAreStillHeldHoweverDampLayersFollow(t *testing.T) {
+	c := sitting.Open(With(t, func(s *sitting.Sitting) { s.Method["damp_layering"] = "yes" }))
+	got := stack.Retime(c, []stack.Step{coldPads(face.Cheeks), Apply(t, "b", "serum", "12:00", 0.3, face.Forehead),
+		Apply(t, "c", "serum", "12:00", 0.3, face.Cheeks)})
+	first, _ := got[0].Start.In(c.Loc)
+	for i, after := range []int{0, 30, 600} {
+		if at, _ := got[i].Start.In(c.Loc); int(at.Sub(first).Seconds()) != after {
+			t.Errorf("%s after %s, not %d s", got[i].ID, at.Sub(first), after)
+		}
+	}
+}

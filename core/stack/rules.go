@@ -24,6 +24,7 @@ var stepRules = []func(e *evaluation, m *moment){
 	handsFirst,
 	hotSkin,
 	objections,
+	cottonOnExtensions,
 	layerNotSet,
 	beadsOnBase,
 	oilTooEarly,
@@ -50,6 +51,7 @@ var sittingRules = []func(e *evaluation){
 	lipsBare,
 	spfShort,
 	spfNoSum,
+	factorUnknown,
 	spfAtNight,
 	spfSetTime,
 	uncoveredSkin,
@@ -64,6 +66,7 @@ var sittingRules = []func(e *evaluation){
 	items,
 	photosensitised,
 	methodNotMet,
+	unrepaired,
 	timeShort,
 }
 
@@ -143,9 +146,16 @@ func objections(e *evaluation, m *moment) {
 	}
 }
 
+func cottonOnExtensions(e *evaluation, m *moment) {
+	if m.CottonOnExtensions(e.c) {
+		e.on(face.SetOf(face.Eyelids), rules.CottonOnExtensions, m.ID, say.None)
+	}
+}
+
 func layerNotSet(e *evaluation, m *moment) {
 	e.on(zonesWhere(m.lays, func(z face.Zone) bool { return m.onWet(z) && !e.dampAllowed(m.p) }),
 		rules.LayerNotSet, m.ID, say.StillWet, "product", productName(m.p))
+	e.on(m.overPads, rules.LayerNotSet, m.ID, say.StillHeld, "product", productName(m.p))
 }
 
 func productName(p *kit.Product) string {
@@ -299,16 +309,16 @@ func noMoisture(e *evaluation) {
 
 // notRinsed looks for what was left on the skin that cleans or treats it, in the end or under what came next.
 func notRinsed(e *evaluation) {
-	step := ""
-	left := zonesWhere(face.All, func(z face.Zone) bool {
-		m := e.unrinsed[z]
-		if m == nil || !e.rinses(m) {
-			return false
+	var left face.Set
+	for i := range e.moments {
+		m := &e.moments[i]
+		on := zonesWhere(m.zones, func(z face.Zone) bool { return e.unrinsed[z] == m && e.rinses(m) })
+		if left |= on; on != 0 && m.p.Kind != kit.Micellar {
+			e.on(on, rules.NotRinsed, m.ID, say.LeftUnrinsed, "product", m.p.Name)
+		} else {
+			e.on(on, rules.NotRinsed, m.ID, say.None)
 		}
-		step = m.ID
-		return true
-	})
-	e.on(left, rules.NotRinsed, step, say.None)
+	}
 	for i := range e.moments {
 		e.on(e.moments[i].overSoap&^left, rules.NotRinsed, e.moments[i].ID, say.OverUnrinsed)
 	}
@@ -432,8 +442,13 @@ func leftAlone(e *evaluation) {
 	if alone != 0 {
 		said = append(said, c.Say(say.LeftAlone, "zones", c.Names(alone), "items", leftOut(c, alone)))
 	}
-	if unmade != 0 {
-		said = append(said, c.Say(say.LeftUnmade, "zones", c.Names(unmade), "items", leftOut(c, unmade)))
+	for _, u := range []struct {
+		zones face.Set
+		words say.ID
+	}{{unmade & fit.Patted(c), say.LeftUnmadePatted}, {unmade &^ fit.Patted(c), say.LeftUnmade}} {
+		if u.zones != 0 {
+			said = append(said, c.Say(u.words, "zones", c.Names(u.zones), "items", leftOut(c, u.zones)))
+		}
 	}
 	if len(said) > 0 {
 		f := e.find(rules.LeaveAlone, "", alone|unmade, say.None)

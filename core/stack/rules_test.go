@@ -55,6 +55,21 @@ func sunny(s *sitting.Sitting) {
 	s.Day.Segments = []day.Segment{{From: at("12:00"), To: at("14:00"), Place: "sun"}}
 }
 
+func extended(s *sitting.Sitting) { s.Client.Wears = []face.Wear{face.LashExtensions} }
+
+// bud mends a spot on some zones with a bud of water.
+func bud(on ...face.Zone) func(*testing.T) []stack.Step {
+	return func(*testing.T) []stack.Step {
+		return []stack.Step{{ID: "mend", Act: act.Repair, Zones: on, HandsS: 60, Buds: 2, Start: at("09:52")}}
+	}
+}
+
+// coldPads lie from 09:02 for ten minutes.
+func coldPads(on ...face.Zone) stack.Step {
+	return stack.Step{ID: "a", Act: act.Hold, Kind: act.ColdPads, Zones: on, HandsS: 30, ContactS: 600,
+		Start: at("09:02")}
+}
+
 func at(clock string) day.Local {
 	var l day.Local
 	if err := l.UnmarshalText([]byte("2027-06-19T" + clock)); err != nil {
@@ -304,6 +319,20 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 				return []stack.Step{Apply(t, "a", "lotion", "09:02", 0.5, face.Cheeks),
 					Apply(t, "b", "spf", "09:02:45", 2, face.Cheeks)}
 			}, fires: true, severity: rules.Stop, step: "b"},
+		{name: "a bud at lash extensions", rule: "cotton-on-extensions", change: extended, steps: bud(face.Eyelids),
+			fires: true, severity: rules.Caution, step: "mend"},
+		{name: "a bud beside lash extensions", rule: "cotton-on-extensions", change: extended, steps: bud(face.Chin)},
+		{name: "a bud at lashes of her own", rule: "cotton-on-extensions", steps: bud(face.Eyelids)},
+		{name: "serum under cold pads that still lie", rule: "layer-not-set", change: picking("damp_layering", "yes"),
+			steps: func(t *testing.T) []stack.Step {
+				return []stack.Step{coldPads(face.Cheeks), Apply(t, "b", "serum", "09:11:59", 0.3, face.Cheeks)}
+			}, fires: true, severity: rules.Stop, step: "b"},
+		{name: "serum once cold pads are off", rule: "layer-not-set", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{coldPads(face.Cheeks), Apply(t, "b", "serum", "09:12", 0.3, face.Cheeks)}
+		}},
+		{name: "serum beside cold pads", rule: "layer-not-set", steps: func(t *testing.T) []stack.Step {
+			return []stack.Step{coldPads(face.Cheeks), Apply(t, "b", "serum", "09:03", 0.3, face.Forehead)}
+		}},
 		{name: "two steps at once", rule: "hands-busy", steps: func(t *testing.T) []stack.Step {
 			return []stack.Step{Apply(t, "a", "toner", "09:02", 0.8, face.Cheeks),
 				Apply(t, "b", "lotion", "09:02:10", 0.5, face.Forehead)}
@@ -359,6 +388,12 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "not broad spectrum", rule: "spf-low", change: adding(narrow),
 			steps: lay("narrow", "09:05", 2, face.Cheeks), fires: true, severity: rules.Caution},
 		{name: "label of 50, broad spectrum", rule: "spf-low", steps: sound},
+		{name: "a sunscreen of the kit without a factor", rule: "spf-low", change: adding(kit.Product{ID: "blank",
+			Name: "Blank", Kind: kit.SPFStick, SPF: 1}), steps: sound, fires: true, severity: rules.Note},
+		{name: "one without a factor at night", rule: "spf-low", change: both(night, adding(kit.Product{ID: "blank",
+			Name: "Blank", Kind: kit.SPFStick})), steps: sound},
+		{name: "one without a factor of which nothing is left", rule: "spf-low", change: adding(kit.Product{ID: "blank",
+			Name: "Blank", Kind: kit.SPFStick, RemainingG: P(0.0)}), steps: sound},
 		{name: "moisturiser over sunscreen", rule: "spf-not-last", steps: over("spf", "lotion", 2, 0.5), fires: true,
 			severity: rules.Caution, step: "b"},
 		{name: "primer over sunscreen by method", rule: "spf-not-last", change: picking("primer_spf_order",
@@ -372,6 +407,14 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "two factors on one zone", rule: "spf-no-sum", change: adding(tinted),
 			steps: over("spf", "tinted", 2, 2), fires: true, severity: rules.Note},
 		{name: "one factor", rule: "spf-no-sum", steps: sound},
+		{name: "a primer with a factor of one", rule: "spf-no-sum", change: func(s *sitting.Sitting) {
+			s.Kit.Find("dew").SPF = 1
+		}, steps: func(t *testing.T) []stack.Step {
+			return append(sound(t), Apply(t, "p", "dew", "09:30", 0.5, face.Forehead))
+		}},
+		{name: "a mask left on", rule: "not-rinsed", change: adding(kit.Product{ID: "mask", Name: "Mask",
+			Kind: kit.MaskHydrating}), steps: doing("treat", "mask_hydrating", "mask", face.Cheeks), fires: true,
+			severity: rules.Note},
 		{name: "blended in the palm", rule: "spf-diluted", steps: func(t *testing.T) []stack.Step {
 			b := Apply(t, "b", "spf", "09:02", 1.5, face.Cheeks)
 			b.With = "a"
@@ -891,7 +934,7 @@ func TestWhatRunsOutIsSaidOnceOfAllThatIsTaken(t *testing.T) {
 	})
 	f := Found(stack.Prep(sitting.Open(s), []stack.Step{Apply(t, "a", "end", "09:05", 0.5, face.Cheeks),
 		Apply(t, "b", "end", "09:15", 0.5, face.Cheeks)}).Findings, "runs-out")
-	if len(f) != 1 || f[0].Step != "a" || f[0].Say != "End needs 0.19 g and has 0.05 g left." {
+	if len(f) != 1 || f[0].Step != "a" || f[0].Say != "End needs 0.19 g; 0.05 g is left." {
 		t.Errorf("twice 0.095 g: %+v", f)
 	}
 }
@@ -912,6 +955,29 @@ func TestFilmWinsOverGramsAndGramsAloneAreSpreadEvenly(t *testing.T) {
 	}
 	if u, unit := res.Steps[0].Units, res.Steps[0].Unit; doc.Round(float64(u)) != 0.6333 || unit != "pump" {
 		t.Errorf("0.19 g of a 0.3 g pump is 0.6333 pump, got %g %s", float64(u), unit)
+	}
+}
+
+func TestARepairOfTheDayThatNoStepMakesIsNamed(t *testing.T) {
+	twice := func(s *sitting.Sitting) {
+		s.Day.Repairs = []day.Repair{{At: at("09:50"), Zone: "chin"}, {At: at("10:20"), Zone: "chin"}}
+	}
+	for made, want := range map[int]string{0: "chin at 09:50", 1: "chin at 10:20", 2: ""} {
+		steps := sound(t)
+		for range made {
+			steps = append(steps, Do(t, "mend", By(act.Repair, ""), "09:52", 60, face.Chin))
+		}
+		f := Found(stack.Prep(sitting.Open(With(t, twice)), steps).Findings, rules.MethodNotMet)
+		if len(f) != 2-made || made < 2 && !strings.Contains(f[len(f)-1].Say+f[0].Say, want) {
+			t.Errorf("%d made: %s", made, Rules(f))
+		}
+	}
+	left := With(t, func(s *sitting.Sitting) {
+		twice(s)
+		s.Client.Zones[face.Chin] = face.Grades{Today: face.Leave}
+	})
+	if f := Found(stack.Prep(sitting.Open(left), sound(t)).Findings, rules.MethodNotMet); len(f) > 0 {
+		t.Errorf("on skin that is left alone: %s", Rules(f))
 	}
 }
 

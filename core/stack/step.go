@@ -3,6 +3,7 @@
 package stack
 
 import (
+	"slices"
 	"time"
 
 	"urncloth/core/act"
@@ -53,6 +54,13 @@ type Step struct {
 
 // Exempt is the acts that stand in a plan whatever they gain: they touch nobody, or only to see.
 var Exempt = []act.Act{act.Hands, act.Setup, act.LensOut, act.Dry, act.TouchCheck, act.PadCheck, act.Ready, act.Refer}
+
+// CottonOnExtensions reports whether cotton comes near lash extensions. Where a step has lint-free tips too, they are
+// for there.
+func (s *Step) CottonOnExtensions(c *sitting.Case) bool {
+	cotton := s.Tips == 0 && (s.Pads > 0 || s.Buds > 0 || s.Act == act.PadCheck)
+	return cotton && c.Extended() && slices.Contains(s.Zones, face.Eyelids)
+}
 
 // Complete fills the parts of a step that JSON must never leave out.
 func (s *Step) Complete() {

@@ -200,7 +200,7 @@ func lipsBare(e *evaluation) {
 	}
 	factor := holds(e.res.Layers[face.Lips], func(l *Layer) bool {
 		p := c.Product(l.Product)
-		return p != nil && p.SPF > 0
+		return p != nil && p.HasFactor()
 	})
 	if !factor {
 		e.find(rules.LipsBare, "", face.SetOf(face.Lips), say.None)
@@ -233,12 +233,30 @@ func spfShort(e *evaluation) {
 	}
 }
 
+// factorUnknown names the sunscreens of the kit of which no factor is known, on a day that asks for one: no plan takes
+// them.
+func factorUnknown(e *evaluation) {
+	if !e.c.Daylight {
+		return
+	}
+	var names []string
+	for i := range e.c.Kit {
+		if p := &e.c.Kit[i]; p.Screens() && !p.HasFactor() && !p.Empty() {
+			names = append(names, p.Name)
+		}
+	}
+	if len(names) > 0 {
+		f := e.find(rules.SPFLow, "", 0, say.NoFactors, "products", e.c.List(names))
+		*f = f.As(rules.Note)
+	}
+}
+
 func spfNoSum(e *evaluation) {
 	two := zonesWhere(face.All, func(z face.Zone) bool {
 		first := ""
 		return holds(e.res.Layers[z], func(l *Layer) bool {
 			p := e.c.Product(l.Product)
-			if p == nil || p.SPF <= 0 {
+			if p == nil || !p.HasFactor() {
 				return false
 			}
 			other := first != "" && first != p.ID
@@ -248,7 +266,7 @@ func spfNoSum(e *evaluation) {
 	})
 	var claims []string
 	for i := range e.c.Items {
-		if it := &e.c.Items[i]; it.SPF > 0 {
+		if it := &e.c.Items[i]; it.SPF > 1 {
 			claims = append(claims, e.c.Say(say.ClaimsFactor, "item", look.Plain(it.Item), "spf", it.SPF))
 		}
 	}

@@ -12,7 +12,6 @@ import (
 	"urncloth/core/figure"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
-	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -43,6 +42,7 @@ type evaluation struct {
 	*course
 	res      *Result
 	prep     *stack.Result
+	forms    *chooser // of what would mend a broken clock
 	first    screen
 	onTime   screen // of the first coat, what has set by base
 	late     []coat // and what sets later
@@ -185,7 +185,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 			}
 			d.Grams = doc.Num(e.grams(d.film, d.zones))
 		}
-		if d.Say = e.word(&d, v.at, len(v.lays) > 0); i == 0 && d.Say != "" && e.dripping(v.at) {
+		if d.Say = e.word(&d, &v); i == 0 && d.Say != "" && e.dripping(v.at) {
 			d.Say = e.c.Say(say.PatDryFirst) + " " + d.Say
 		}
 		e.stock(&d, v.at)
@@ -198,7 +198,7 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 
 // unpressed says, at the last coat of a touch-up, what of the covered skin gets none since nothing may press there.
 func (e *evaluation) unpressed(u *TouchUp, v *event) {
-	left, last := e.covered&fit.RuledOut(e.c, nature.Presses), -1
+	left, last := e.covered&soft(e.c), -1
 	for i := range v.steps {
 		if v.steps[i].renews() {
 			left, last = left&^v.steps[i].zones, i

@@ -25,7 +25,7 @@ func Writer(c *sitting.Case, prep *stack.Result) func(halts ...Halt) (ups []Touc
 		}
 		p.tend(stops)
 		for _, e := range stops {
-			if !e.coat && e.blot == 0 || e.coat && (p.lastSun.IsZero() || p.form.face(p.windy(e.at)) == nil) {
+			if !e.coat && e.blot == 0 || e.coat && (p.lastSun.IsZero() || !p.renews(e.at)) {
 				return nil, false
 			}
 			ups = append(ups, p.write(e, ""))

@@ -392,15 +392,13 @@ func (w *course) index(k int) doc.Num {
 
 // pass lets a piece of the day go by.
 func (w *course) pass(r *reckoned, p *piece) {
-	if p.rate > 0 {
+	if p.rate > 0 && len(r.like) > 0 {
 		var area, through float64
 		for _, k := range r.like {
 			area += k.area
 			through += k.area * num.Exp(-logAfter(r.screen[k.zone], &p.half))
 		}
-		if area > 0 {
-			r.dose += p.rate * p.minutes / 60 * through / area
-		}
+		r.dose += p.rate * p.minutes / 60 * through / area
 	}
 	for z := range r.screen {
 		for i := range r.screen[z] {

@@ -20,6 +20,16 @@ func bare(c *sitting.Case) bool {
 	return c.Look.Base == look.NoBase || c.Look.Coverage == look.NoCoverage
 }
 
+// unmasked is the skin of the face that no makeup lies on, though the rest may wear a base: it can take the ordinary
+// sunscreen again.
+func unmasked(c *sitting.Case) face.Set {
+	zones := c.Unmade()
+	if c.Client.Beard == face.FullBeard {
+		zones |= sitting.Beard
+	}
+	return zones & face.Face
+}
+
 // powdery reports whether the finished base is matte or powdered there, so that a stick drags it.
 func powdery(c *sitting.Case, z face.Zone) bool {
 	if bare(c) {
@@ -67,7 +77,7 @@ func mostOf(p *kit.Product) float64 {
 func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, cost float64) {
 	cautions := map[rules.ID]bool{}
 	for _, z := range on.List() {
-		u := fit.Use{Case: c, Product: p, Act: act.Reapply, Kind: act.Detail(p.Kind), How: act.Press, Zone: z}
+		u := fit.Use{Case: c, Product: p, Act: act.Reapply, Kind: act.Detail(p.Kind), How: lightest(c, p), Zone: z}
 		met := u.Fits()
 		if slices.ContainsFunc(met, func(o fit.Objection) bool { return o.Bars }) {
 			continue
@@ -80,6 +90,17 @@ func screenable(c *sitting.Case, p *kit.Product, on face.Set) (zones face.Set, c
 		}
 	}
 	return zones, figure.CautionCost * float64(len(cautions))
+}
+
+// lightest is the way of the hands that asks least of skin: a sponge with mist can be laid on, all else is pressed.
+func lightest(c *sitting.Case, p *kit.Product) act.How {
+	switch {
+	case p.Kind != kit.SPFMist:
+		return act.Press
+	case sprayed(c):
+		return act.Shielded
+	}
+	return act.Lay
 }
 
 // sprayed reports whether a mist is sprayed at the face rather than on a sponge.
@@ -99,24 +120,39 @@ func (f *chooser) face(windy bool) *form {
 	if known, asked := f.known[windy]; asked {
 		return known
 	}
-	best, least := (*form)(nil), 0.0
-	for i := range f.c.Kit {
-		p := &f.c.Kit[i]
-		k, cost := f.consider(p, windy)
-		if k != nil && (best == nil || cost < least-figure.Same) {
-			best, least = k, cost
-		}
-	}
+	best := f.best(windy, f.on&face.Face, f.renews)
 	f.known[windy] = best
 	return best
 }
 
-// consider is a product as a form of renewing the face in that air, and what it costs; nil where it is none.
-func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
-	if !f.renews(p) {
-		return nil, 0
+// laidOn is the mist for skin that what renews the rest may not be pressed on, nil where the kit has none that brings
+// no caution.
+func (f *chooser) laidOn(windy bool, on face.Set) *form {
+	m := f.best(windy, on, func(p *kit.Product) bool { return p.Kind == kit.SPFMist && f.renews(p) })
+	if m == nil || m.wary {
+		return nil
 	}
-	zones, cost := screenable(f.c, p, f.on&face.Face)
+	return m
+}
+
+// best is the form that renews some zones in that air with one of the products that may, nil where the kit has none.
+func (f *chooser) best(windy bool, on face.Set, may func(p *kit.Product) bool) *form {
+	best, least := (*form)(nil), 0.0
+	for i := range f.c.Kit {
+		p := &f.c.Kit[i]
+		if !may(p) {
+			continue
+		}
+		if k, cost := f.consider(p, windy, on); k != nil && (best == nil || cost < least-figure.Same) {
+			best, least = k, cost
+		}
+	}
+	return best
+}
+
+// consider is a product as a form of renewing some zones in that air, and what it costs; nil where it is none.
+func (f *chooser) consider(p *kit.Product, windy bool, on face.Set) (*form, float64) {
+	zones, cost := screenable(f.c, p, on)
 	if zones&face.BaseArea == 0 {
 		return nil, 0
 	}
@@ -135,7 +171,7 @@ func (f *chooser) consider(p *kit.Product, windy bool) (*form, float64) {
 // no mist in the cold.
 func (f *chooser) renews(p *kit.Product) bool {
 	_, over := forms[p.Kind]
-	return p.SPF > 1 && (over || bare(f.c) && p.Kind == kit.Sunscreen) && !p.Empty() &&
+	return p.HasFactor() && (over || bare(f.c) && p.Kind == kit.Sunscreen) && !p.Empty() &&
 		!(p.Kind == kit.SPFMist && f.c.Cold)
 }
 
@@ -159,12 +195,6 @@ var formCosts = []func(f *chooser, p *kit.Product, zones face.Set, windy bool) f
 	},
 	func(_ *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // powder alone
 		if p.Kind != kit.SPFPowder {
-			return 0
-		}
-		return figure.CautionCost
-	},
-	func(_ *chooser, p *kit.Product, _ face.Set, _ bool) float64 { // a low or narrow label
-		if p.SPF >= figure.LeastSPF && p.BroadSpectrum {
 			return 0
 		}
 		return figure.CautionCost

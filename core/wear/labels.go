@@ -137,13 +137,9 @@ func (e *evaluation) firstStanding(z face.Zone) standing {
 	return st
 }
 
-// clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films. Zones
-// round the eyes keep none.
+// clocked gathers the zones whose label clocks run alike: the same first coat, and renewed by the same films.
 func (e *evaluation) clocked() (groups []face.Set) {
-	for _, z := range e.covered.List() {
-		if z.Class() == face.Eye {
-			continue
-		}
+	for _, z := range clocked(e.covered).List() {
 		if i := slices.IndexFunc(groups, func(g face.Set) bool { return e.runAlike(g.First(), z) }); i >= 0 {
 			groups[i] |= face.SetOf(z)
 			continue
@@ -235,36 +231,78 @@ func (k *clock) tell(e *evaluation, rule rules.ID, after time.Duration) {
 	e.breaches[i].zones |= k.zones
 }
 
-// labelClocks says every break of a label clock, and what would mend it.
+// labelClocks says every break of a label clock, and what would mend it: where something would apart from where
+// nothing does.
 func labelClocks(e *evaluation) {
 	for i := range e.breaches {
 		b := &e.breaches[i]
-		at, zones := day.Wall(b.since.In(e.c.Loc)).Clock(), e.c.Names(b.zones)
-		var f *rules.Finding
-		switch {
-		case b.stale:
-			f = e.find(b.rule, "", b.zones, say.CoatStale, "time", at, "zones", zones)
-		case b.rule == rules.ReapplyTwoHours:
-			f = e.find(b.rule, "", b.zones, say.CoatOld, "time", at, "zones", zones)
-		case b.rule == rules.ReapplyAfterWater:
-			f = e.find(b.rule, "", b.zones, say.WetTooLong, "time", at, "zones", zones)
-		default:
-			f = e.find(b.rule, "", b.zones, say.TowelledAt, "time", at, "zones", zones)
+		var can face.Set
+		for _, z := range b.zones.List() {
+			if e.mender(b.since, face.SetOf(z)) != nil {
+				can |= face.SetOf(z)
+			}
 		}
-		*f = f.Do(e.mend(b))
+		for _, zones := range []face.Set{can, b.zones &^ can} {
+			if zones != 0 {
+				e.overdue(b, zones)
+			}
+		}
 	}
 }
 
+// overdue says a break of a label clock on some of its zones.
+func (e *evaluation) overdue(b *breach, on face.Set) {
+	at, zones := day.Wall(b.since.In(e.c.Loc)).Clock(), e.c.Names(on)
+	words := say.TowelledAt
+	switch {
+	case b.stale:
+		words = say.CoatStale
+	case b.rule == rules.ReapplyTwoHours:
+		words = say.CoatOld
+	case b.rule == rules.ReapplyAfterWater:
+		words = say.WetTooLong
+	}
+	f := e.find(b.rule, "", on, words, "time", at, "zones", zones)
+	*f = f.Do(e.mend(b.since, on))
+}
+
 // mend says what would mend a broken label clock.
-func (e *evaluation) mend(b *breach) string {
-	ch := chooser{e.c, e.covered, e.wetMinutes() > figure.WetLong, nil, map[bool]*form{}}
-	f := ch.face(e.windy(b.since))
-	at := day.Wall(b.since.In(e.c.Loc)).Clock()
-	if f == nil {
+func (e *evaluation) mend(since time.Time, on face.Set) string {
+	at := day.Wall(since.In(e.c.Loc)).Clock()
+	f := e.mender(since, on)
+	switch {
+	case f == nil && on&^soft(e.c) == 0:
+		return e.c.Say(say.NothingPressed, "time", at)
+	case f == nil:
 		return e.c.Say(say.NothingRenews)
 	}
-	if s := e.during(b.since); s != nil && s.KeepFree {
+	if s := e.during(since); s != nil && s.KeepFree {
 		return e.c.Say(say.BeforeKeptFree, "product", f.product.Name, "time", s.From.Clock())
 	}
 	return e.c.Say(say.CoatBy, "product", f.product.Name, "time", at)
+}
+
+// mender is what would renew sunscreen where a label clock is broken: the form of the face, a mist laid on where
+// nothing may be pressed, the ordinary one on skin without makeup; nil for nothing.
+func (e *evaluation) mender(since time.Time, on face.Set) *form {
+	if e.forms == nil {
+		e.forms = &chooser{e.c, e.covered, e.wetMinutes() > figure.WetLong, nil, map[bool]*form{}}
+	}
+	windy := e.windy(since)
+	f := e.forms.face(windy)
+	switch {
+	case f != nil && on&f.zones != 0:
+		return f
+	case on&face.Face != 0 && on&face.Face&^soft(e.c) == 0:
+		return e.forms.laidOn(windy, on)
+	case on&face.Face&^unmasked(e.c) != 0:
+		return nil
+	}
+	if own := e.forms.ordinary(&e.first, on); own != nil || f == nil {
+		return own
+	}
+	if zones, _ := screenable(e.c, f.product, on); zones == 0 {
+		return nil
+	}
+	return f
 }

@@ -167,7 +167,7 @@ func interrupts(e *evaluation, v *event) {
 func objections(e *evaluation, v *event) {
 	for i := range v.steps {
 		d := &v.steps[i]
-		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: act.Press, After: true}
+		use := fit.Use{Case: e.c, Product: d.p, Act: d.Act, How: d.presses(), After: true}
 		if d.p != nil {
 			use.Kind = act.Detail(d.p.Kind)
 		}
@@ -175,6 +175,14 @@ func objections(e *evaluation, v *event) {
 			e.res.Findings = append(e.res.Findings, m.Finding(e.c, rules.Wear, v.up.ID))
 		}
 	}
+}
+
+// presses is the way of the hands that a step counts as: whatever is not sprayed at the face or laid on is pressed.
+func (d *done) presses() act.How {
+	if d.How == act.Lay || d.How == act.Shielded && d.p != nil && d.p.Kind == kit.SPFMist {
+		return d.How
+	}
+	return act.Press
 }
 
 // blotFirst looks for a coat over shine that was not blotted before it.
@@ -216,7 +224,8 @@ func dragsBase(e *evaluation, v *event) {
 func mistNearFace(e *evaluation, v *event) {
 	for i := range v.steps {
 		d := &v.steps[i]
-		if d.renews() && d.p.Kind == kit.SPFMist && d.How != act.Sponge && d.How != act.Shielded {
+		if d.renews() && d.p.Kind == kit.SPFMist && d.How != act.Sponge && d.How != act.Lay &&
+			d.How != act.Shielded {
 			e.find(rules.MistNearFace, v.up.ID, d.zones, say.MistNear, "product", d.p.Name)
 		}
 	}

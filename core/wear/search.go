@@ -85,8 +85,9 @@ type ebb struct {
 // ebbing is the share that is left of every sum of logs after a piece, and after half of it.
 type ebbing struct{ keeps, half [dims]float64 }
 
-// dims and kinds are how many sums of logs and classes of oil a trail holds. Nobody lays that many different first
-// coats; beyond it the last are left out of what decides between touch-ups, not of what is reported.
+// dims and kinds are how many sums of logs and classes of oil a trail holds. Where a face has more, those that are
+// nearest count as one in what decides between touch-ups, which is not called proven then; what is reported is
+// reckoned by zone.
 const dims, kinds = 12, 6
 
 // desk is the room a search works in, cleared and used again by the next one. Trails are kept by number, without a
@@ -246,11 +247,7 @@ func (s *search) list() {
 			}
 			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}})
 		}
-		s.sums = s.sums[:min(len(s.sums), dims)]
 		g.to = len(s.sums)
-	}
-	if len(s.classes) > kinds {
-		s.classes = s.classes[:kinds]
 	}
 }
 

@@ -225,7 +225,7 @@ func Usual(c *sitting.Case, prep *stack.Result, at day.Local) TouchUp {
 	moment, _ := at.In(c.Loc)
 	oil := tend(p.tendable(), p.c.BaseAt, p.c.WearUntil)
 	oil.until(moment)
-	e := stop{at: moment, coat: p.form.face(p.windy(moment)) != nil && !p.lastSun.IsZero()}
+	e := stop{at: moment, coat: p.renews(moment) && !p.lastSun.IsZero()}
 	e.blot, e.powder = oil.needs(p.c.WearUntil, p.powdered(), p.c.Look.Finish == look.Matte)
 	up := p.write(e, "")
 	up.At = at
@@ -242,9 +242,12 @@ type planner struct {
 	sheens  []sheen
 	form    chooser
 	body    *form
+	soft    face.Set  // where nothing may be pressed
+	coats   [2][]laid // what a coat lays, and that in wind
 
 	unpowdered bool // no powder is carried
 	gap        float64
+	joined     bool   // more groups or classes than a trail holds were taken together
 	begun      *Begun // of a day that is under way
 }
 
@@ -264,7 +267,9 @@ func newPlanner(c *sitting.Case, prep *stack.Result, b *Begun) *planner {
 func (p *planner) choose() {
 	wet := p.wetMinutes() > figure.WetLong
 	p.form = chooser{p.c, p.covered, wet, p.scarce, map[bool]*form{}}
-	p.body = p.form.ordinary(&p.first, p.wide&^face.Face)
+	p.soft = soft(p.c)
+	p.body = p.form.ordinary(&p.first, p.wide&^face.Face|p.covered&unmasked(p.c))
+	p.coats = [2][]laid{p.laysIn(false), p.laysIn(true)}
 }
 
 // powders are the zones powdered after a blot: matte looks, and oily zones of all but dewy ones; never under mature
@@ -309,7 +314,9 @@ func (p *planner) touchUps() []TouchUp {
 	s := p.search()
 	list, gap := s.plan()
 	desks.Put(s.desk)
-	p.gap = gap
+	if p.gap = gap; p.joined {
+		p.gap = max(gap, figure.HalfGap)
+	}
 	var stops []stop
 	coats := p.coatsDone()
 	for _, h := range list {
@@ -370,15 +377,14 @@ func (p *planner) powdered() face.Set {
 func (p *planner) search() *search {
 	s := &search{course: p.course, desk: desks.Get().(*desk), budget: Budget(p.c), open: make([]bool, len(p.grid)),
 		matte: p.c.Look.Finish == look.Matte, first: p.firstStanding()}
-	s.classes = p.classes()
+	s.classes, s.groups, p.joined = p.fitting()
 	s.blots = len(s.classes) > 0
-	s.groups = p.groups(s.classes)
 	coats := !p.lastSun.IsZero()
 	for i, windy := range []bool{false, true} {
 		s.formWet[i] = p.coatLabel(windy)
 	}
 	for k, t := range p.grid {
-		s.open[k] = coats && k > 0 && t.Before(p.c.Until) && p.form.face(p.windy(t)) != nil
+		s.open[k] = coats && k > 0 && t.Before(p.c.Until) && p.renews(t)
 	}
 	var early, resets []window
 	if first := p.c.FirstSun; coats && !p.wary() && p.c.Method.Is(method.SecondCoat, method.Early) && !first.IsZero() &&
@@ -401,6 +407,14 @@ func (p *planner) search() *search {
 	return s
 }
 
+// fitting is the classes of oil and groups of films of the face as a trail can hold them, and whether any had to be
+// taken together.
+func (p *planner) fitting() (oils []class, films []group, joined bool) {
+	oils, joined = fewer(p.classes())
+	films, more := fitted(p.groups(oils))
+	return oils, films, joined || more
+}
+
 // classes gathers the zones that may be blotted by how they make oil.
 func (p *planner) classes() (list []class) {
 	powdered := p.powdered()
@@ -420,14 +434,13 @@ func (p *planner) classes() (list []class) {
 
 // firstStanding is how the first coat stands with its labels at base.
 func (p *planner) firstStanding() standing {
-	st := fresh(never, p.firstLabel(), p.glassUp)
+	st := fresh(never, p.firstLabel(), p.glass())
 	st.coated = p.coated()
-	for _, z := range p.covered.List() {
+	for _, z := range p.clocked().List() {
 		for _, f := range p.first[z] {
-			if at, _ := f.layer.SetAt.In(p.c.Loc); z.Class() != face.Eye {
-				if d := at.Sub(p.c.BaseAt); st.laid == never || d < st.laid {
-					st.laid = d
-				}
+			at, _ := f.layer.SetAt.In(p.c.Loc)
+			if d := at.Sub(p.c.BaseAt); st.laid == never || d < st.laid {
+				st.laid = d
 			}
 		}
 	}
@@ -496,13 +509,34 @@ func (p *planner) coated() bool {
 	return slices.ContainsFunc(p.first[:], func(fs []film) bool { return len(fs) > 0 })
 }
 
-// firstLabel is what the labels of the first coat say of water. Zones at the eyes keep no clock of their own.
+// clocked is the zones that keep a label clock: covered ones of head, neck and chest, but for those round the eyes.
+func clocked(covered face.Set) (zones face.Set) {
+	for _, z := range covered.List() {
+		if z.Class() != face.Eye {
+			zones |= face.SetOf(z)
+		}
+	}
+	return zones
+}
+
+// clocked is the zones that keep a label clock which a coat can begin anew.
+func (p *planner) clocked() (zones face.Set) {
+	for _, windy := range []bool{false, true} {
+		for _, k := range p.lays(windy) {
+			zones |= k.zones
+		}
+	}
+	return zones & clocked(p.covered)
+}
+
+// glass reports whether glass runs a label clock: there is pigment on a zone that keeps one.
+func (p *planner) glass() bool { return p.clocked()&p.c.Marked(face.Pigment) != 0 }
+
+// firstLabel is what the labels of the first coat say of water.
 func (p *planner) firstLabel() (l label) {
-	for _, z := range p.covered.List() {
+	for _, z := range p.clocked().List() {
 		for _, f := range p.first[z] {
-			if z.Class() != face.Eye {
-				l.with(resistances[f.resists])
-			}
+			l.with(resistances[f.resists])
 		}
 	}
 	return l
@@ -511,7 +545,7 @@ func (p *planner) firstLabel() (l label) {
 // coatLabel is what the labels of a coat in that air say of water.
 func (p *planner) coatLabel(windy bool) (l label) {
 	for _, k := range p.lays(windy) {
-		if k.zones != 0 {
+		if k.zones&clocked(p.covered) != 0 {
 			l.with(k.product.WaterResistantMin)
 		}
 	}
@@ -554,19 +588,54 @@ func (p *planner) groups(classes []class) []group {
 	return list
 }
 
+// renews reports whether a coat at a moment would lay anything.
+func (p *planner) renews(at time.Time) bool { return len(p.lays(p.windy(at))) > 0 }
+
 // lays is the films of a coat in that air.
 func (p *planner) lays(windy bool) []laid {
-	var list []laid
-	f := p.form.face(windy)
-	if f == nil {
-		return nil
+	if windy {
+		return p.coats[1]
 	}
-	list = append(list, laid{f.product, f.film, f.zones})
+	return p.coats[0]
+}
+
+// laysIn settles the films of a coat in that air: what renews the face through its makeup, the ordinary sunscreen
+// where there is none, and a mist that is laid on where nothing may be pressed.
+func (p *planner) laysIn(windy bool) (list []laid) {
 	rest := p.wide &^ face.Face
-	if p.body != nil {
-		list = append(list, laid{p.body.product, p.body.film, p.body.zones & rest})
-	} else if zones, _ := screenable(p.c, f.product, rest); zones != 0 {
-		list[0].zones |= zones
+	if f := p.form.face(windy); f != nil {
+		list = append(list, laid{f.product, f.film, f.zones})
+		if p.body == nil {
+			zones, _ := screenable(p.c, f.product, rest)
+			list[0].zones |= zones
+		}
 	}
+	reached := func() (zones face.Set) {
+		for _, l := range list {
+			zones |= l.zones
+		}
+		return zones
+	}
+	if p.body != nil {
+		list = with(list, laid{p.body.product, p.body.film, p.body.zones & (rest | unmasked(p.c)) &^ reached()})
+	}
+	if left := p.covered & face.BaseArea & p.soft &^ reached(); left != 0 {
+		if m := p.form.laidOn(windy, left); m != nil {
+			list = with(list, laid{m.product, m.film, m.zones})
+		}
+	}
+	return list
+}
+
+// with is films with one more, together with that of the same product.
+func with(list []laid, l laid) []laid {
+	i := slices.IndexFunc(list, func(o laid) bool { return o.product == l.product && o.film == l.film })
+	switch {
+	case l.zones == 0:
+		return list
+	case i < 0:
+		return append(list, l)
+	}
+	list[i].zones |= l.zones
 	return list
 }

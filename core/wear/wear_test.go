@@ -976,3 +976,43 @@ func TestWhatIsDoneToAFaceReachesUnderTheEyesOnlyWhereItMay(t *testing.T) {
 		}
 	}
 }
+
+func TestAClockThatNoCoatCanBeginAnewAsksForNone(t *testing.T) {
+	reapplies := func(change func(s *sitting.Sitting), segments ...day.Segment) (n int) {
+		s := outdoors(t, segments...)
+		change(s)
+		res, _, _ := planned(s)
+		for _, u := range res.Wear.TouchUps {
+			if slices.ContainsFunc(u.Steps, func(st wear.TouchStep) bool { return st.Act == act.Reapply }) {
+				n++
+			}
+		}
+		return n
+	}
+	dark := func(z face.Zone) func(s *sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			s.Client.Zones[z] = face.Grades{Oil: P(0), Water: P(2), Marks: []face.Mark{face.Pigment}}
+		}
+	}
+	window := segment(t, "10:00", "14:00", day.BehindGlass)
+	if cheeks, eyes := reapplies(dark(face.Cheeks), window), reapplies(dark(face.UnderEyes), window); cheeks == 0 ||
+		eyes != 0 {
+		t.Errorf("behind glass: %d coats for cheeks with pigment, %d for what keeps no clock", cheeks, eyes)
+	}
+	// the neck has a coat that is no match for water, and may have no other
+	neck := func(marks ...face.Mark) func(s *sitting.Sitting) {
+		return func(s *sitting.Sitting) {
+			s.Kit.Find("spf").WaterResistantMin, s.Kit.Find("spf").Tags = 80, []string{"fragrance"}
+			Add(s, kit.Product{ID: "bland", Name: "Bland", Kind: kit.Sunscreen, Base: "emulsion", SPF: 50, Price: 1,
+				BroadSpectrum: true, Filters: "mineral", EyeSafe: true, PackG: 50})
+			s.Client.Zones[face.Neck] = face.Grades{Oil: P(0), Water: P(2), Marks: marks}
+			Drop(s, "haze")
+			Add(s, kit.Product{ID: "float", Name: "Float", Kind: kit.SPFMist, Base: "water", SPF: 30,
+				BroadSpectrum: true, WaterResistantMin: 80})
+		}
+	}
+	swim, sun := segment(t, "12:00", "12:40", day.InWater, swimming), segment(t, "12:40", "13:10", day.InSun)
+	if got := reapplies(neck(face.Sunburn), swim, sun); got != 0 {
+		t.Errorf("for a burnt neck that nothing may renew: %d coats", got)
+	}
+}

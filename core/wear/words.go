@@ -59,18 +59,8 @@ func (p *planner) write(e stop, id string) TouchUp {
 	}
 	if e.coat {
 		for _, l := range p.lays(p.windy(e.at)) {
-			if l.zones == 0 {
-				continue
-			}
-			s := TouchStep{
-				Act:     act.Reapply,
-				Product: l.product.ID,
-				How:     p.how(l.product),
-				Zones:   p.names(l.zones, place(p.c, p.covered, act.Reapply, l.product)),
-			}
-			_, s.Coats = delivers(l.product, 0)
+			u.Steps = append(u.Steps, p.coat(l)...)
 			zones |= l.zones
-			u.Steps = append(u.Steps, s)
 		}
 	}
 	if q := p.powder(); q != nil && e.powder != 0 {
@@ -80,6 +70,27 @@ func (p *planner) write(e stop, id string) TouchUp {
 	}
 	u.Zones = p.names(zones, face.BaseArea)
 	return u
+}
+
+// coat is the steps that lay one film of a coat: by the usual way, and laid on where nothing is pressed.
+func (p *planner) coat(l laid) (list []TouchStep) {
+	usual, light, laid := p.how(l.product), lightest(p.c, l.product), p.soft
+	if usual == light {
+		laid = 0
+	}
+	for _, on := range []struct {
+		how   act.How
+		zones face.Set
+	}{{usual, l.zones &^ laid}, {light, l.zones & laid}} {
+		if on.zones == 0 {
+			continue
+		}
+		s := TouchStep{Act: act.Reapply, Product: l.product.ID, How: on.how,
+			Zones: p.names(on.zones, place(p.c, p.covered, act.Reapply, l.product))}
+		_, s.Coats = delivers(l.product, 0)
+		list = append(list, s)
+	}
+	return list
 }
 
 // blot takes up what shines, with whatever the kit has for it that this client may be touched with.
@@ -98,10 +109,11 @@ func (p *planner) blot(on face.Set) TouchStep {
 	return s
 }
 
+// soft is the skin that nothing may be pressed on.
+func soft(c *sitting.Case) face.Set { return fit.RuledOut(c, nature.Presses) }
+
 // pressable is the zones that a sheet or a puff may be pressed on.
-func pressable(c *sitting.Case) face.Set {
-	return face.All &^ c.Unlayered() &^ fit.RuledOut(c, nature.Presses)
-}
+func pressable(c *sitting.Case) face.Set { return face.All &^ c.Unlayered() &^ soft(c) }
 
 // names writes zones one by one where any of the face is left alone.
 func (p *planner) names(zones, whole face.Set) []string {
@@ -208,7 +220,7 @@ func (p *planner) explain(ups []TouchUp, coats []time.Time) {
 func (p *planner) broken(before, after time.Time) (list []rules.ID) {
 	st := p.firstStanding()
 	if before.After(p.c.BaseAt) {
-		st = fresh(before.Sub(p.c.BaseAt), p.coatLabel(p.windy(before)), p.glassUp)
+		st = fresh(before.Sub(p.c.BaseAt), p.coatLabel(p.windy(before)), p.glass())
 	}
 	bare := !st.coated
 	for _, ps := range p.pieces {
@@ -233,9 +245,10 @@ func (p *planner) broken(before, after time.Time) (list []rules.ID) {
 	return list
 }
 
-// word says a step for whoever holds the bag; over a coat just laid, powder waits until it has set.
-func (e *evaluation) word(d *done, at time.Time, coated bool) string {
-	where := e.whereabouts(d.zones)
+// word says the next step of a touch-up for whoever holds the bag; over a coat just laid, powder waits until it has
+// set.
+func (e *evaluation) word(d *done, v *event) string {
+	where, coated := e.whereabouts(d.zones), len(v.lays) > 0
 	switch {
 	case d.Act == act.Blot && d.p != nil:
 		return e.c.Say(say.BlotWith, "product", d.p.Name, "zones", where)
@@ -252,7 +265,8 @@ func (e *evaluation) word(d *done, at time.Time, coated bool) string {
 	case d.Act == act.Apply:
 		return e.c.Say(say.MoistenWith, "product", d.p.Name, "zones", where)
 	case d.Act == act.Reapply:
-		return e.coatWord(d, at, where)
+		last := len(v.steps) - 1
+		return e.coatWord(d, v.at, where, last >= 0 && v.steps[last].p == d.p)
 	}
 	return ""
 }
@@ -268,8 +282,8 @@ func (e *evaluation) whereabouts(zones face.Set) string {
 	return e.c.Say(say.TheFace)
 }
 
-// coatWord says a coat of sunscreen.
-func (e *evaluation) coatWord(d *done, at time.Time, where string) string {
+// coatWord says a coat of sunscreen, again where the step before laid the same.
+func (e *evaluation) coatWord(d *done, at time.Time, where string, again bool) string {
 	n, unit := d.p.Units(e.leaves(d.p, float64(d.Grams), at))
 	amount := kit.Amount(e.c.Words, e.leaves(d.p, float64(d.Grams), at), n, unit)
 	switch d.p.Kind {
@@ -280,6 +294,11 @@ func (e *evaluation) coatWord(d *done, at time.Time, where string) string {
 			how = say.MistSponge
 		case act.Shielded:
 			how = say.MistShielded
+		case act.Lay:
+			how = say.MistLaid
+			if again {
+				return e.c.Say(say.MistLaidToo, "zones", where, "amount", amount)
+			}
 		}
 		return e.c.Say(say.MistOn, "coats", coatWords(e.c, d.Coats), "product", d.p.Name, "zones", where, "amount",
 			amount, "how", how)

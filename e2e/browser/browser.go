@@ -79,7 +79,7 @@ func Painted(p *rod.Page, act, holds string) time.Duration {
 
 // Text waits for an element that contains the words and returns it.
 func Text(p *rod.Page, selector, words string) *rod.Element {
-	return p.Timeout(15*time.Second).MustElementR(selector, words).CancelTimeout()
+	return p.Timeout(30*time.Second).MustElementR(selector, words).CancelTimeout()
 }
 
 // A stretch of the day dragged by its end, for measuring: taken hold of, pulled by a grid step, and drawn anew.
