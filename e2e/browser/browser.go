@@ -4,6 +4,7 @@ package browser
 import (
 	"errors"
 	"os/exec"
+	"slices"
 	"time"
 
 	"github.com/go-rod/rod"
@@ -75,6 +76,36 @@ func Painted(p *rod.Page, act, holds string) time.Duration {
 		return performance.now() - from
 	}`).Num()
 	return time.Duration(ms * float64(time.Millisecond))
+}
+
+// quietWork is what the work of Slower takes on a machine of its own with nothing else to do.
+const quietWork = 30 * time.Millisecond
+
+// Slower is how many times as long as on such a machine fixed work takes in a page just now, 1 at the least: something
+// read, something reckoned and something laid out, as behind an answer, but none of the program. Bars of time are held
+// against it, since a machine that is half as fast, or has other things to do, says nothing of the program.
+func Slower(p *rod.Page) float64 {
+	took := []float64{}
+	for _, ms := range p.MustEval(`async () => {
+		const took = [], text = JSON.stringify(Array.from({ length: 4000 }, (_, n) => ({ n, word: 'word ' + n })))
+		for (let n = 0; n < 17; n++) {
+			const from = performance.now(), list = document.createElement('div')
+			for (let k = 0; k < 4; k++) list.append(...JSON.parse(text).slice(k * 100, k * 100 + 100).map(o =>
+				Object.assign(document.createElement('p'), { innerText: o.word })))
+			let sum = n
+			for (let k = 1; k < 2_000_000; k++) sum = Math.imul(sum ^ k, 0x5bd1e995)
+			document.body.append(list)
+			list.dataset.sum = sum + list.offsetHeight
+			list.remove()
+			if (n > 5) took.push(performance.now() - from) // by then it is compiled
+			await new Promise(requestAnimationFrame)
+		}
+		return took
+	}`).Arr() {
+		took = append(took, ms.Num())
+	}
+	slices.Sort(took)
+	return max(1, took[len(took)/2]*float64(time.Millisecond)/float64(quietWork))
 }
 
 // Text waits for an element that contains the words and returns it.

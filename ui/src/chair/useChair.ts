@@ -153,8 +153,13 @@ export function useChair(sitting: string) {
     }
     const kept = { event, n: events.value.length, sent: false }
     events.value = [...events.value, kept]
-    const written = writeLog(owner, sitting, [kept]).then(() => void push())
-    await Promise.all([stand(), written])
+    const written = writeLog(owner, sitting, [kept])
+    try {
+      await stand()
+    } finally {
+      void written.then(() => push()) // once it is answered: sending must not keep the answer waiting
+    }
+    await written
     return event
   }
 
