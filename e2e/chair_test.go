@@ -372,8 +372,8 @@ func TestATapIsAnsweredWithinAQuarterOfASecondOfflineToo(t *testing.T) {
 				slower = min(slower, browser.Slower(s.page))
 			})
 			median, most := took[len(took)/2], took[len(took)-1]
-			t.Logf("offline %v: median %s, at most %s, on a machine %.1f times as slow as a quiet one", away, median, most,
-				slower)
+			t.Logf("offline %v: median %s, at most %s, on a machine %.1f times as slow as a quiet one", away, median,
+				most, slower)
 			if float64(median) <= slower*float64(100*time.Millisecond) &&
 				float64(most) <= slower*float64(250*time.Millisecond) {
 				break
