@@ -47,6 +47,7 @@ type evaluation struct {
 	onTime   screen // of the first coat, what has set by base
 	late     []coat // and what sets later
 	covered  face.Set
+	atBase   [face.N]standing // how zones stand with their labels then
 	sheens   []sheen
 	events   []event // in order of time
 	used     map[string]float64
@@ -67,7 +68,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 		sheets: map[string]int{},
 	}
 	w := &e.res.Wear
-	e.covered = covered(c, &e.first)
+	e.covered, e.atBase = covered(c, &e.first), e.firstStandings()
 	e.onTime, e.late = laidLate(c, &prep.Layers, e.first)
 	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(Budget(c)), shine(c, e.sheens), ups,
 		[]BagItem{}

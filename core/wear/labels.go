@@ -57,7 +57,7 @@ type tell func(rule rules.ID, since time.Duration)
 // pass lets a piece of the day go by and returns how many of its minutes were under a broken clock. What no sun
 // follows breaks none.
 func (st *standing) pass(p *piece, tell tell) (late float64) {
-	if p.dark {
+	if st.rests(p) {
 		return 0
 	}
 	out := p.outdoor || p.glass && st.glass
@@ -93,6 +93,9 @@ func (st *standing) pass(p *piece, tell tell) (late float64) {
 	return late
 }
 
+// rests reports whether nothing of a piece of the day breaks a clock or brings one on.
+func (st *standing) rests(p *piece) bool { return p.dark || st.coated && st.calm() && !p.runs() }
+
 // calm reports whether nothing is due.
 func (st *standing) calm() bool { return st.due == never && st.stale == never }
 
@@ -124,7 +127,14 @@ type clock struct {
 	standing
 }
 
-// firstStanding is how a zone stands at base.
+// firstStandings is how every zone stands at base.
+func (e *evaluation) firstStandings() (list [face.N]standing) {
+	for z := range face.N {
+		list[z] = e.firstStanding(z)
+	}
+	return list
+}
+
 func (e *evaluation) firstStanding(z face.Zone) standing {
 	st := fresh(never, label{}, e.c.Skin[z].Has(face.Pigment))
 	st.coated = false
@@ -151,7 +161,7 @@ func (e *evaluation) clocked() (groups []face.Set) {
 
 // runAlike reports whether the label clocks of two zones never part.
 func (e *evaluation) runAlike(a, b face.Zone) bool {
-	if e.firstStanding(a) != e.firstStanding(b) {
+	if e.atBase[a] != e.atBase[b] {
 		return false
 	}
 	return !slices.ContainsFunc(e.events, func(v event) bool {
@@ -163,10 +173,10 @@ func (e *evaluation) runAlike(a, b face.Zone) bool {
 // the minutes under a broken one.
 func (e *evaluation) clocks() {
 	groups := e.clocked()
-	coated := slices.ContainsFunc(groups, func(g face.Set) bool { return e.firstStanding(g.First()).coated })
+	coated := slices.ContainsFunc(groups, func(g face.Set) bool { return e.atBase[g.First()].coated })
 	late := e.broken[:0] // by piece, of whichever zone is the latest
 	for _, zones := range groups {
-		k := clock{zones: zones, standing: e.firstStanding(zones.First())}
+		k := clock{zones: zones, standing: e.atBase[zones.First()]}
 		n := 0
 		for _, ps := range e.pieces {
 			for i := range ps {

@@ -35,24 +35,32 @@ func (e *evaluation) earns(i int) bool {
 	without.events = slices.Clone(e.events)
 	without.events[i].lays = nil
 	without.breaches = nil
-	without.clocks()
-	if float64(without.res.Wear.LateMin) > float64(e.res.Wear.LateMin)+figure.SameMinutes {
-		return true
+	if e.dose > Budget(e.c) { // the likelier first
+		return e.shields(i, &without) || e.keepsClocks(&without)
 	}
-	if slices.ContainsFunc(without.breaches, func(b breach) bool {
-		return !slices.ContainsFunc(e.breaches, func(o breach) bool {
-			return o.rule == b.rule &&
-				b.zones&^o.zones == 0
-		})
-	}) {
-		return true // no longer on the whole, but on more of it
-	}
+	return e.keepsClocks(&without) || e.shields(i, &without)
+}
+
+// shields reports whether more reaches the skin without a touch-up's coats than they are worth.
+func (e *evaluation) shields(i int, without *evaluation) bool {
 	dose := without.reckon(without.onTime, without.covered, without.coats(), false).dose
 	budget := Budget(e.c)
 	steps := func(dose float64) float64 {
 		return max(0, math.Ceil((dose-budget)/figure.OverStep-figure.SameMinutes))
 	}
-	over := steps(dose) > steps(e.dose)
 	alone := !slices.ContainsFunc(e.events[i].steps, func(d done) bool { return d.Act == act.Blot })
-	return over || !alone && dose > e.dose+figure.CoatCostsSED
+	return steps(dose) > steps(e.dose) || !alone && dose > e.dose+figure.CoatCostsSED
+}
+
+// keepsClocks reports whether a label clock runs out for longer without them, or on more of the face.
+func (e *evaluation) keepsClocks(without *evaluation) bool {
+	without.clocks()
+	if float64(without.res.Wear.LateMin) > float64(e.res.Wear.LateMin)+figure.SameMinutes {
+		return true
+	}
+	return slices.ContainsFunc(without.breaches, func(b breach) bool {
+		return !slices.ContainsFunc(e.breaches, func(o breach) bool {
+			return o.rule == b.rule && b.zones&^o.zones == 0
+		})
+	})
 }

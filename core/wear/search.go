@@ -30,7 +30,11 @@ type score int64
 const missBits, keepBits = 8, 10
 
 func pack(late float64, keep, miss int) score {
-	return score(math.Round(late*60))<<(keepBits+missBits) + score(keep)<<missBits + score(miss)
+	whole := score(0)
+	if late != 0 {
+		whole = score(math.Round(late*60)) << (keepBits + missBits)
+	}
+	return whole + score(keep)<<missBits + score(miss)
 }
 
 // chain is a score and how few coats it takes.
@@ -349,8 +353,9 @@ func (s *search) stepsFrom(i int) []score {
 	if i > 0 {
 		st = fresh(time.Duration(i)*figure.Grid, s.formWet[s.wind[i]], s.first.glass)
 	}
-	late := 0.0
+	late, overdue := 0.0, score(0)
 	for j := i + 1; j <= s.end; j++ {
+		was := late
 		for n := range s.pieces[j-1] {
 			if s.quiet[j-1] && st.calm() {
 				break
@@ -371,7 +376,10 @@ func (s *search) stepsFrom(i int) []score {
 		if j < s.end && s.kept[j] {
 			keep = 1
 		}
-		list[j-i-1] = pack(late, keep, miss)
+		if late != was {
+			overdue = pack(late, 0, 0)
+		}
+		list[j-i-1] = overdue + pack(0, keep, miss)
 	}
 	return list
 }
