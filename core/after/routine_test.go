@@ -8,6 +8,7 @@ import (
 
 	"urncloth/core/act"
 	"urncloth/core/after"
+	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
@@ -191,6 +192,10 @@ func TestWhatTheRoutineHasDueAndIsLeftOutSaysWhy(t *testing.T) {
 		{"moisturiser_rich", "too little of it is left", false, func(s *sitting.Sitting) {
 			s.Kit.Find("rich").RemainingG = P(0.01)
 		}},
+		{"retinoid", "hair is to be taken off there within days", false, hairOff("2027-06-26")},
+		{"retinoid", "", false, hairOff("2027-06-27")},
+		{"acid_toner", "hair is to be taken off there within days", false, hairOff("2027-06-24")},
+		{"acid_toner", "", false, hairOff("2027-06-25")},
 		{"spot_patch", "no zone asks for it today", false, plain},
 		{"lash_serum", "this client may not have it", false, func(s *sitting.Sitting) {
 			s.Client.Wears = []face.Wear{face.LashExtensions}
@@ -204,6 +209,32 @@ func TestWhatTheRoutineHasDueAndIsLeftOutSaysWhy(t *testing.T) {
 		laid := slices.ContainsFunc(r.Aftercare.Steps, func(s stack.Step) bool { return string(s.Kind) == k.kind })
 		if laid != (k.why == "") || !laid && (len(f) != 1 || !strings.Contains(f[0].Say, k.why)) {
 			t.Errorf("%s, %s: %v %+v", k.kind, k.why, with(r), f)
+		}
+	}
+}
+
+// hairOff is a threading that is booked, of the whole face.
+func hairOff(on string) func(*sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		b := day.Booked{Kind: day.Threaded}
+		if err := b.On.UnmarshalText([]byte(on)); err != nil {
+			panic(err)
+		}
+		s.Day.Planned = []day.Booked{b}
+	}
+}
+
+func TestWhatMayNotGoTonightIsToldAndWhatRunsOutIsToBeBought(t *testing.T) {
+	for kind, change := range map[string]func(*sitting.Sitting){
+		"tell the client": hairOff("2027-06-20"),
+		"to the kit":      func(s *sitting.Sitting) { s.Kit.Find("rich").RemainingG = P(0.01) },
+	} {
+		r := after1(night(t, func(s *sitting.Sitting) {
+			habits(face.Habit{Kind: "retinoid"}, face.Habit{Kind: "moisturiser_rich"})(s)
+			change(s)
+		}))
+		if f := Found(r.Findings, rules.MethodNotMet); len(f) != 1 || !strings.Contains(f[0].Instead, kind) {
+			t.Errorf("%s: %+v", kind, f)
 		}
 	}
 }

@@ -154,8 +154,13 @@ func routineLeft(e *evaluation) {
 		if !due || p == nil || !ofNight(p.Kind) || active && pl.acts(h) || e.meets(h) || slices.Contains(gave, p.Name) {
 			continue
 		}
-		e.res.Findings = append(e.res.Findings, rules.New(e.c.Words, rules.MethodNotMet,
-			rules.Place{Phase: rules.Aftercare}, say.RoutineLeft, "product", p.Name, "why", pl.whyLeft(h, p)))
+		why := pl.whyLeft(h, p)
+		f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Aftercare}, say.RoutineLeft, "product",
+			p.Name, "why", why)
+		if why != say.WhyLittle && why != say.WhyNothing { // more of it would not help
+			f = f.Do(e.c.Say(say.LeaveOutTonight))
+		}
+		e.res.Findings = append(e.res.Findings, f)
 	}
 }
 

@@ -5,6 +5,7 @@ import (
 
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/kit"
 	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
@@ -79,6 +80,10 @@ var conditions = []condition{
 		nature.Scent | nature.Heats | nature.Retinoid, bars: true, say: say.HairTakenOff},
 	{rule: rules.RecentProcedure, where: bared(figure.HairPolishDays), rulesOut: nature.Polishes, bars: true,
 		say: say.HairTakenOff},
+	{rule: rules.RecentProcedure, where: toBare(figure.AcidBeforeHair), rulesOut: nature.Acid, bars: true,
+		say: say.HairComesOff},
+	{rule: rules.RecentProcedure, where: toBare(figure.RetinoidBeforeHair), rulesOut: nature.Retinoid, bars: true,
+		say: say.HairComesOff},
 	{rule: rules.RecentProcedure, where: within(figure.SelfTanDays, face.SelfTan), rulesOut: nature.Oily | nature.Acid |
 		nature.Fibres, say: say.TanFades},
 	{rule: rules.Injectables, where: pressing, rulesOut: nature.Presses | nature.Rubs, say: say.InjectablesPress},
@@ -232,6 +237,22 @@ func tattooed(c *sitting.Case) face.Set {
 
 // bared is where hair was taken off within so many days.
 func bared(days int) where { return within(days, face.HairRemovals...) }
+
+// BeforeHair is where a product may not go because hair is to be taken off there.
+func BeforeHair(c *sitting.Case, p *kit.Product) (zones face.Set) {
+	if p.Acid() {
+		zones |= toBare(figure.AcidBeforeHair)(c)
+	}
+	if p.Retinoid() {
+		zones |= toBare(figure.RetinoidBeforeHair)(c)
+	}
+	return zones
+}
+
+// toBare is where hair is to be taken off within so many days.
+func toBare(days int) where {
+	return func(c *sitting.Case) face.Set { return c.Ahead(days, face.HairRemovals...) }
+}
 
 func child(c *sitting.Case) face.Set { return wholly(c.Child()) }
 

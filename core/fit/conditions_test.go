@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/fit"
 	"urncloth/core/kit"
@@ -25,6 +26,17 @@ func marked(m face.Mark) func(s *sitting.Sitting) {
 func today(is face.Today) func(s *sitting.Sitting) {
 	return func(s *sitting.Sitting) {
 		s.Client.Zones[face.Chin] = face.Grades{Oil: P(1), Water: P(1), Today: is}
+	}
+}
+
+// booked is a treatment that is to come.
+func booked(kind day.BookedKind, on, zone string) func(s *sitting.Sitting) {
+	return func(s *sitting.Sitting) {
+		b := day.Booked{Kind: kind, Zone: zone}
+		if err := b.On.UnmarshalText([]byte(on)); err != nil {
+			panic(err)
+		}
+		s.Day.Planned = append(s.Day.Planned, b)
 	}
 }
 
@@ -107,6 +119,16 @@ func TestWhatAConditionRulesOutHoldsWhereItIs(t *testing.T) {
 		{"bladed two days before: polish", told(face.Bladed, "2027-06-17", face.Chin), nature.Polishes, chin},
 		{"waxed two days before: scent", told(face.Waxed, "2027-06-17", face.Chin), nature.Scent, 0},
 		{"waxed three days before: polish", told(face.Waxed, "2027-06-16", face.Chin), nature.Polishes, 0},
+		{"to be waxed in five days: acid", booked(day.Waxed, "2027-06-24", "chin"), nature.Acid, chin},
+		{"to be waxed in six days: acid", booked(day.Waxed, "2027-06-25", "chin"), nature.Acid, 0},
+		{"to be threaded in a week, no zone named: retinoid", booked(day.Threaded, "2027-06-26", ""), nature.Retinoid,
+			all},
+		{"to be threaded in eight days: retinoid", booked(day.Threaded, "2027-06-27", "chin"), nature.Retinoid, 0},
+		{"to be waxed tomorrow: scent and polish", booked(day.Waxed, "2027-06-20", "chin"), nature.Scent |
+			nature.Polishes, 0},
+		{"a peel that is booked: acid", booked(day.PeelLight, "2027-06-24", "chin"), nature.Acid, 0},
+		{"told of as waxed on a day to come: acid", told(face.Waxed, "2027-06-22", face.Chin), nature.Acid, chin},
+		{"told of as waxed on a day to come: scent", told(face.Waxed, "2027-06-22", face.Chin), nature.Scent, 0},
 		{"a nick: alcohol", told(face.Nick, "", face.Chin), nature.Alcohol, chin},
 		{"a nick: a film", told(face.Nick, "", face.Chin), nature.Leaves | nature.Touches, 0},
 		{"psoriasis: tape", told(face.Psoriasis, "", face.Chin), nature.Pulls, chin},

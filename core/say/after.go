@@ -45,11 +45,12 @@ var (
 		"{products}.")
 	RoutineLeft = row("after.routine_left",
 		"{product} is due tonight by the client's own routine and left out: {why}.")
-	WhySunned     = row("after.why_sunned", "the skin had more sun today than its budget")
-	WhyExfoliated = row("after.why_exfoliated", "this skin was exfoliated within {fit.exfoliate_every:words} days")
-	WhyActive     = row("after.why_active", "another active has this night")
-	WhyNothing    = row("after.why_nothing", "nothing speaks against it")
-	BareByDay     = row("after.bare_by_day", "The client goes out by daylight and no sunscreen is on.")
+	WhySunned       = row("after.why_sunned", "the skin had more sun today than its budget")
+	LeaveOutTonight = row("after.leave_out_tonight", "Leave it out tonight, and tell the client why.")
+	WhyExfoliated   = row("after.why_exfoliated", "this skin was exfoliated within {fit.exfoliate_every:words} days")
+	WhyActive       = row("after.why_active", "another active has this night")
+	WhyNothing      = row("after.why_nothing", "nothing speaks against it")
+	BareByDay       = row("after.bare_by_day", "The client goes out by daylight and no sunscreen is on.")
 
 	NightTargeted = row("after.night.targeted", "{do} {product} on {zones} only: {amount}.")
 	NightSmooth   = row("after.night.smooth", "{do} {product} on {zones}: {amount}.")

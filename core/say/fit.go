@@ -47,6 +47,9 @@ var (
 	HairTakenOff = row("fit.hair_taken_off",
 		"Hair was taken off there: no acid, alcohol, scent or heat for {fit.hair_bare*24} hours, no polish for "+
 			"{fit.hair_polish*24}.")
+	HairComesOff = row("fit.hair_comes_off",
+		"Hair is to be taken off there: no acid in the {prep.acid_before_hair} days before, "+
+			"no retinoid in the {prep.retinoid_before_hair}.")
 	TanFades        = row("fit.tan_fades", "Self-tan fades in patches under oil, acid or a mitt.")
 	NoMassageEczema = row("fit.no_massage_eczema", "No facial massage on eczema.")
 	PullsThinSkin   = row("fit.pulls_thin_skin", "The skin is thin or bruises easily: nothing that pulls.")

@@ -99,6 +99,7 @@ var (
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")
 	WhyLittle        = row("stack.why_little", "too little of it is left")
 	WhyMayNot        = row("stack.why_may_not", "this client may not have it")
+	WhyHairComes     = row("stack.why_hair_comes", "hair is to be taken off there within days")
 	WhyNoPlace       = row("stack.why_no_place", "no zone asks for it today, or the clock leaves no time")
 	WhySkinMayNot    = row("stack.why_skin_may_not", "a condition keeps this skin from it")
 	WhySkin          = row("stack.why_skin", "this skin may not have it, or the clock leaves no time")

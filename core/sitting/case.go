@@ -31,9 +31,10 @@ type Case struct {
 	Area                              [face.N]float64
 	Type                              face.Type
 	Conditions                        []Condition
-	Daylight                          bool      // so much of it that sunscreen has a place
-	Strong                            bool      // outdoors at UV index 3 or more for ten minutes
-	FirstSun                          time.Time // zero where the client is never outdoors in daylight
+	ahead                             []Condition // what is booked for after the day
+	Daylight                          bool        // so much of it that sunscreen has a place
+	Strong                            bool        // outdoors at UV index 3 or more for ten minutes
+	FirstSun                          time.Time   // zero where the client is never outdoors in daylight
 	Flash                             bool
 	Evaporation                       float64 // how much slower water leaves than at the reference
 	Damp                              bool    // nothing evaporates: the figure above is a guess
@@ -244,6 +245,10 @@ func (c *Case) conditions() {
 		if k.Zone != nil {
 			n.Zone = face.SetOf(*k.Zone)
 		}
+		if n.Days < 0 && slices.Contains(face.HairRemovals, k.Kind) { // it is to come
+			c.ahead = append(c.ahead, n)
+			continue
+		}
 		c.Conditions = append(c.Conditions, n)
 	}
 	for _, b := range c.Day.Planned { // what was booked and is over by the day counts like what was told
@@ -254,8 +259,21 @@ func (c *Case) conditions() {
 		}
 		if n.Days >= 0 {
 			c.Conditions = append(c.Conditions, n)
+		} else {
+			c.ahead = append(c.ahead, n)
 		}
 	}
+}
+
+// Ahead returns the zones on which something is booked within so many days after the day.
+func (c *Case) Ahead(days int, kinds ...face.ConditionKind) face.Set {
+	var zones face.Set
+	for _, k := range c.ahead {
+		if slices.Contains(kinds, k.Kind) && -k.Days <= days {
+			zones |= k.Zone
+		}
+	}
+	return zones
 }
 
 // likeness finds, for each zone, the first one that is alike in everything a rule for a single zone can ask about.
@@ -286,10 +304,9 @@ func (c *Case) same(y, z face.Zone) bool {
 			return false
 		}
 	}
-	for _, k := range c.Conditions {
-		if k.Zone.Has(y) != k.Zone.Has(z) {
-			return false
-		}
+	parts := func(k Condition) bool { return k.Zone.Has(y) != k.Zone.Has(z) }
+	if slices.ContainsFunc(c.Conditions, parts) || slices.ContainsFunc(c.ahead, parts) {
+		return false
 	}
 	for i := range c.Client.Routine {
 		if on := c.Client.Routine[i].Zones; slices.Contains(on, y) != slices.Contains(on, z) {

@@ -256,7 +256,9 @@ func WhyNot(c *sitting.Case, kinds []kit.Kind, what act.Act, on face.Set) say.ID
 			}
 			little = true
 		}
-		why = say.WhyMayNot
+		if why = say.WhyMayNot; on&^c.Barred().All()&^fit.BeforeHair(c, p) == 0 {
+			why = say.WhyHairComes
+		}
 	}
 	if little {
 		return say.WhyLittle
