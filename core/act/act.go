@@ -126,6 +126,7 @@ const (
 	DampBud     How = "damp bud"
 	LintFree    How = "lint-free tip"
 	DampTip     How = "damp lint-free tip"
+	TipOnBand   How = "tip along the band" // of lashes, beside extensions: a bud there is cotton
 	DampPad     How = "damp pad"
 	PadFold     How = "fold of a damp pad"
 	DampTissue  How = "damp tissue"

@@ -334,10 +334,10 @@ func (e *evaluation) milky(z face.Zone) bool {
 	return false
 }
 
-// budOnly reports whether a step is a bud at the band of lashes, which reaches the glue alone.
+// budOnly reports whether a step is a bud, or a tip, at the band of lashes, which reaches the glue alone.
 func (e *evaluation) budOnly(m *moment) bool {
-	return m.Buds > 0 && m.Pads == 0 && m.Cloths == 0 && m.zones == face.SetOf(face.Eyelids) && hasLashes(e.c) &&
-		!e.lashOff
+	return (m.Buds > 0 || m.How == act.TipOnBand) && m.Pads == 0 && m.Cloths == 0 &&
+		m.zones == face.SetOf(face.Eyelids) && hasLashes(e.c) && !e.lashOff
 }
 
 // pass takes off what one pass of a remover takes off. On a bud at the lash line it reaches the glue alone.

@@ -133,11 +133,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 		s.How, s.Say = act.Brush, c.Say(say.FoamLashes, slots...)
 	case slices.ContainsFunc(zones.List(), func(z face.Zone) bool { return tipped(c, p, z) }):
 		pl.tips(&s)
-		tip := say.ATip
-		if s.Tips == 0 {
-			tip = say.ABrush
-		}
-		s.Say = c.Say(say.TipBetween, append(slots, "tip", tip, "lashes", pl.betweenLashes(zones))...)
+		s.Say = c.Say(say.TipBetween, append(slots, "tip", tipWords(&s), "lashes", pl.betweenLashes(zones))...)
 	case p.Kind == kit.WaterMitt:
 		s.Mitts, s.How, grams = max(1, mittsOver(zones)), act.WithMitt, 0
 		s.Say = c.Say(say.MittOn, slots...)
@@ -168,10 +164,22 @@ func tipped(c *sitting.Case, p *kit.Product, z face.Zone) bool {
 
 // tips makes a step one with lint-free tips; where the kit has none left, with a clean silicone brush.
 func (pl *planner) tips(s *stack.Step) {
-	s.How, s.Tips = act.LintFree, max(figure.TipsPerPass, strokesOver(face.SetOf(s.Zones...)))
+	pl.someTips(s, max(figure.TipsPerPass, strokesOver(face.SetOf(s.Zones...))))
+}
+
+func (pl *planner) someTips(s *stack.Step, n int) {
+	s.How, s.Tips = act.LintFree, n
 	if have := counted(pl.c, kit.LintFreeTip); pl.lacks(have, s.Tips, func(o *stack.Step) int { return o.Tips }) {
 		s.How, s.Tips = act.Brush, 0
 	}
+}
+
+// tipWords is what such a step works with.
+func tipWords(s *stack.Step) say.ID {
+	if s.Tips == 0 {
+		return say.ABrush
+	}
+	return say.ATip
 }
 
 // betweenLashes says that a step on the lids reaches between their lashes.

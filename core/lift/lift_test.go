@@ -642,7 +642,28 @@ func TestEveryRemoverOfALargeKitIsConsidered(t *testing.T) {
 	clean(t, "seventy-two removers", p)
 }
 
-func TestABudOnABandReachesTheGlueAloneWithExtensionsToo(t *testing.T) {
+func TestLashesToBeKeptComeOffWithoutCottonWhereThereAreExtensions(t *testing.T) {
+	for _, tips := range []int{10, 0} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Client.Wears = []face.Wear{face.LashExtensions}
+			s.Look.Items = append(s.Look.Items, on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))
+			Add(s, kit.Product{ID: "tips", Name: "Tips", Kind: kit.LintFreeTip, Count: P(tips)})
+		}))
+		i := slices.IndexFunc(p.Lift.Steps, func(s stack.Step) bool { return s.How == act.TipOnBand })
+		if i < 0 {
+			t.Fatalf("%v tips: the glue is not loosened: %s", tips, Rules(p.Findings))
+		}
+		if s := p.Lift.Steps[i]; s.Buds > 0 || s.Tips != min(tips, 2) ||
+			strings.Contains(s.Say, "lint-free") != (tips > 0) {
+			t.Errorf("%v tips: %+v", tips, s)
+		}
+		if len(Found(p.Findings, rules.CottonOnExtensions))+len(Found(p.Findings, rules.Rubbing)) > 0 {
+			t.Errorf("%v tips: %s", tips, Rules(p.Findings))
+		}
+	}
+}
+
+func TestABudOrATipOnABandReachesTheGlueAlone(t *testing.T) {
 	p := mangled(t, evening(t, func(s *sitting.Sitting) {
 		s.Client.Wears = []face.Wear{face.LashExtensions}
 		s.Look.Items = append(s.Look.Items, on(face.Eyelids, "strip lashes", "adhesive", 1, strip, kept))

@@ -435,15 +435,7 @@ func (pl *planner) lashesFirst() {
 	}
 	lids := []face.Zone{face.Eyelids}
 	for n := range pl.looseness {
-		words := c.Say(say.LoosenGlue, "product", pl.looseBy.Name, "seconds", pl.seconds(pl.glueS()))
-		if n > 0 {
-			words = c.Say(say.LoosenAgain, "seconds", pl.seconds(pl.glueS()))
-		}
-		s := pl.add(stack.Step{Act: act.Hold, Kind: act.Detail(pl.looseBy.Kind), Product: pl.looseBy.ID, Zones: lids,
-			ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud,
-			Because: []rules.ID{rules.OilOnReusedLashes}, Say: words})
-		stack.Measure(c, s, pl.looseBy, figure.BudGrams)
-		pl.lather(pl.looseBy, face.SetOf(face.Eyelids))
+		pl.alongBand(n > 0)
 	}
 	off := func(kind act.Detail, words say.ID) {
 		pl.add(stack.Step{Act: act.LashesOff, Kind: kind, Zones: lids, HandsS: figure.LashesS,
@@ -455,6 +447,27 @@ func (pl *planner) lashesFirst() {
 	case pl.looseness > 0:
 		off(act.StripBand, say.LiftBand)
 	}
+}
+
+// alongBand writes one hold on the glue of lashes to be kept, with a bud; beside extensions with a tip.
+func (pl *planner) alongBand(again bool) {
+	c := pl.c
+	s := stack.Step{Act: act.Hold, Kind: act.Detail(pl.looseBy.Kind), Product: pl.looseBy.ID,
+		Zones: []face.Zone{face.Eyelids}, ContactS: int(pl.glueS()), HandsS: int(pl.glueS()), Buds: 2, How: act.Bud,
+		Because: []rules.ID{rules.OilOnReusedLashes}}
+	words, with := say.LoosenGlue, any(say.ABud)
+	if again {
+		words = say.LoosenAgain
+	}
+	if c.Extended() {
+		pl.someTips(&s, s.Buds)
+		s.Buds, s.How, with = 0, act.TipOnBand, tipWords(&s)
+		s.Because = append(s.Because, rules.CottonOnExtensions)
+	}
+	s.Say = c.Say(words, "product", pl.looseBy.Name, "seconds", pl.seconds(pl.glueS()), "with", with)
+	st := pl.add(s)
+	stack.Measure(c, st, pl.looseBy, figure.BudGrams)
+	pl.lather(pl.looseBy, face.SetOf(face.Eyelids))
 }
 
 // lather notes where a remover leaves what cleans.

@@ -52,13 +52,13 @@ var (
 	UsualPass      = row("lift.usual_pass", "{product} on {zones} for {seconds}.")
 	LensesOutFirst = row("lift.lenses_out_first", "Lenses out, by their owner, before anything oily.")
 	LoosenGlue     = row("lift.loosen_glue",
-		"Run {product} on a bud along the glue from the outer corner and hold it there for {seconds}; one bud, one "+
-			"dip, for each eye.")
+		"Run {product} along the glue from the outer corner with {with} and hold it there for {seconds}; a clean one "+
+			"and one dip for each eye.")
 	LoosenEdge = row("lift.loosen_edge",
 		"Work {product} under the edge of the piece on {zones} with a brush or a bud, {seconds} of contact, away from "+
 			"the eye; no acetone.")
 	LiftPiece    = row("lift.lift_piece", "Lift the piece off {zones} as its edge lets go; no pulling.")
-	LoosenAgain  = row("lift.loosen_again", "Once more along the glue with fresh buds, {seconds} again.")
+	LoosenAgain  = row("lift.loosen_again", "Once more along the glue, {seconds} again, with a clean one for each eye.")
 	PeelMagnetic = row("lift.peel_magnetic",
 		"Peel the magnetic lashes off by their band and lay them in their case in shape; the liner comes off after.")
 	LiftBand = row("lift.lift_band",
@@ -74,6 +74,7 @@ var (
 	TipBetween = row("lift.tip_between",
 		"{product} on {tip}, on {zones}{lashes}, for {seconds}; no cotton, no oil.")
 	BetweenToo = row("lift.between_too", ", between the lashes too")
+	ABud       = row("lift.a_bud", "a bud")
 	ATip       = row("lift.a_tip", "lint-free tips")
 	ABrush     = row("lift.a_brush", "a clean silicone brush or the fingertips")
 	FoamLashes = row("lift.foam_lashes",
