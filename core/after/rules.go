@@ -103,9 +103,11 @@ func methodNotMet(e *evaluation) {
 	}) {
 		return
 	}
+	why := e.whyCalm()
 	f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Aftercare}, say.MethodNotMet, "method",
-		method.NameOf(method.NightExfoliant), "option", method.OptionName(method.NightExfoliant, method.BySkin), "why",
-		e.whyCalm())
+		method.NameOf(method.NightExfoliant), "option", method.OptionName(method.NightExfoliant, method.BySkin),
+		"why", why)
+	f = stack.NotBought(e.c, f, why)
 	f.Method = method.NightExfoliant
 	e.res.Findings = append(e.res.Findings, f)
 }

@@ -49,10 +49,12 @@ type group struct {
 	held     bool      // removers are held there, never rubbed
 	piece    bool      // something is glued on there
 	glitters bool      // removers are held there until the glitter is off
+	sparkle  []int     // the binders that hold glitter
 	rides    bool      // it may go with the pass over the face
 	allowed  []int
 	cautions []float64 // cost of the cautions each allowed remover brings
 	uneasy   []bool    // whether a condition's caution is among them
+	lifts    []bool    // whether it may come before glitter is off
 	weight   float64   // share of the minutes and grams of a pass over the face
 	grams    float64   // of a pass over the zone by itself
 	delicacy float64
@@ -271,7 +273,8 @@ func (g *group) carries() bool { return g.turn() == 0 && g.like.OnFace() }
 // groupOf is one zone as a group; skin is the area of all that is passed over together.
 func (ch *chooser) groupOf(z face.Zone, on Loads, skin, loosened float64) *group {
 	g := &group{zones: face.SetOf(z), like: z, on: on, binders: on.binders(), strip: -1, held: pressed(ch.c, z),
-		weight: ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z],
+		sparkle: sparkleAmong(on.binders(), sparkle(ch.c, z)),
+		weight:  ch.c.Area[z] / skin, delicacy: ch.skin.delicacy[z], bears: ch.skin.bears[z],
 		piece: ch.c.Pieces().Has(z)}
 	g.rides = (z == face.UnderEyes || held(z) && on.alone() && !(near(z) && ch.c.Extended())) && !glitter(ch.c, z) &&
 		!fit.Still(ch.c).Has(z)
@@ -306,9 +309,10 @@ func (g *group) alike(o *group) bool {
 			func(b look.Binder) bool { return level(g.on[b]) != level(o.on[b]) }))
 }
 
-// standsAs reports whether as much is left on two zones by now, after as many passes.
+// standsAs reports whether as much is left on two zones by now, after as many passes, and glitter is held alike.
 func (g *group) standsAs(o *group) bool {
-	return slices.Equal(g.start, o.start) && g.film == o.film && g.had == o.had && g.washed == o.washed
+	return slices.Equal(g.sparkle, o.sparkle) && slices.Equal(g.start, o.start) && g.film == o.film &&
+		g.had == o.had && g.washed == o.washed
 }
 
 // level is the step of the load that contact times go by; nothing finer matters to the choice.
@@ -331,34 +335,27 @@ func hasStrip(c *sitting.Case, keep bool) bool {
 }
 
 // allow lists the removers that may go on a group, with the cost of the cautions each brings and of going against the
-// house method for eyes. Glitter is pressed off with balm; where there is none, with whatever a pad holds.
+// house method for eyes. Glitter is pressed off with balm before anything else; where there is none, with whatever a
+// pad holds.
 func (ch *chooser) allow(g *group) {
-	glitters := glitter(ch.c, g.like)
-	for _, whatever := range []bool{false, true} {
-		for i, p := range ch.removers {
-			if glitters && !whatever && !p.Kind.Worked() {
-				continue
-			}
-			cost, uneasy, may := ch.may(p, g.like, g.on)
-			if !may {
-				continue
-			}
-			if !ch.bySideOfMethod(p, g.like) {
-				cost += figure.AgainstMethod
-			}
-			g.allowed = append(g.allowed, i)
-			g.cautions = append(g.cautions, cost)
-			g.uneasy = append(g.uneasy, uneasy)
+	for i, p := range ch.removers {
+		cost, uneasy, may := ch.may(p, g.like, g.on)
+		if !may {
+			continue
 		}
-		if !glitters || slices.ContainsFunc(g.allowed, func(r int) bool { return ch.films(r) }) {
-			break
+		if !ch.bySideOfMethod(p, g.like) {
+			cost += figure.AgainstMethod
 		}
-		if !whatever {
-			g.allowed, g.cautions, g.uneasy = nil, nil, nil
-		}
+		g.allowed = append(g.allowed, i)
+		g.cautions = append(g.cautions, cost)
+		g.uneasy = append(g.uneasy, uneasy)
+		g.lifts = append(g.lifts, liftsGlitter(p))
+	}
+	if !slices.Contains(g.lifts, true) {
+		g.lifts = slices.Repeat([]bool{true}, len(g.allowed))
 	}
 	if g.piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {
-		g.allowed, g.cautions, g.uneasy = nil, nil, nil // nothing loosens it, so nothing may rub there
+		g.allowed, g.cautions, g.uneasy, g.lifts = nil, nil, nil, nil // nothing loosens it, so nothing may rub there
 	}
 }
 
@@ -453,11 +450,34 @@ func glitterOn(c *sitting.Case, zones face.Set) bool {
 	return slices.ContainsFunc(zones.List(), func(z face.Zone) bool { return glitter(c, z) })
 }
 
-func glitter(c *sitting.Case, z face.Zone) bool {
-	return slices.ContainsFunc(
-		c.Items,
-		func(it look.Item) bool { return named(it.Item, "glitter") && it.Zone.Zones.Has(z) },
-	)
+func glitter(c *sitting.Case, z face.Zone) bool { return len(sparkle(c, z)) > 0 }
+
+// sparkle is the binders that hold glitter on a zone.
+func sparkle(c *sitting.Case, z face.Zone) (list []look.Binder) {
+	for i := range c.Items {
+		if it := &c.Items[i]; named(it.Item, "glitter") && it.Zone.Zones.Has(z) {
+			list = append(list, it.Binder)
+		}
+	}
+	return list
+}
+
+// sparkleAmong is the places of some binders among all.
+func sparkleAmong(all, some []look.Binder) (at []int) {
+	for i, b := range all {
+		if slices.Contains(some, b) {
+			at = append(at, i)
+		}
+	}
+	return at
+}
+
+// liftsGlitter reports whether a remover presses glitter off: balm or oil on a pad.
+func liftsGlitter(p *kit.Product) bool { return films(p.Kind) && p.Kind.Worked() }
+
+// glittering reports whether glitter is on where so much is left of each binder.
+func (g *group) glittering(left []float64) bool {
+	return slices.ContainsFunc(g.sparkle, func(i int) bool { return left[i] > Target(g.like)+figure.Same })
 }
 
 // objections lists what speaks against a remover on a zone after makeup.
@@ -547,16 +567,17 @@ func (ch *chooser) timed(g *group, k pass, worst float64) pass {
 
 // fits reports whether a pass may follow some: every dose of a remover goes along with the face's, or none; and one
 // that does, which lasts as long as the face's, is no shorter than the group needs.
-func (ch *chooser) fits(g *group, passes []pass, k pass, worst float64) bool {
+func (ch *chooser) fits(g *group, passes []pass, k pass, left []float64) bool {
 	for i := range passes {
 		if passes[i].remover == k.remover && passes[i].along != k.along {
 			return false
 		}
 	}
-	if g.glitters && k.way != wayHeld && worst > Target(g.like)+figure.Same {
+	if g.glittering(left) && (g.glitters && k.way != wayHeld || !g.lifts[slices.Index(g.allowed, k.remover)]) {
 		return false // not before the glitter is off
 	}
-	return !k.along || k.contact == 0 || k.contact >= g.on.dose(ch.removers[k.remover].Kind, worst)-figure.Same
+	return !k.along || k.contact == 0 ||
+		k.contact >= g.on.dose(ch.removers[k.remover].Kind, g.worst(left))-figure.Same
 }
 
 // films reports whether a remover leaves a film of itself.

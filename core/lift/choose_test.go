@@ -116,7 +116,7 @@ func (ch *chooser) everySequence(g *group, t tier, vain bool) []sequence {
 				continue
 			}
 			for _, option1 := range ch.options(g, g.allowed[n]) {
-				if !ch.fits(g, q.passes, option1, before) {
+				if !ch.fits(g, q.passes, option1, left) {
 					continue
 				}
 				k := ch.timed(g, option1, before)
@@ -431,7 +431,7 @@ func (ch *chooser) leastLeft(g *group) float64 {
 		for n := from; n < len(g.allowed); n++ {
 			r := g.allowed[n]
 			for _, o := range ch.options(g, r) {
-				if !ch.fits(g, passes, o, before) {
+				if !ch.fits(g, passes, o, left) {
 					continue
 				}
 				k, used := ch.timed(g, o, before), 0

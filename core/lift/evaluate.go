@@ -299,6 +299,17 @@ func (m *moment) rubbing() float64 {
 	return 0
 }
 
+// glittering reports whether glitter is still on a zone.
+func (e *evaluation) glittering(z face.Zone) bool {
+	held := sparkle(e.c, z)
+	for i, b := range e.binders[z] {
+		if slices.Contains(held, b) && e.left[z][i] > Target(z)+figure.Same {
+			return true
+		}
+	}
+	return false
+}
+
 // rub counts the seconds that a step rubs each zone: massage, and wiping, which counts ten where no time is said. A
 // pass over the face counts half under the eyes and on the lids.
 func (e *evaluation) rub(m *moment) {
@@ -316,7 +327,7 @@ func (e *evaluation) rub(m *moment) {
 			m.over |= face.SetOf(z)
 		}
 		m.rubs[z] = e.rubs[z]
-		if glitter(e.c, z) && e.worst(z) > Target(z)+figure.Same {
+		if e.glittering(z) {
 			m.smears |= face.SetOf(z)
 		}
 	}

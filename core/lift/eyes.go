@@ -138,7 +138,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 		s.Mitts, s.How, grams = max(1, mittsOver(zones)), act.WithMitt, 0
 		s.Say = c.Say(say.MittOn, slots...)
 		s.TempC = pl.warmth(zones)
-	case glitterOn(c, zones) && p.Kind != kit.WaterMitt:
+	case pl.lifts(p, zones):
 		s.Pads, s.PadFaces, s.How = pads, figure.FacesPerPad*pads, act.PressPad
 		s.Because, s.Say = append(s.Because, rules.WipedGlitter), c.Say(say.PressGlitter, slots...)
 	case films(p.Kind) && p.Kind.Worked():
@@ -155,6 +155,18 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 	stack.Measure(c, st, p, doc.Round(grams))
 	st.Say = withAmount(c, st, p)
 	pl.lather(p, zones)
+}
+
+// lifts reports whether a pass of a remover lifts glitter off some zones: one of balm or oil, or, where none may go
+// there, of whatever a pad holds.
+func (pl *planner) lifts(p *kit.Product, zones face.Set) bool {
+	if !glitterOn(pl.c, zones) || p.Kind == kit.WaterMitt {
+		return false
+	}
+	return liftsGlitter(p) || !slices.ContainsFunc(pl.removers, func(o *kit.Product) bool {
+		return liftsGlitter(o) && !slices.ContainsFunc(objections(pl.c, o, zones.First(),
+			pl.c.Client.Has(face.LensesStay)), barring)
+	})
 }
 
 // tipped reports whether a remover goes on a zone with lint-free tips.

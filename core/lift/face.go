@@ -88,7 +88,9 @@ func (pl *planner) dosed(passes []over, asked method.Key) {
 		switch k.way {
 		case wayHeld:
 			pl.laid(p, k)
-			continue
+			if turnOf(p.Kind) != turnWash || !pl.lifts(p, k.zones) { // else it is worked there next
+				continue
+			}
 		case wayWiped:
 			pl.wipeOver(p, k.zones, k.grams)
 		default:
@@ -218,7 +220,7 @@ func (pl *planner) bear(zones face.Set, more float64) bool {
 func (pl *planner) laid(p *kit.Product, k *over) {
 	c, pads := pl.c, padsOver(k.zones)
 	words, how := say.LayAndLift, act.Lay
-	if glitterOn(c, k.zones) && fit.Still(c)&k.zones == 0 {
+	if pl.lifts(p, k.zones) && fit.Still(c)&k.zones == 0 {
 		words, how = say.PressGlitter, act.PressPad
 	}
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: k.zones.List(),

@@ -1301,3 +1301,34 @@ func TestWhatLoosensAPieceIsWashedOffAfterwards(t *testing.T) {
 		t.Errorf("unwashed it leaves %v: %s", less.Lift.Residue[face.Nose].Film, Rules(less.Findings))
 	}
 }
+
+func TestOnceGlitterIsOffWhatLiesBesideItComesOffAsElsewhere(t *testing.T) {
+	beside := func(zone face.Zone, binder look.Binder) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Look.Items = []look.Item{on(zone, "paint", binder, 1), on(zone, "glitter", "wax_oil", 1)}
+		}))
+	}
+	for _, zone := range []face.Zone{face.Cheeks, face.Eyelids} {
+		p := beside(zone, look.WaterFilm)
+		kinds := passes(p, zone)
+		if len(kinds) == 0 || !slices.Contains([]string{"balm", "cleansing_oil"}, kinds[0]) {
+			t.Errorf("%s: glitter is not pressed off with balm or oil first: %v", zone, kinds)
+		}
+		if !slices.ContainsFunc(kinds, func(k string) bool { return k != "balm" && k != "cleansing_oil" }) {
+			t.Errorf("%s: nothing but %v goes on paint that water takes off", zone, kinds)
+		}
+		for _, rule := range []rules.ID{rules.CannotDissolve, rules.LeftOn, rules.WipedGlitter} {
+			if bad := Found(p.Findings, rule); len(bad) > 0 {
+				t.Errorf("%s: %s", zone, Rules(bad))
+			}
+		}
+	}
+	p := mangled(t, evening(t, func(s *sitting.Sitting) {
+		s.Look.Items = []look.Item{on(face.Cheeks, "paint", "water_film", 1), on(face.Cheeks, "glitter", "wax_oil", 1)}
+	}), func(l []stack.Step) []stack.Step {
+		return slices.DeleteFunc(l, func(s stack.Step) bool { return s.How == act.PressPad })
+	})
+	if len(Found(p.Findings, rules.WipedGlitter)) == 0 {
+		t.Errorf("glitter that was not pressed off first is massaged: %s", Rules(p.Findings))
+	}
+}

@@ -61,29 +61,31 @@ func methodNotMet(e *evaluation) {
 		if !slices.Contains(a.options, option) || a.met(e) {
 			continue
 		}
+		why, slots := e.why(&a, option)
 		f := rules.New(e.c.Words, rules.MethodNotMet, rules.Place{Phase: rules.Lift}, say.MethodNotMet, "method",
-			method.NameOf(a.key), "option", method.OptionName(a.key, option), "why", e.why(&a, option))
+			method.NameOf(a.key), "option", method.OptionName(a.key, option), "why", e.c.Say(why, slots...))
+		f = stack.NotBought(e.c, f, why)
 		f.Method = a.key
 		e.res.Findings = append(e.res.Findings, f)
 	}
 }
 
 // why says why a method was not followed: the habit of a first remover by what it would have left.
-func (e *evaluation) why(a *asking, option method.OptionID) string {
+func (e *evaluation) why(a *asking, option method.OptionID) (why say.ID, slots []any) {
 	if a.key != method.FirstRemover {
 		on := e.touched
 		if a.key == method.EyeRemover && on&face.NearEyes != 0 {
 			on &= face.NearEyes
 		}
-		return e.c.Say(stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, on)))
+		return stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, on)), nil
 	}
 	kind := habits[option]
 	if kind == kit.WaterMitt {
 		kind = kit.Mitt
 	}
-	why := stack.WhyNot(e.c, []kit.Kind{kind}, act.Remove, e.touched)
+	why = stack.WhyNot(e.c, []kit.Kind{kind}, act.Remove, e.touched)
 	if why != say.WhyNoPlace {
-		return e.c.Say(why)
+		return why, nil
 	}
 	ch := newChooser(e.c, &e.on, 1, nil)
 	var worst sequence
@@ -99,12 +101,12 @@ func (e *evaluation) why(a *asking, option method.OptionID) string {
 		}
 	}
 	if on == nil {
-		return e.c.Say(why)
+		return why, nil
 	}
 	if worst.left <= Target(on.like)+figure.Same {
-		return e.c.Say(say.WhyLittle)
+		return say.WhyLittle, nil
 	}
-	return e.c.Say(say.WouldLeave, "left", worst.left, "zones", e.c.Names(on.zones), "target", Target(on.like))
+	return say.WouldLeave, []any{"left", worst.left, "zones", e.c.Names(on.zones), "target", Target(on.like)}
 }
 
 // any reports whether a step is such, all whether every one is.

@@ -376,7 +376,7 @@ func (s *search) next(q *node, n, o, deep int) (next node, worth bool) {
 	k := s.timed(g, s.opts[n][o], before)
 	r := g.allowed[n]
 	p := s.removers[r]
-	if !s.fits(g, q.passes, s.opts[n][o], before) {
+	if !s.fits(g, q.passes, s.opts[n][o], q.left) {
 		return next, false
 	}
 	if s.outOfPlace(q, k, p.Kind) || q.rubs+k.rubs > g.bears+figure.Same {

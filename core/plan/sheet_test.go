@@ -10,6 +10,7 @@ import (
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/plan"
+	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
 	. "urncloth/core/testutil"
@@ -64,6 +65,33 @@ func TestASheetSaysOfZonesWhatHoldsOnThemAndOnce(t *testing.T) {
 		text := strings.Join(strings.Fields(plan.Make(With(t, c.change)).Text(say.In(""))), " ")
 		if !strings.Contains(text, c.says) || strings.Contains(text, c.less) {
 			t.Errorf("%s: lacks %q or says %q: %s", name, c.says, c.less, text)
+		}
+	}
+}
+
+func TestAMethodThatTheClientMayNotHaveIsNotToBeBought(t *testing.T) {
+	for _, c := range []struct {
+		name, says string
+		change     func(*sitting.Sitting)
+	}{
+		{"an exfoliant for skin on isotretinoin", "Leave it so today", func(s *sitting.Sitting) {
+			s.Method["night_exfoliant"] = "by_skin"
+			s.Client.Conditions = []face.Condition{{Kind: face.Isotretinoin}}
+		}},
+		{"an exfoliant that is not there", "Add what is missing", func(s *sitting.Sitting) {
+			s.Method["night_exfoliant"] = "by_skin"
+			s.Kit = slices.DeleteFunc(s.Kit, func(p kit.Product) bool {
+				return p.Kind == kit.AcidToner || p.Kind == kit.EnzymePolish
+			})
+		}},
+	} {
+		s := FullDay(t)
+		c.change(s)
+		f := slices.DeleteFunc(Found(plan.Make(s).Findings, rules.MethodNotMet), func(f rules.Finding) bool {
+			return f.Method != "night_exfoliant"
+		})
+		if len(f) != 1 || !strings.Contains(f[0].Instead, c.says) {
+			t.Errorf("%s: %+v", c.name, f)
 		}
 	}
 }

@@ -95,6 +95,7 @@ var (
 	PartMasks        = row("stack.part_masks", "no mask")
 	NotRepaired      = row("stack.not_repaired", "What slipped on {zone} at {at} is not put right.")
 	MethodNotMet     = row("stack.method_not_met", "House method “{method}: {option}” is not followed: {why}.")
+	LeaveItSo        = row("stack.leave_it_so", "Leave it so today, or choose otherwise for this sitting.")
 	WhyNoProduct     = row("stack.why_no_product", "nothing of the kind is in the kit")
 	WhyGone          = row("stack.why_gone", "what there is of the kind is used up or out of date")
 	WhyLittle        = row("stack.why_little", "too little of it is left")

@@ -217,15 +217,27 @@ func methodNotMet(e *evaluation) {
 		if !slices.Contains(a.options, option) || a.met(e) {
 			continue
 		}
-		slots := []any{"method", method.NameOf(a.key), "option", method.OptionName(a.key, option), "why",
-			WhyNature(e.c, a.does, WhyNot(e.c, a.kinds, a.what, a.on))}
+		why := WhyNature(e.c, a.does, WhyNot(e.c, a.kinds, a.what, a.on))
+		slots := []any{"method", method.NameOf(a.key), "option", method.OptionName(a.key, option), "why", why}
 		words := say.MethodNotMet
 		if a.part != say.None {
 			words, slots = say.MethodPartNotMet, append(slots, "part", a.part)
 		}
 		f := e.find(rules.MethodNotMet, "", 0, words, slots...)
+		*f = NotBought(e.c, *f, why)
 		f.Method = a.key
 	}
+}
+
+// lacks is why something was not used that more of a product would help.
+var lacks = []say.ID{say.WhyNoProduct, say.WhyGone, say.WhyLittle, say.WhyNothing}
+
+// NotBought takes the advice to get what is missing out of a finding whose reason is another.
+func NotBought(c *sitting.Case, f rules.Finding, why say.ID) rules.Finding {
+	if slices.Contains(lacks, why) {
+		return f
+	}
+	return f.Do(c.Say(say.LeaveItSo))
 }
 
 // WhyNot is why nothing of some kinds was used on some zones: none in the kit, none in date, none that this client may
