@@ -349,9 +349,9 @@ func (ch *chooser) allow(g *group) {
 		g.allowed = append(g.allowed, i)
 		g.cautions = append(g.cautions, cost)
 		g.uneasy = append(g.uneasy, uneasy)
-		g.lifts = append(g.lifts, liftsGlitter(p))
+		g.lifts = append(g.lifts, liftsGlitter(p) || effectsRemover(p.Kind))
 	}
-	if !slices.Contains(g.lifts, true) {
+	if !slices.ContainsFunc(g.allowed, func(r int) bool { return liftsGlitter(ch.removers[r]) }) {
 		g.lifts = slices.Repeat([]bool{true}, len(g.allowed))
 	}
 	if g.piece && !slices.ContainsFunc(g.allowed, func(r int) bool { return effectsRemover(ch.removers[r].Kind) }) {

@@ -1332,3 +1332,16 @@ func TestOnceGlitterIsOffWhatLiesBesideItComesOffAsElsewhere(t *testing.T) {
 		t.Errorf("glitter that was not pressed off first is massaged: %s", Rules(p.Findings))
 	}
 }
+
+func TestAPieceWithGlitterOnItIsLiftedBeforeTheGlitterIsPressedOff(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		Add(s, remover("ester", kit.FXRemoverEster))
+		s.Look.Items = []look.Item{on(face.Chin, "chin piece", look.FXResin, 2,
+			func(it *look.Item) { it.Attach = look.Appliance }), on(face.Chin, "glitter", "wax_oil", 1)}
+	}))
+	kinds := passes(p, face.Chin)
+	if len(kinds) < 2 || kinds[0] != "fx_remover_ester" || !slices.Contains(kinds[1:], "balm") ||
+		len(Found(p.Findings, rules.LeftOn)) > 0 {
+		t.Errorf("%v: %s", kinds, Rules(p.Findings))
+	}
+}

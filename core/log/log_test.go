@@ -487,3 +487,10 @@ func passes(t *testing.T, p *plan.Plan, zone face.Zone, n int) (list []stack.Ste
 	}
 	return list
 }
+
+func TestAStudioWithFiguresOfItsOwnAndNoSittingYetHasLearnedNothing(t *testing.T) {
+	d, points, fs := log.Look(nil, nil, &sitting.Figures{}, say.English)
+	if len(fs) > 0 || len(points) > 0 || !strings.Contains(string(d.JSON()), `"never": []`) {
+		t.Errorf("%s, %v, %v", d.JSON(), points, fs)
+	}
+}

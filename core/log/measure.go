@@ -183,7 +183,8 @@ func spreadOf(list []float64) (mean, spread float64) {
 		return mean, 0
 	}
 	for _, v := range list {
-		spread += float64((v-mean)*(v-mean)) / float64(len(list)-1)
+		off := v - mean
+		spread += float64(off*off) / float64(len(list)-1)
 	}
 	return mean, math.Sqrt(spread)
 }

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"testing"
@@ -343,6 +344,44 @@ func TestSkinThatNoMakeupLiesOnIsRenewedThoughNothingInTheKitRenewsTheBase(t *te
 		}) {
 			t.Errorf("%s, the neck left out: %s", name, Rules(less.Findings))
 		}
+	}
+}
+
+func TestAFullBeardGetsTheOrdinarySunscreenWorkedInAndIsNeitherMistedNorBlotted(t *testing.T) {
+	beard := []string{"upper_lip", "chin", "jaw"}
+	grams := map[face.BeardKind]float64{}
+	for _, kind := range []face.BeardKind{"", face.FullBeard} {
+		p := plan.Make(With(t, func(s *sitting.Sitting) {
+			s.Client.Beard = kind
+			s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
+			Add(s, kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 50, BroadSpectrum: true},
+				kit.Product{ID: "paper", Name: "Paper", Kind: kit.BlottingPaper})
+			s.Day.Segments = []day.Segment{{From: At(t, "11:00"), To: At(t, "15:00"), Place: day.InSun}}
+		}))
+		coats := 0
+		for _, u := range p.Wear.TouchUps {
+			for _, s := range u.Steps {
+				on := slices.ContainsFunc(beard, func(z string) bool { return slices.Contains(s.Zones, z) })
+				if kind == face.FullBeard && on && s.Product != "spf" {
+					t.Errorf("%s on a full beard: %+v", s.Act, s)
+				}
+				if s.Product == "spf" {
+					coats++
+					grams[kind] = float64(s.Grams)
+				}
+				if s.Product == "spf" && strings.Contains(s.Say, "with the grain") != on {
+					t.Errorf("%q", s.Say)
+				}
+			}
+		}
+		if coats == 0 {
+			t.Errorf("%q: no coat of the ordinary one", kind)
+		}
+	}
+	area := With(t, func(*sitting.Sitting) {}).Client.Areas(On(t, "2027-06-19"))
+	want := grams[""] + 1.5*kit.Grams(2, area[face.UpperLip]+area[face.Chin]+area[face.Jaw])
+	if got := grams[face.FullBeard]; math.Abs(got-want) > 0.002 {
+		t.Errorf("%.3f g, want %.3f: half as much again in the beard", got, want)
 	}
 }
 

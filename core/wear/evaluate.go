@@ -276,10 +276,7 @@ const blotted = face.BaseArea &^ (1 << face.UnderEyes)
 
 // amount makes coats, film and grams of a reapplication agree: coats count, or grams where no coats are named.
 func (e *evaluation) amount(d *done) {
-	var area float64
-	for _, z := range d.zones.List() {
-		area += e.c.Area[z]
-	}
+	area := e.spreads(d.p, d.zones)
 	if d.Coats > 0 || d.Grams <= 0 {
 		d.film, d.Coats = delivers(d.p, d.Coats)
 	} else {
@@ -287,6 +284,26 @@ func (e *evaluation) amount(d *done) {
 		d.film = min(kit.Film(float64(d.Grams), area), most)
 	}
 	d.Grams = doc.Num(kit.Grams(d.film, area))
+}
+
+// spreads is the area that a coat is measured for: what is worked through a beard is half as much again, as in prep.
+func (e *evaluation) spreads(p *kit.Product, zones face.Set) (area float64) {
+	for _, z := range zones.List() {
+		if workedIn(e.c, p).Has(z) {
+			area += e.c.Area[z] * figure.BeardDose
+		} else {
+			area += e.c.Area[z]
+		}
+	}
+	return area
+}
+
+// workedIn is the beard, for a sunscreen that does not go on over makeup.
+func workedIn(c *sitting.Case, p *kit.Product) face.Set {
+	if _, over := forms[p.Kind]; over {
+		return 0
+	}
+	return c.Bearded()
 }
 
 func (e *evaluation) grams(film float64, zones face.Set) float64 {

@@ -78,9 +78,10 @@ func shine(c *sitting.Case, zones []sheen) []Shine {
 	return list
 }
 
-// mattered is the zones on which shine is minded: not those that are left alone.
+// mattered is the zones on which shine is minded: not those that are left alone, nor skin without makeup or under a
+// full beard.
 func mattered(c *sitting.Case, zones []sheen) []sheen {
-	out := c.Unlayered() | c.Unmade()
+	out := c.Unlayered() | c.Unmade() | unmasked(c)
 	return slices.DeleteFunc(slices.Clone(zones), func(s sheen) bool { return out.Has(s.zone) })
 }
 

@@ -285,7 +285,7 @@ func powders(c *sitting.Case) face.Set {
 			zones |= face.SetOf(z)
 		}
 	}
-	return zones & pressable(c)
+	return zones & pressable(c) &^ unmasked(c)
 }
 
 func (p *planner) powder() *kit.Product {
@@ -356,7 +356,7 @@ func (p *planner) tend(stops []stop) {
 
 // tendable is the zones that may be blotted: that wear a base today, where a sheet may be pressed on.
 func (p *planner) tendable() []sheen {
-	may := pressable(p.c) &^ p.c.Unmade()
+	may := pressable(p.c) &^ p.c.Unmade() &^ unmasked(p.c)
 	if p.c.BareFaced() {
 		may = 0
 	}
@@ -608,6 +608,8 @@ func (p *planner) laysIn(windy bool) (list []laid) {
 		if p.body == nil {
 			zones, _ := screenable(p.c, f.product, rest)
 			list[0].zones |= zones
+		} else { // a beard and skin without makeup need not be content with what goes on over makeup
+			list[0].zones &^= p.body.zones & unmasked(p.c)
 		}
 	}
 	reached := func() (zones face.Set) {

@@ -311,7 +311,11 @@ func (e *evaluation) coatWord(d *done, at time.Time, where string, again bool) s
 	case kit.SPFPowder:
 		return e.c.Say(say.SPFPowderOn, "product", d.p.Name, "zones", where, "passes", max(d.Coats, 1))
 	}
-	return e.c.Say(say.SunscreenOn, "product", d.p.Name, "zones", where, "amount", amount)
+	words := e.c.Say(say.SunscreenOn, "product", d.p.Name, "zones", where, "amount", amount)
+	if workedIn(e.c, d.p)&d.zones != 0 {
+		words += " " + e.c.Say(say.WithTheGrain)
+	}
+	return words
 }
 
 var coatCounts = []say.ID{say.None, say.CoatOne, say.CoatsTwo, say.CoatsThree}
