@@ -314,7 +314,11 @@ func (pl *planner) sayCleanse(s *stack.Step, p *kit.Product, words say.ID, zones
 	}
 	s.How, s.Say = act.Press, c.Say(words, "product", p.Name, "amount", s.Amount, "also", also)
 	if still := fit.Patted(c) & zones; still != 0 {
-		s.How, s.Say = act.Pat, s.Say+" "+c.Say(say.CleansePatted, "zones", c.Names(still))
+		patted := c.Say(say.CleansePatted, "zones", c.Names(still))
+		if still == zones {
+			patted = c.Say(say.CleanseAllPatted)
+		}
+		s.How, s.Say = act.Pat, s.Say+" "+patted
 	}
 	if near := zones & face.NearEyes; s.Pads > 0 && c.Extended() && near != 0 {
 		s.Tips, s.Say = figure.TipsPerPass, s.Say+" "+c.Say(say.CleanseTips, "zones", c.Names(near))
@@ -600,7 +604,7 @@ func (pl *planner) word(d *draft) {
 	zones := d.zones
 	stack.Measure(pl.c, st, p, float64(st.Grams))
 	words := layerWords[st.How]
-	if st.How == act.Pat && s == sunscreen {
+	if st.How == act.Pat && s == sunscreen && fit.Patted(pl.c)&zones == 0 {
 		words = say.LayerSpread
 	}
 	c := pl.c
@@ -793,7 +797,11 @@ func (pl *planner) touchWords(zones face.Set) string {
 	}
 	words := pl.c.Say(say.TouchCheck, "grams", kit.Weight(grams), "hand", kit.Hand(pl.c.Words, grams))
 	if still := zones & fit.Patted(pl.c); still != 0 {
-		words += " " + pl.c.Say(say.TouchStill, "zones", pl.c.Names(still))
+		laid := pl.c.Say(say.TouchStill, "zones", pl.c.Names(still))
+		if still == zones {
+			laid = pl.c.Say(say.TouchAllStill)
+		}
+		words += " " + laid
 	}
 	pl.touchSay[zones] = words
 	return words

@@ -48,8 +48,9 @@ var (
 		"Touch with the back of a clean finger. Tight: {prep.touch_add} mg/cm² more there, {hand} ({grams} g) for all "+
 			"of it. Tacky: "+
 			"{prep.touch_wait:words} more minutes, then press a tissue. Greasy: blot, and less next time. Even: go on.")
-	TouchStill = row("prep.touch_still", "On {zones} the tissue is only laid on and lifted, without pressing.")
-	ScrubLips  = row("prep.scrub_lips",
+	TouchAllStill = row("prep.touch_all_still", "The tissue is only laid on and lifted, without pressing.")
+	TouchStill    = row("prep.touch_still", "On {zones} the tissue is only laid on and lifted, without pressing.")
+	ScrubLips     = row("prep.scrub_lips",
 		"Scrub the lips with {product} for a minute, then wipe with a damp cloth: {amount}.")
 	ColdPads      = row("prep.cold_pads", "Lay cold pads on {zones} for {prep.cold_pads/60:words} minutes.")
 	MassageUp     = row("prep.massage_up", "A brief upward massage of {zones}, a minute, on the damp skin.")
@@ -121,18 +122,19 @@ var (
 	HerOwn     = row("prep.her_own", "The client does this without help: {zones}.")
 	CloseNick  = row("prep.close_nick",
 		"Close the nick with a clean tissue ({zones}), and leave a finger's breadth around it alone.")
-	CapeOn         = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
-	HairBackCape   = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
-	JewelleryOff   = row("prep.jewellery_off", ", jewellery off")
-	GlassesOff     = row("prep.glasses_off", ", glasses off")
-	CoolUntil      = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
-	CleanseWith    = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out{also}.")
-	CleanseMitt    = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out{also}.")
-	RefreshWith    = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out{also}.")
-	AlsoThere      = row("prep.also_there", ", {zones} too")
-	CleanseTips    = row("prep.cleanse_tips", "On {zones} with a lint-free tip: no cotton near the lashes.")
-	CleansePatted  = row("prep.cleanse_patted", "On {zones} it is only patted on and off: no pressing, no rubbing.")
-	SpatulaForJars = row("prep.spatula", "A clean spatula for every jar.")
+	CapeOn           = row("prep.cape_on", "Cape on{jewellery}{glasses}.")
+	HairBackCape     = row("prep.hair_back_cape", "Hair back{jewellery}{glasses}, cape on.")
+	JewelleryOff     = row("prep.jewellery_off", ", jewellery off")
+	GlassesOff       = row("prep.glasses_off", ", glasses off")
+	CoolUntil        = row("prep.cool_until", "Wait for the skin to cool until {time}; lukewarm water only.")
+	CleanseWith      = row("prep.cleanse_with", "Cleanse with {product}: {amount}. Up and out{also}.")
+	CleanseMitt      = row("prep.cleanse_mitt", "Cleanse with lukewarm water and {product}. Up and out{also}.")
+	RefreshWith      = row("prep.refresh_with", "Refresh with {product}: {amount}. Up and out{also}.")
+	AlsoThere        = row("prep.also_there", ", {zones} too")
+	CleanseTips      = row("prep.cleanse_tips", "On {zones} with a lint-free tip: no cotton near the lashes.")
+	CleanseAllPatted = row("prep.cleanse_all_patted", "It is only patted on and off: no pressing, no rubbing.")
+	CleansePatted    = row("prep.cleanse_patted", "On {zones} it is only patted on and off: no pressing, no rubbing.")
+	SpatulaForJars   = row("prep.spatula", "A clean spatula for every jar.")
 )
 
 // A layer, by the way of the hands, and what is said after it.

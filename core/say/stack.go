@@ -80,7 +80,7 @@ var (
 	DoesHerself      = row("stack.does_herself", "{zones}: done by the client without help.{items}")
 	BurntUnmade      = row("stack.burnt_unmade", "No makeup on burnt skin ({zones}); care and sunscreen stay.{items}")
 	MakeupLeftOut    = row("stack.makeup_left_out", " Left out there: {items}.")
-	PullsHere        = row("stack.pulls_here", "{item} is glued to skin that must not be pulled today.")
+	PullsHere        = row("stack.pulls_here", "Glued to skin that must not be pulled today: {item}.")
 	ThinOverThick    = row("stack.thin_over_thick", "{product} goes on {zones} over something thicker.")
 	PeelTimesUnknown = row("stack.peel_times_unknown", "A peel whose label times are not known: not without them.")
 	LongerThanLabel  = row("stack.longer_than_label", "{product} stays on for {stays}; its label allows {label}.")
