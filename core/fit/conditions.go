@@ -71,7 +71,7 @@ var conditions = []condition{
 	{rule: rules.RecentProcedure, where: but(healing, face.Held), rulesOut: nature.Works | nature.Rubs,
 		severity: rules.Stop, say: say.HealingNoMassage},
 	{rule: rules.RecentProcedure, where: ByClinician, rulesOut: nature.Harsh | nature.Scent | nature.Scours |
-		nature.Heats | nature.Massages | nature.Rubs | nature.Presses |
+		nature.Heats | nature.Massages |
 		nature.Retinoid | nature.Sticks | nature.Pulls | nature.Sucks | nature.Fibres, bars: true,
 		say: say.ByClinicianBland},
 	{rule: rules.RecentProcedure, where: tattooed, rulesOut: nature.Acid | nature.Oily | nature.Polishes |

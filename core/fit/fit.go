@@ -168,7 +168,7 @@ func Sign(c *sitting.Case, z face.Zone) uint64 { return sitting.Memo(c, hold).si
 func Still(c *sitting.Case) face.Set { return sitting.Memo(c, hold).still }
 
 // Patted is the zones on which hands pat and lay on, and neither press nor rub.
-func Patted(c *sitting.Case) face.Set { return RuledOut(c, nature.Presses) | Still(c) }
+func Patted(c *sitting.Case) face.Set { return RuledOut(c, nature.Presses) | Still(c) | ByClinician(c) }
 
 // Fits returns every objection to a use, in the order of the table.
 func (u *Use) Fits() []Objection {

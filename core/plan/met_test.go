@@ -11,7 +11,6 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/kit"
-	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
 	"urncloth/core/rules"
@@ -348,37 +347,19 @@ func TestSkinThatNoMakeupLiesOnIsRenewedThoughNothingInTheKitRenewsTheBase(t *te
 	}
 }
 
-func TestUnderAClinicianNothingIsPressedOrRubbedInAnyPhase(t *testing.T) {
+func TestUnderAClinicianCareIsPattedInPrepAndAtNightAndSaysSoOnce(t *testing.T) {
 	p := plan.Make(With(t, func(s *sitting.Sitting) {
 		s.Client.Conditions = []face.Condition{{Kind: face.Chemotherapy, On: On(t, "2027-05-19")}}
-		s.Client.Zones[face.Forehead] = face.Grades{Oil: P(3), Water: P(2)}
-		s.Look.Items = []look.Item{{Zone: look.Spot{Zones: face.BaseArea}, Item: "foundation", Binder: look.Emulsion,
-			Load: 1}}
-		Add(s, kit.Product{ID: "haze", Name: "Haze", Kind: "spf_mist", Base: "water", SPF: 50, BroadSpectrum: true},
-			kit.Product{ID: "paper", Name: "Paper", Kind: kit.BlottingPaper})
 		s.Day.Segments = []day.Segment{{From: At(t, "10:30"), To: At(t, "15:00"), Place: day.InSun}}
 	}))
-	calm := []act.How{act.Pat, act.Tap, act.Lay, act.LayDamp, act.Palms, act.Lukewarm, act.WhitePad, act.CoolWrung, ""}
-	for _, phase := range [][]stack.Step{p.Prep.Steps, p.Lift.Steps, p.Aftercare.Steps} {
-		for _, s := range phase {
-			if !slices.Contains(calm, s.How) && s.Act != act.TouchCheck || s.Act == act.Massage {
-				t.Errorf("%s, %s: %s", s.Act, s.How, s.Say)
-			}
+	for _, s := range append(slices.Clone(p.Prep.Steps), p.Aftercare.Steps...) {
+		rubbed := slices.Contains([]act.How{act.Press, act.Smooth, act.Pad, act.Sponge, act.Massaged}, s.How)
+		if s.Product != "" && rubbed || strings.Contains(s.Say, "Spread") {
+			t.Errorf("%s, %s: %s", s.Act, s.How, s.Say)
 		}
-	}
-	coats := 0
-	for _, u := range p.Wear.TouchUps {
-		for _, s := range u.Steps {
-			if s.Act == act.Reapply {
-				coats++
-			}
-			if s.Act == act.Blot || strings.Contains(s.Say, "and pressed") {
-				t.Errorf("%s: %s", u.At, s.Say)
-			}
+		if strings.Contains(s.Say, "no pressing") && strings.Count(s.Say, "cheeks") > 0 {
+			t.Errorf("zones are said of what holds on all of them: %s", s.Say)
 		}
-	}
-	if coats == 0 || len(Found(p.Findings, rules.LeftOn)) > 0 {
-		t.Errorf("%d coats: %s", coats, Rules(p.Findings))
 	}
 }
 
