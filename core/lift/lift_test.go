@@ -18,11 +18,13 @@ import (
 	"urncloth/core/look"
 	"urncloth/core/method"
 	"urncloth/core/plan"
+	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
 	"urncloth/core/stack"
 	. "urncloth/core/testutil"
+	"urncloth/core/wear"
 )
 
 func remover(id string, k kit.Kind, change ...func(*kit.Product)) kit.Product {
@@ -1343,5 +1345,30 @@ func TestAPieceWithGlitterOnItIsLiftedBeforeTheGlitterIsPressedOff(t *testing.T)
 	if len(kinds) < 2 || kinds[0] != "fx_remover_ester" || !slices.Contains(kinds[1:], "balm") ||
 		len(Found(p.Findings, rules.LeftOn)) > 0 {
 		t.Errorf("%v: %s", kinds, Rules(p.Findings))
+	}
+}
+
+func TestWhatTwoZonesAskForAfterAPadComesInTheOrderOfRemoversNotOfZones(t *testing.T) {
+	order := func(forehead, cheeks look.Binder) (kinds []string) {
+		s := evening(t, func(s *sitting.Sitting) {
+			s.Look.Items = []look.Item{on(face.Forehead, "paint", forehead, 1), on(face.Cheeks, "paint", cheeks, 1)}
+		})
+		c := sitting.Open(s)
+		_, prepped := prep.Plan(c)
+		worn := wear.Plan(c, &prepped)
+		steps, none := lift.Further(c, &worn.Layers, nil, face.SetOf(face.Forehead, face.Cheeks), "x")
+		if none != 0 {
+			t.Fatalf("nothing for %v", none.List())
+		}
+		for _, st := range steps {
+			if st.Product != "" {
+				kinds = append(kinds, string(st.Kind))
+			}
+		}
+		return kinds
+	}
+	one, other := order(look.WaterFilm, look.WaterproofFilm), order(look.WaterproofFilm, look.WaterFilm)
+	if len(one) < 2 || one[0] == one[1] || !slices.Equal(one, other) {
+		t.Errorf("%v, and %v with the zones the other way round", one, other)
 	}
 }
