@@ -153,14 +153,6 @@ func (pl *planner) merge(order *[]over) {
 	slices.SortStableFunc(list, func(a, b over) int { return cmp.Compare(b.contact, a.contact) })
 	for i := 0; i < len(list); i++ {
 		for j := len(list) - 1; j > i; j-- {
-			if a, b := &list[i], &list[j]; a.alike(b) && a.where == b.where && a.contact == b.contact {
-				a.zones, a.grams = a.zones|b.zones, a.grams+b.grams
-				list = slices.Delete(list, j, j+1)
-			}
-		}
-	}
-	for i := 0; i < len(list); i++ {
-		for j := len(list) - 1; j > i; j-- {
 			a, b := &list[i], &list[j]
 			alike := a.where == b.where || a.where != regionEyes && b.where != regionEyes && a.contact == b.contact
 			if !a.alike(b) || !alike || !pl.bear(b.zones, a.contact-b.contact) {
