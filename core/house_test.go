@@ -132,16 +132,19 @@ var technical = map[string]string{
 	"longestID": "letters of an id",
 	"ln2High":   "the natural logarithm of two", "ln2Low": "the natural logarithm of two", "log2e": "its inverse",
 	"mostExp": "bounds of a float", "leastExp": "bounds of a float",
-	"mostTimes": "how a power is reckoned", "expTerms": "terms of a series", "logTerms": "terms of a series",
+	"mantissa": "bits of a float", "exponentOf1": "exponent of a float", "leastNormal": "bounds of a float",
+	"mostNormal": "bounds of a float",
+	"mostTimes":  "how a power is reckoned", "expTerms": "terms of a series", "logTerms": "terms of a series",
 }
 
 // identities is the numbers of mathematics itself, by function.
 var identities = map[string][]string{
-	"sun/sun.go sines":          {"3", "4"}, // sin 3A = sin A·(3 − 4 sin² A)
-	"sun/sun.go Zenith":         {"4"},      // a quarter of a circle
-	"wear/search.go newPassing": {"3"},      // marks beyond the last
-	"kit/say.go Weight":         {"3"},      // decimal places
-	"num/num.go Log":            {"3"},      // the second term of a series of odd powers
+	"sun/sun.go sines":          {"3", "4"},      // sin 3A = sin A·(3 − 4 sin² A)
+	"sun/sun.go Zenith":         {"4"},           // a quarter of a circle
+	"wear/search.go newPassing": {"3"},           // marks beyond the last
+	"kit/say.go Weight":         {"3"},           // decimal places
+	"num/num.go Log":            {"3"},           // the second term of a series of odd powers
+	"num/num.go series":         {"4", "6", "8"}, // which terms are taken together
 }
 
 func TestEveryFigureOfTheTradeStandsInARow(t *testing.T) {

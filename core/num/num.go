@@ -24,6 +24,14 @@ const (
 	logTerms = 23
 )
 
+// A float64's exponent, and the powers of two by which exp is multiplied as they stand.
+const (
+	mantissa    = 52
+	exponentOf1 = 1023
+	leastNormal = -1021
+	mostNormal  = 1022
+)
+
 // mostTimes is how often a number is multiplied by itself at most for a power of it.
 const mostTimes = 16
 
@@ -38,12 +46,39 @@ func Exp(x float64) float64 {
 	x = min(max(x, leastExp), mostExp)
 	k := math.Round(float64(x * log2e))
 	r := (x - float64(k*ln2High)) - float64(k*ln2Low)
-	sum := 1.0
-	for n := expTerms; n >= 1; n-- {
-		sum = added(float64(r/float64(n)), sum, 1)
+	sum := 1 + (r + series(r))
+	if k < leastNormal || k > mostNormal {
+		return math.Ldexp(sum, int(k))
 	}
-	return math.Ldexp(sum, int(k))
+	return float64(sum * math.Float64frombits(uint64(int(k)+exponentOf1)<<mantissa))
 }
+
+// series is r²/2! + r³/3! + …, its terms taken in pairs, pairs of these and so on: fewer of them wait for another than
+// one by one.
+func series(r float64) float64 {
+	r2 := float64(r * r)
+	r4 := float64(r2 * r2)
+	r8 := float64(r4 * r4)
+	low := added(r2, pair(4, r), pair(2, r))
+	middle := added(r2, pair(expTerms-6, r), pair(expTerms-8, r))
+	high := added(r2, pair(expTerms-2, r), pair(expTerms-4, r))
+	all := added(r8, added(r4, inverse[expTerms], high), added(r4, middle, low))
+	return float64(r2 * all)
+}
+
+// pair is two terms next to each other, without the power of r that both have.
+func pair(n int, r float64) float64 { return added(r, inverse[n+1], inverse[n]) }
+
+// inverse is one over the factorial of every number of the series.
+var inverse = func() (list [expTerms + 1]float64) {
+	factorial := 1.0
+	list[0] = 1
+	for n := 1; n <= expTerms; n++ {
+		factorial *= float64(n)
+		list[n] = 1 / factorial
+	}
+	return list
+}()
 
 // Log is the natural logarithm: that of a power of two, and of what is left twice the series of the area tangent.
 func Log(x float64) float64 {

@@ -56,6 +56,7 @@ type course struct {
 	pieces    [][]piece   // from each moment of the grid to the next, or to lift_at
 	all       []piece     // the same, one after another
 	broken    []float64   // room for the minutes under a broken label, by piece
+	doses     []float64   // of the day as it was drawn: what had reached the skin before each piece, and after the last
 	decay     *decay
 	lastSun   time.Time // end of the last piece outdoors with the sun up, zero for none
 	sunEnd    int       // moments of the grid after which no sun falls
@@ -77,7 +78,7 @@ func (w *course) done() {
 func newCourse(c *sitting.Case, cuts ...time.Time) *course {
 	w := courses.Get().(*course)
 	*w = course{c: c, uv: sun.Over(c.Day, c.BaseAt), stretches: w.stretches[:0], grid: w.grid[:0], pieces: w.pieces[:0],
-		all: w.all[:0], indices: w.indices[:0], broken: w.broken[:0]}
+		all: w.all[:0], indices: w.indices[:0], broken: w.broken[:0], doses: w.doses[:0]}
 	at := func(l day.Local) time.Time { t, _ := l.In(c.Loc); return t }
 	for i := range c.Day.Segments {
 		s := &c.Day.Segments[i]

@@ -1,6 +1,7 @@
 package wear
 
 import (
+	"math"
 	"slices"
 	"time"
 
@@ -182,6 +183,9 @@ type reckoned struct {
 	screen screen    // on the first of zones that fare alike, until the day is over
 	after  []float64 // the factor just after each touch-up
 	like   []like    // its zones by how they fare
+
+	from   time.Time // until then the day is the one that was drawn
+	enough float64   // it need not be told of a higher dose than that
 }
 
 // coat is what one touch-up does to films at an instant: zones blotted, and films laid.
@@ -253,11 +257,33 @@ func (s *screen) fare(coats []coat) (list []face.Set) {
 // passes through is added up; with the curve and the films at the end only where it is drawn.
 // O(pieces × zones that fare otherwise × films).
 func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reckoned {
-	r := reckoned{after: make([]float64, len(coats)), like: make([]like, 0, face.N)}
+	r, fares := w.begin(s, zones, coats, drawn)
 	if drawn {
-		r.curve = make([]Point, 0, len(w.grid))
+		r.curve, r.after = make([]Point, 0, len(w.grid)), make([]float64, len(coats))
+		w.doses = append(slices.Grow(w.doses[:0], len(w.all)+1), 0)
 	}
-	fares := s.fare(coats)
+	w.run(&r, coats, drawn)
+	for _, on := range fares {
+		for _, z := range on.List() {
+			r.screen[z] = r.screen[on.First()]
+		}
+	}
+	return r
+}
+
+// since is the dose of a day that is the one drawn until a moment. Where its films are never the better for what is
+// other then, it is told no further than to a dose that is enough.
+func (w *course) since(at time.Time, enough float64, s screen, zones face.Set, coats []coat) float64 {
+	r, _ := w.begin(s, zones, coats, false)
+	r.from, r.enough = at, enough
+	w.run(&r, coats, false)
+	return r.dose
+}
+
+// begin is a day as it stands at base, with the zones that fare alike.
+func (w *course) begin(s screen, zones face.Set, coats []coat, drawn bool) (r reckoned, fares []face.Set) {
+	r.like, r.enough = make([]like, 0, face.N), math.Inf(1)
+	fares = s.fare(coats)
 	for _, on := range fares {
 		z, area := on.First(), 0.0
 		for _, of := range (on & zones).List() {
@@ -274,13 +300,7 @@ func (w *course) reckon(s screen, zones face.Set, coats []coat, drawn bool) reck
 		}
 		r.screen[z] = append(make([]film, 0, n), s[z]...)
 	}
-	w.run(&r, coats, drawn)
-	for _, on := range fares {
-		for _, z := range on.List() {
-			r.screen[z] = r.screen[on.First()]
-		}
-	}
-	return r
+	return r, fares
 }
 
 // run lets the day go by.
@@ -294,9 +314,12 @@ func (w *course) run(r *reckoned, coats []coat, drawn bool) {
 	lay := func(until time.Time) {
 		for ; next < len(order) && !coats[order[next]].at.After(until); next++ {
 			w.lay(&r.screen, &coats[order[next]])
-			_, r.after[order[next]] = r.screen.overLike(r.like)
+			if drawn {
+				_, r.after[order[next]] = r.screen.overLike(r.like)
+			}
 		}
 	}
+	n := 0
 	for k, t := range w.grid {
 		if !drawn && k >= w.sunEnd {
 			return
@@ -310,7 +333,12 @@ func (w *course) run(r *reckoned, coats []coat, drawn bool) {
 			if drawn && i == 0 {
 				r.curve = append(r.curve, w.point(k, r))
 			}
-			w.pass(r, p)
+			n++
+			w.shine(r, p, n, drawn)
+			r.screen.thin(p)
+			if r.dose > r.enough {
+				return
+			}
 		}
 		if len(w.pieces[k]) == 0 { // the last moment of the grid is removal itself
 			lay(t)
@@ -320,6 +348,40 @@ func (w *course) run(r *reckoned, coats []coat, drawn bool) {
 		}
 	}
 	lay(w.c.Until)
+}
+
+// shine lets the sun of the n-th piece of the day through.
+func (w *course) shine(r *reckoned, p *piece, n int, drawn bool) {
+	if !drawn && p.from.Before(r.from) {
+		r.dose = w.doses[n]
+		return
+	}
+	if p.rate > 0 && len(r.like) > 0 {
+		var area, through float64
+		for _, k := range r.like {
+			area += k.area
+			through += k.area * num.Exp(-logAfter(r.screen[k.zone], &p.half))
+		}
+		r.dose += p.rate * p.minutes / 60 * through / area
+	}
+	if drawn {
+		w.doses = append(w.doses, r.dose)
+	}
+	if !drawn && !math.IsInf(r.enough, 1) {
+		if sure := r.dose + w.doses[len(w.doses)-1] - w.doses[n]; sure > r.enough {
+			r.dose = sure
+		}
+	}
+}
+
+// thin is what a piece of the day leaves of films.
+func (s *screen) thin(p *piece) {
+	for z := range s {
+		for i := range s[z] {
+			f := &s[z][i]
+			f.left *= p.keeps[f.resists]
+		}
+	}
 }
 
 func (s *screen) towel() {
@@ -388,22 +450,4 @@ func (w *course) index(k int) doc.Num {
 		}
 	}
 	return w.indices[k]
-}
-
-// pass lets a piece of the day go by.
-func (w *course) pass(r *reckoned, p *piece) {
-	if p.rate > 0 && len(r.like) > 0 {
-		var area, through float64
-		for _, k := range r.like {
-			area += k.area
-			through += k.area * num.Exp(-logAfter(r.screen[k.zone], &p.half))
-		}
-		r.dose += p.rate * p.minutes / 60 * through / area
-	}
-	for z := range r.screen {
-		for i := range r.screen[z] {
-			f := &r.screen[z][i]
-			f.left *= p.keeps[f.resists]
-		}
-	}
 }

@@ -43,13 +43,13 @@ func (e *evaluation) earns(i int) bool {
 
 // shields reports whether more reaches the skin without a touch-up's coats than they are worth.
 func (e *evaluation) shields(i int, without *evaluation) bool {
-	dose := without.reckon(without.onTime, without.covered, without.coats(), false).dose
 	budget := Budget(e.c)
-	steps := func(dose float64) float64 {
-		return max(0, math.Ceil((dose-budget)/figure.OverStep-figure.SameMinutes))
+	steps := max(0, math.Ceil((e.dose-budget)/figure.OverStep-figure.SameMinutes))
+	enough := budget + (steps+figure.SameMinutes)*figure.OverStep
+	if slices.ContainsFunc(e.events[i].steps, func(d done) bool { return d.Act == act.Blot }) { // it comes anyway
+		enough = min(enough, e.dose+figure.CoatCostsSED)
 	}
-	alone := !slices.ContainsFunc(e.events[i].steps, func(d done) bool { return d.Act == act.Blot })
-	return steps(dose) > steps(e.dose) || !alone && dose > e.dose+figure.CoatCostsSED
+	return without.since(e.events[i].at, enough, without.onTime, without.covered, without.coats()) > enough
 }
 
 // keepsClocks reports whether a label clock runs out for longer without them, or on more of the face.

@@ -108,10 +108,8 @@ func (p *planner) pins(s *search) (list []halt) {
 	return list
 }
 
-// resume makes a search begin after some interruptions, with nothing before a node. Where it cannot place one, it goes
-// by the others.
-func (s *search) resume(pins []halt, begin int) {
-	s.begin = min(max(begin, 1), s.end)
+// resume makes a search begin after some interruptions. Where it cannot place one, it goes by the others.
+func (s *search) resume(pins []halt) {
 	for _, h := range pins {
 		if h.node >= s.end || h.node <= s.root.node {
 			continue

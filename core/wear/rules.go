@@ -117,7 +117,7 @@ func (e *evaluation) otherwise(n int, place day.Where) float64 {
 			other.pieces[k][i] = other.piece(p.from, p.from.Add(time.Duration(p.minutes*float64(time.Minute))))
 		}
 	}
-	return (&other).reckon(e.onTime, e.covered, e.coats(), false).dose
+	return (&other).since(other.stretches[n].from, math.Inf(1), e.onTime, e.covered, e.coats())
 }
 
 // powderAlone says what powder gives where it is the only reapplication.

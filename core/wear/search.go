@@ -27,7 +27,7 @@ import (
 // that order.
 type score int64
 
-const missBits, keepBits = 8, 10
+const missBits, keepBits, nowhereBit = 8, 10, 54
 
 func pack(late float64, keep, miss int) score {
 	whole := score(0)
@@ -36,6 +36,9 @@ func pack(late float64, keep, miss int) score {
 	}
 	return whole + score(keep)<<missBits + score(miss)
 }
+
+// nowhere is the score of a way that nothing takes; some of them can be added up.
+const nowhere = score(1) << nowhereBit
 
 // chain is a score and how few coats it takes.
 type chain struct {
@@ -68,6 +71,13 @@ type class struct {
 	powders bool
 	zones   float64 // how many
 	set     face.Set
+}
+
+// light is what the light meets of a group: the end of its sums, its share of the area, and what its films hold at most
+// before they are coated and after.
+type light struct {
+	to                  int
+	share, cap, highest float64
 }
 
 type window struct{ from, to time.Time }
@@ -154,6 +164,7 @@ type search struct {
 	early   [][2]int
 	resets  [][2]int
 	groups  []group
+	lights  []light
 	sums    []sum
 	classes []class
 	ebbs    [][]ebb // by moment of the grid
@@ -252,6 +263,7 @@ func (s *search) list() {
 			s.sums = append(s.sums, sum{i, r, g.logs[r], [2]float64{g.adds[0][r], g.adds[1][r]}})
 		}
 		g.to = len(s.sums)
+		s.lights = append(s.lights, light{g.to, g.share, g.cap, g.highest})
 	}
 }
 
@@ -344,11 +356,13 @@ func (s *search) walks() {
 	}
 }
 
-// stepsFrom is the score of going from a coat at a node to each later one, and last to the end.
+// stepsFrom is the score of going from a coat at a node to each later one, and last to the end. A way on which a label
+// runs out for longer than on another that is known leads nowhere.
 func (s *search) stepsFrom(i int) []score {
 	from := len(s.scores)
 	s.scores = s.scores[:from+s.end-i]
 	list := s.scores[from:]
+	known := nowhere
 	st := s.first
 	if i > 0 {
 		st = fresh(time.Duration(i)*figure.Grid, s.formWet[s.wind[i]], s.first.glass)
@@ -379,13 +393,25 @@ func (s *search) stepsFrom(i int) []score {
 		if late != was {
 			overdue = pack(late, 0, 0)
 		}
+		if overdue > known {
+			for n := range list[j-i-1:] {
+				list[j-i-1+n] = nowhere
+			}
+			break
+		}
 		list[j-i-1] = overdue + pack(0, keep, miss)
+		if j > s.begin && j < s.end && s.open[j] {
+			known = min(known, list[j-i-1]+s.best[j].score+pack(0, 0, len(s.resets)))
+		}
 	}
 	return list
 }
 
 // resetMissed counts the windows for the reset between two interruptions.
 func (s *search) resetMissed(i, j int) score {
+	if len(s.resets) == 0 {
+		return 0
+	}
 	n := 0
 	for _, w := range s.resets {
 		if i < w[0] && j > w[1] {
@@ -474,9 +500,10 @@ func (s *search) advance(m *trail, k int) {
 
 // through is the share of the light that films let through when so much is left of each sum.
 func (s *search) through(m *trail, left *[dims]float64) (through float64) {
-	for i := range s.groups {
-		g, l := &s.groups[i], 0.0
-		for at := g.from; at < g.to; at++ {
+	at := 0
+	for i := range s.lights {
+		g, l := &s.lights[i], 0.0
+		for ; at < g.to && at < dims; at++ {
 			l += m.logs[at] * left[at]
 		}
 		highest := g.cap
@@ -503,6 +530,31 @@ func (s *search) tendedUntil(m *trail, minutes float64) (mask int) {
 		}
 	}
 	return mask
+}
+
+// wants reports whether there will ever be anything to do for a blot at a node.
+func (s *search) wants(m *trail, j int) bool {
+	left := s.wear - s.wornBy[j]
+	for i := range s.classes {
+		if m.free[i]+s.classes[i].rate*left > figure.ShineFrom+figure.Same {
+			return true
+		}
+	}
+	return s.inReset(j)
+}
+
+// blotWaits reports whether a search for late blots need not look at one here: the next moment can be had as well, and
+// nothing shines until then.
+func (s *search) blotWaits(r *run, m *trail, j int) bool {
+	if !r.late || j+1 >= s.worn || s.kept[j+1] || s.inReset(j) != s.inReset(j+1) {
+		return false
+	}
+	for i := range s.classes {
+		if m.free[i]+s.classes[i].rate*grid > figure.ShineFrom {
+			return false
+		}
+	}
+	return true
 }
 
 // act does to the films what the interruption does.
@@ -547,6 +599,7 @@ type aim struct {
 	each   []*trail // room for the whole trail with the least dose of every number of coats, in place of one
 	// tended says that nothing may shine but what would whatever is blotted
 	tended bool
+	late   bool // a blot alone comes when it can wait no longer
 }
 
 // found is the best whole trail of a search, and whether nothing was left out in finding it.
@@ -608,12 +661,17 @@ var grid = figure.Grid.Minutes()
 // endless is an aim that nothing misses.
 var endless = aim{score: math.MaxInt64, dose: math.Inf(1), shown: math.Inf(1)}
 
-// leaving is the way from an interruption.
-func (s *search) leaving(m *trail) leg {
-	l := leg{from: m, last: m.last, mask: -1}
+// leave begins the way from an interruption.
+func (l *leg) leave(m *trail) {
+	l.from, l.last, l.mask = m, m.last, -1
 	if m.coat {
 		l.last = m.node
 	}
+}
+
+// leaving is the way from an interruption.
+func (s *search) leaving(m *trail) (l leg) {
+	l.leave(m)
 	return l
 }
 
@@ -661,7 +719,7 @@ func (l *leg) arrive(s *search, r *run, j int) (ok bool) {
 
 // useful reports whether there is anything to do at the interruption the leg begins with.
 func (l *leg) useful(s *search) bool {
-	return l.from.node == s.root.node || l.from.coat || l.mask != 0 || s.inReset(l.from.node)
+	return l.from.node == s.root.node || l.from.coat || l.mask > 0 || s.inReset(l.from.node)
 }
 
 // follow leads a trail on to every later interruption, and to the end.
@@ -671,10 +729,15 @@ func (s *search) follow(r *run, m *trail) {
 		return
 	}
 	l := &s.leg
-	*l = s.leaving(m)
+	l.leave(m)
 	first := max(m.node+1, s.begin)
 	if m.count >= r.count {
 		first = s.end
+	}
+	if !l.useful(s) { // but to blot what would shine before a moment that is far enough off
+		for first <= s.end && s.tendedUntil(m, s.wornBy[first]-s.wornBy[m.node]) == 0 {
+			first++
+		}
 	}
 	for j := first; j <= s.end; j++ {
 		if !l.travel(s, r, j) {
@@ -685,16 +748,13 @@ func (s *search) follow(r *run, m *trail) {
 		if (stops || !math.IsInf(r.shown, 1)) && !l.arrive(s, r, j) {
 			return
 		}
-		if !l.useful(s) {
-			continue
-		}
 		if j == s.end {
 			l.next.score += s.steps[l.last][s.end-l.last-1]
 			s.finish(r, &l.next)
 			return
 		}
 		if stops {
-			s.interrupt(r, &l.next, j, blot, coat)
+			s.interrupt(r, &l.next, j, blot && s.wants(&l.next, j) && !s.blotWaits(r, &l.next, j), coat)
 		}
 		if m.score+s.rest[l.last][j-l.last].score > r.score { // labels cannot wait any longer
 			return
@@ -778,16 +838,16 @@ func (s *search) keep(r *run, m *trail) {
 	}
 	list := r.at[m.node]
 	s.work += 1 + len(list)/figure.Compared
+	beaten := false
 	for _, o := range list {
-		if s.beats(o, m) {
+		if o.dose <= m.dose+figure.SameExactly && s.beats(o, m) {
 			return
 		}
+		beaten = beaten || m.dose <= o.dose+figure.SameExactly && m.coat == o.coat && m.coats <= o.coats
 	}
-	kept := list[:0]
-	for _, o := range list {
-		if !s.beats(m, o) {
-			kept = append(kept, o)
-		}
+	kept := list
+	if beaten {
+		kept = slices.DeleteFunc(list, func(o *trail) bool { return s.beats(m, o) })
 	}
 	r.at[m.node] = s.among(r, m, kept)
 }
@@ -958,7 +1018,7 @@ func (s *search) polished(list []halt) []halt {
 			if other[0] = h; h.node == 0 {
 				other = other[1:]
 			}
-			if v := s.valueFrom(before, other); v != nil && s.better(v, best) {
+			if v := s.valueFrom(before, other, s.within(best)); v != nil && s.better(v, best) {
 				list, best = append(list[:i:i], other...), v
 				if gone = h.node == 0; gone {
 					break
@@ -967,7 +1027,7 @@ func (s *search) polished(list []halt) []halt {
 		}
 		if gone {
 			i--
-		} else if on, ok := s.next(before, list[i]); ok {
+		} else if on, ok := s.next(&run{aim: endless}, before, list[i]); ok {
 			before = on
 		}
 	}
@@ -996,19 +1056,27 @@ func (s *search) variants(h halt) []halt {
 }
 
 // value is what some interruptions come to, nil where they cannot be.
-func (s *search) value(list []halt) *trail { return s.valueFrom(s.root, list) }
+func (s *search) value(list []halt) *trail { return s.valueFrom(s.root, list, endless) }
 
-// valueFrom is value from an interruption on.
-func (s *search) valueFrom(m trail, list []halt) *trail {
+// within is the aim that whatever is better than a day keeps to.
+func (s *search) within(best *trail) aim {
+	a := endless
+	a.score, a.dose = best.score, s.budget+s.over(best)+figure.OverStep
+	return a
+}
+
+// valueFrom is value from an interruption on, nil also where it comes to more than an aim.
+func (s *search) valueFrom(m trail, list []halt, a aim) *trail {
+	r := &run{aim: a}
 	for _, h := range list {
-		next, ok := s.next(m, h)
-		if !ok {
+		next, ok := s.next(r, m, h)
+		if !ok || next.score > a.score {
 			return nil
 		}
 		m = next
 	}
 	l := s.leaving(&m)
-	if !l.to(s, &run{aim: endless}, s.end) || !l.useful(s) {
+	if !l.to(s, r, s.end) || !l.useful(s) {
 		return nil
 	}
 	end := l.next
@@ -1017,12 +1085,12 @@ func (s *search) valueFrom(m trail, list []halt) *trail {
 }
 
 // next leads a trail on to an interruption; ok is false where it cannot be.
-func (s *search) next(m trail, h halt) (on trail, ok bool) {
+func (s *search) next(r *run, m trail, h halt) (on trail, ok bool) {
 	if h.node <= m.node || h.node < s.begin || h.node >= s.end {
 		return m, false
 	}
 	l := s.leaving(&m)
-	if !l.to(s, &run{aim: endless}, h.node) || !l.useful(s) {
+	if !l.to(s, r, h.node) || !l.useful(s) {
 		return m, false
 	}
 	ok = s.stand(&l.next, h)
@@ -1062,16 +1130,18 @@ func (s *search) spread(list []halt) []halt {
 	return list
 }
 
+// over is the dose over the budget in whole steps, with what coats cost that no label asks for.
+func (s *search) over(m *trail) float64 {
+	steps := max(0, math.Ceil((m.dose-s.budget)/figure.OverStep-figure.SameMinutes)) * figure.OverStep
+	if steps > 0 {
+		steps += figure.CoatCostsSED * float64(max(0, m.coats-s.best[0].coats))
+	}
+	return steps
+}
+
 // better reports whether a is the better day by the order of aims.
 func (s *search) better(a, b *trail) bool {
-	over := func(m *trail) float64 {
-		steps := max(0, math.Ceil((m.dose-s.budget)/figure.OverStep-figure.SameMinutes)) * figure.OverStep
-		if steps > 0 {
-			steps += figure.CoatCostsSED * float64(max(0, m.coats-s.best[0].coats))
-		}
-		return steps
-	}
-	for _, d := range []float64{float64(a.score - b.score), over(a) - over(b), a.shown - b.shown,
+	for _, d := range []float64{float64(a.score - b.score), s.over(a) - s.over(b), a.shown - b.shown,
 		float64(a.count - b.count), float64(a.unkind - b.unkind), a.costly() - b.costly()} {
 		if math.Abs(d) > figure.SameMinutes {
 			return d < 0
@@ -1124,6 +1194,7 @@ func (s *search) chosen() (list []halt, gap float64) {
 func (s *search) anyhow(a aim, most, few int) (list []halt, gap float64) {
 	a.tended, a.least, a.count = false, leastShown, most
 	a.width, a.work, a.stride = figure.FewTrails, math.MaxInt32, s.stride(figure.Stride, figure.StrideFrom)
+	a.late = a.stride > 1
 	for _, give := range []func(){
 		func() {},
 		func() { a.shown = math.Inf(1) },

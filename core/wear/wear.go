@@ -399,10 +399,13 @@ func (p *planner) search() *search {
 		over := func(w window) bool { return w.to.Before(p.begun.Now) }
 		early, resets = slices.DeleteFunc(early, over), slices.DeleteFunc(resets, over)
 	}
+	if s.begin = 1; p.begun != nil {
+		s.begin = min(max(s.from(p.begun.Now), 1), len(p.grid))
+	}
 	s.prepare(early, resets)
 	s.root = s.start()
-	if s.begin = 1; p.begun != nil {
-		s.resume(p.pins(s), s.from(p.begun.Now))
+	if p.begun != nil {
+		s.resume(p.pins(s))
 	}
 	return s
 }
