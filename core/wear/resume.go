@@ -108,6 +108,14 @@ func (p *planner) pins(s *search) (list []halt) {
 	return list
 }
 
+// begin is the node before which nothing new may come.
+func (p *planner) begin(s *search) int {
+	if p.begun == nil {
+		return 1
+	}
+	return min(max(s.from(p.begun.Now), 1), len(p.grid))
+}
+
 // resume makes a search begin after some interruptions. Where it cannot place one, it goes by the others.
 func (s *search) resume(pins []halt) {
 	for _, h := range pins {

@@ -369,28 +369,8 @@ func (s *search) stepsFrom(i int) []score {
 	}
 	late, overdue := 0.0, score(0)
 	for j := i + 1; j <= s.end; j++ {
-		was := late
-		for n := range s.pieces[j-1] {
-			if s.quiet[j-1] && st.calm() {
-				break
-			}
-			p := &s.pieces[j-1][n]
-			if i == 0 || j-1 > i || n > 0 { // a coat laid at that very moment comes after a towel
-				st.comeDue(p)
-			}
-			late += st.pass(p, nil)
-		}
-		miss := 0
-		for _, w := range s.early {
-			if i < w[0] && j > w[1] {
-				miss++
-			}
-		}
-		keep := 0
-		if j < s.end && s.kept[j] {
-			keep = 1
-		}
-		if late != was {
+		if more := s.overdue(&st, i, j); more > 0 {
+			late += more
 			overdue = pack(late, 0, 0)
 		}
 		if overdue > known {
@@ -399,7 +379,11 @@ func (s *search) stepsFrom(i int) []score {
 			}
 			break
 		}
-		list[j-i-1] = overdue + pack(0, keep, miss)
+		keep := 0
+		if j < s.end && s.kept[j] {
+			keep = 1
+		}
+		list[j-i-1] = overdue + pack(0, keep, missed(s.early, i, j))
 		if j > s.begin && j < s.end && s.open[j] {
 			known = min(known, list[j-i-1]+s.best[j].score+pack(0, 0, len(s.resets)))
 		}
@@ -407,18 +391,37 @@ func (s *search) stepsFrom(i int) []score {
 	return list
 }
 
+// overdue is how many of the minutes before a node are under a broken label of the coat at another.
+func (s *search) overdue(st *standing, i, j int) (late float64) {
+	for n := range s.pieces[j-1] {
+		if s.quiet[j-1] && st.calm() {
+			break
+		}
+		p := &s.pieces[j-1][n]
+		if i == 0 || j-1 > i || n > 0 { // a coat laid at that very moment comes after a towel
+			st.comeDue(p)
+		}
+		late += st.pass(p, nil)
+	}
+	return late
+}
+
+// missed counts the windows between two nodes.
+func missed(windows [][2]int, i, j int) (n int) {
+	for _, w := range windows {
+		if i < w[0] && j > w[1] {
+			n++
+		}
+	}
+	return n
+}
+
 // resetMissed counts the windows for the reset between two interruptions.
 func (s *search) resetMissed(i, j int) score {
 	if len(s.resets) == 0 {
 		return 0
 	}
-	n := 0
-	for _, w := range s.resets {
-		if i < w[0] && j > w[1] {
-			n++
-		}
-	}
-	return pack(0, 0, n)
+	return pack(0, 0, missed(s.resets, i, j))
 }
 
 func (s *search) inReset(k int) bool {
@@ -722,14 +725,9 @@ func (l *leg) useful(s *search) bool {
 	return l.from.node == s.root.node || l.from.coat || l.mask > 0 || s.inReset(l.from.node)
 }
 
-// follow leads a trail on to every later interruption, and to the end.
-func (s *search) follow(r *run, m *trail) {
-	if s.work > r.until {
-		r.whole = false
-		return
-	}
-	l := &s.leg
-	l.leave(m)
+// first is the first node that a leg can lead to.
+func (l *leg) first(s *search, r *run) int {
+	m := l.from
 	first := max(m.node+1, s.begin)
 	if m.count >= r.count {
 		first = s.end
@@ -739,7 +737,18 @@ func (s *search) follow(r *run, m *trail) {
 			first++
 		}
 	}
-	for j := first; j <= s.end; j++ {
+	return first
+}
+
+// follow leads a trail on to every later interruption, and to the end.
+func (s *search) follow(r *run, m *trail) {
+	if s.work > r.until {
+		r.whole = false
+		return
+	}
+	l := &s.leg
+	l.leave(m)
+	for j := l.first(s, r); j <= s.end; j++ {
 		if !l.travel(s, r, j) {
 			return
 		}

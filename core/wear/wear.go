@@ -399,9 +399,7 @@ func (p *planner) search() *search {
 		over := func(w window) bool { return w.to.Before(p.begun.Now) }
 		early, resets = slices.DeleteFunc(early, over), slices.DeleteFunc(resets, over)
 	}
-	if s.begin = 1; p.begun != nil {
-		s.begin = min(max(s.from(p.begun.Now), 1), len(p.grid))
-	}
+	s.begin = p.begin(s)
 	s.prepare(early, resets)
 	s.root = s.start()
 	if p.begun != nil {
