@@ -32,6 +32,7 @@ type Use struct {
 	nature   nature.Set // once asked for
 	doing    nature.Set // of the act alone, once asked for
 	known    *known     // of the client on the day
+	product  *standing  // of the product, once asked for
 }
 
 // Objection is one rule that speaks against a use. Bars is set where planners must not propose it.
@@ -115,12 +116,36 @@ type held struct {
 // known is what is asked of a client on a day again and again: the conditions that hold, by the place of their rule
 // among the checks, and how each product stands to the client's allergies.
 type known struct {
-	held      [][]held
-	still     face.Set       // where nothing may rub
-	sign      [face.N]uint64 // which conditions hold on each zone
-	alike     [face.N]face.Zone
-	allergies map[*kit.Product]allergy
-	natures   map[*kit.Product]nature.Set // however they are used
+	held     [][]held
+	still    face.Set       // where nothing may rub
+	sign     [face.N]uint64 // which conditions hold on each zone
+	alike    [face.N]face.Zone
+	products map[*kit.Product]*standing
+}
+
+// standing is how a product stands to a client, whichever zone it is for: each is asked for once a day.
+type standing struct {
+	nature  nature.Set // however it is used, 0 until asked for
+	allergy *allergy
+	avoided *string // what it carries that the client would rather not have
+}
+
+// of is how a product stands to the client.
+func (k *known) of(p *kit.Product) *standing {
+	s := k.products[p]
+	if s == nil {
+		s = &standing{}
+		k.products[p] = s
+	}
+	return s
+}
+
+// standing is how the use's product stands to the client.
+func (u *Use) standing() *standing {
+	if u.product == nil {
+		u.product = u.known.of(u.Product)
+	}
+	return u.product
 }
 
 // allergy is how a product stands to a client's allergies.
@@ -131,19 +156,17 @@ type allergy struct {
 }
 
 func hold(c *sitting.Case) *known {
-	list := make([][]held, len(checks))
+	k := &known{held: make([][]held, len(checks)), still: RuledOut(c, nature.Rubs),
+		products: map[*kit.Product]*standing{}}
 	for i := range conditions {
-		k := &conditions[i]
-		n := slices.IndexFunc(checks, func(c check) bool { return c.rule == k.rule })
-		if zones := k.where(c); n >= 0 && zones != 0 {
-			list[n] = append(list[n], held{k, zones})
-		}
-	}
-	k := &known{held: list, still: RuledOut(c, nature.Rubs), allergies: map[*kit.Product]allergy{},
-		natures: map[*kit.Product]nature.Set{}}
-	for i := range conditions {
-		for _, z := range conditions[i].where(c).List() {
+		row := &conditions[i]
+		zones := row.where(c)
+		for _, z := range zones.List() {
 			k.sign[z] |= 1 << i
+		}
+		n := slices.IndexFunc(checks, func(c check) bool { return c.rule == row.rule })
+		if n >= 0 && zones != 0 {
+			k.held[n] = append(k.held[n], held{row, zones})
 		}
 	}
 	for z := range face.N {
@@ -239,28 +262,33 @@ func Stock(c *sitting.Case, p *kit.Product) int {
 	return *p.Count
 }
 
+// Nature is what an act with a product does to skin.
+func Nature(c *sitting.Case, p *kit.Product, what act.Act, kind act.Detail, how act.How) nature.Set {
+	u := Use{Case: c, Product: p, Act: what, Kind: kind, How: how, known: sitting.Memo(c, hold)}
+	return u.Nature()
+}
+
 // Nature is what the use does to skin.
 func (u *Use) Nature() nature.Set {
 	if u.nature == 0 {
-		u.nature = nature.With(u.known.natureOf(u.Product), u.Product, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
+		u.nature = nature.With(u.ofProduct(), u.Product, u.Act, u.Kind, u.How) | nature.OfWarmth(u.TempC)
 	}
 	return u.nature
 }
 
-// natureOf is the nature of a product, looked up once on a day.
-func (k *known) natureOf(p *kit.Product) nature.Set {
-	if p == nil {
+// ofProduct is the nature of the product, looked up once on a day.
+func (u *Use) ofProduct() nature.Set {
+	switch {
+	case u.Product == nil:
 		return 0
+	case u.known == nil:
+		return nature.OfProduct(u.Product)
 	}
-	if k == nil {
-		return nature.OfProduct(p)
+	s := u.standing()
+	if s.nature == 0 {
+		s.nature = nature.OfProduct(u.Product)
 	}
-	own, is := k.natures[p]
-	if !is {
-		own = nature.OfProduct(p)
-		k.natures[p] = own
-	}
-	return own
+	return s.nature
 }
 
 // own reports whether the use is of the client's own routine.
@@ -332,7 +360,7 @@ var checks = []check{
 		if w := p.Breaks(c.Wishes, u.leaves()); w != "" {
 			return u.when(true, say.AgainstWish, "wish", w).as(rules.Caution).bars()
 		}
-		w := p.Carries(c.Dislikes)
+		w := u.avoided()
 		return u.when(w != "", say.WouldAvoid, "word", strings.ReplaceAll(w, "_", " "))
 	}},
 	{rules.PatchTest, func(u *Use) *Objection {
@@ -511,13 +539,23 @@ func (u *Use) allergy() allergy {
 	if p == nil || len(told) == 0 {
 		return allergy{}
 	}
-	a, asked := u.known.allergies[p]
-	if !asked {
+	s := u.standing()
+	if s.allergy == nil {
+		a := allergy{relative: p.Relative(told)}
 		a.met, a.is = p.Meets(told)
-		a.relative = p.Relative(told)
-		u.known.allergies[p] = a
+		s.allergy = &a
 	}
-	return a
+	return *s.allergy
+}
+
+// avoided is what the product carries that the client would rather not have, "" for nothing.
+func (u *Use) avoided() string {
+	s := u.standing()
+	if s.avoided == nil {
+		w := u.Product.Carries(u.Case.Client.Dislikes)
+		s.avoided = &w
+	}
+	return *s.avoided
 }
 
 // treatments is the polish that the methods of a sitting allow on the day, and whether clay.

@@ -8,6 +8,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/lift"
 	"urncloth/core/nature"
@@ -206,7 +207,7 @@ func (r *run) left(next Part) *sitting.Case {
 func (r *run) exfoliated() (zones face.Set) {
 	for i := range r.prep.Steps {
 		s := &r.prep.Steps[i]
-		is := nature.Of(r.c.Product(s.Product), s.Act, s.Kind, s.How)
+		is := fit.Nature(r.c, r.c.Product(s.Product), s.Act, s.Kind, s.How)
 		if is.Has(nature.Scours|nature.AcidToner) && !is.Has(nature.ForLips) {
 			zones |= face.SetOf(s.Zones...)
 		}

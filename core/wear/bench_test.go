@@ -1,14 +1,15 @@
 package wear_test
 
 import (
-	"slices"
+	"math/rand/v2"
 	"testing"
-	"time"
 
 	"urncloth/core/day"
 	"urncloth/core/face"
+	"urncloth/core/look"
 	"urncloth/core/prep"
 	"urncloth/core/sitting"
+	"urncloth/core/stack"
 	. "urncloth/core/testutil"
 	"urncloth/core/wear"
 )
@@ -51,19 +52,49 @@ func BenchmarkWearOfFourteenHours(b *testing.B) {
 		b.Run(name, func(b *testing.B) {
 			c := sitting.Open(s)
 			_, res := prep.Plan(c)
-			var took []time.Duration
-			for b.Loop() {
-				at := time.Now()
-				wear.Plan(c, &res)
-				took = append(took, time.Since(at))
-			}
-			slices.Sort(took)
-			worst := took[len(took)-1]
-			b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "p99-ms")
-			b.ReportMetric(float64(worst.Microseconds())/1000, "worst-ms")
-			b.ReportMetric(float64(worst)/float64(Reference()), "worst-refs")
+			P99(b, func() { wear.Plan(c, &res) })
 		})
 	}
+}
+
+// A hundred strange days of fourteen hours, hardly one of which can keep all that is asked of it: one after another, so
+// that a hundredth of the plans are those of the worst of them.
+func BenchmarkWearOfAHundredStrangeDaysOfFourteenHours(b *testing.B) {
+	cases, preps := make([]*sitting.Case, 100), make([]stack.Result, 100)
+	for i := range cases {
+		cases[i] = sitting.Open(strangeDay(b, rand.New(rand.NewPCG(uint64(i), 14))))
+		_, preps[i] = prep.Plan(cases[i])
+	}
+	n := 0
+	P99(b, func() {
+		wear.Plan(cases[n%len(cases)], &preps[n%len(cases)])
+		n++
+	})
+}
+
+// strangeDay is a wear of fourteen hours with strange segments.
+func strangeDay(t testing.TB, r *rand.Rand) *sitting.Sitting {
+	base := At(t, "06:40")
+	s := outdoors(t)
+	s.Day.ChairAt, s.Day.BaseAt, s.Day.WearUntil, s.Day.LiftAt = At(t, "06:00"), base, At(t, "20:40"), At(t, "21:00")
+	s.Day.Washed = nil
+	s.Client.Phototype = 1 + r.IntN(4)
+	s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(r.IntN(4)), Water: P(2)},
+		face.Cheeks: {Oil: P(r.IntN(3)), Water: P(2)}}
+	s.Look.Finish = []look.Finish{"matte", "satin", "dewy"}[r.IntN(3)]
+	if r.IntN(3) == 0 {
+		s.Day.BudgetMED = P([]float64{0.05, 0.1, 0.2}[r.IntN(3)])
+	}
+	for at := r.IntN(90); at < 780; at += 5 * r.IntN(20) {
+		until := min(at+20+5*r.IntN(40), 830)
+		g := day.Segment{From: base.Add(at), To: base.Add(until),
+			Place: []day.Where{"sun", "sun", "shade", "indoors", "glass", "water"}[r.IntN(6)], KeepFree: r.IntN(8) == 0}
+		if r.IntN(4) == 0 {
+			g.Activity = "active"
+		}
+		s.Day.Segments, at = append(s.Day.Segments, g), until
+	}
+	return s
 }
 
 func BenchmarkCheckOfFourteenHours(b *testing.B) {

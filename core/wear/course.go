@@ -180,14 +180,8 @@ func (w *course) piece(from, to time.Time) piece {
 	middle := from.Add(to.Sub(from) / 2)
 	seg := w.during(middle)
 	hours := p.minutes / 60
-	if seg != nil {
-		index := w.uv.Index(middle, seg.Ground)
-		up := index > 0 || sun.Up(middle, w.c.Day.Place)
-		p.outdoor = up && seg.Place.Outdoors()
-		p.wet = up && inWater(seg) || p.outdoor && seg.Activity == day.Active
-		p.glass = up && seg.Place == day.BehindGlass
-		p.goesOut = p.outdoor && index >= figure.StaleFrom
-		p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
+	if seg != nil && (seg.Place != day.Indoors || inWater(seg)) {
+		w.sun(&p, seg, middle)
 	}
 	if w.decay == nil || w.decay.seg != seg || w.decay.long != p.minutes { // neighbours are mostly alike
 		d := &decay{seg: seg, long: p.minutes}
@@ -202,6 +196,17 @@ func (w *course) piece(from, to time.Time) piece {
 		p.towel = p.towel || slices.ContainsFunc(w.stretches[i].towels, from.Equal)
 	}
 	return p
+}
+
+// sun is what the sun does where the client is, in the middle of a piece.
+func (w *course) sun(p *piece, seg *day.Segment, middle time.Time) {
+	index := w.uv.Index(middle, seg.Ground)
+	up := index > 0 || sun.Up(middle, w.c.Day.Place)
+	p.outdoor = up && seg.Place.Outdoors()
+	p.wet = up && inWater(seg) || p.outdoor && seg.Activity == day.Active
+	p.glass = up && seg.Place == day.BehindGlass
+	p.goesOut = p.outdoor && index >= figure.StaleFrom
+	p.rate = figure.SEDPerUVIHour * sun.Place(seg.Place) * index
 }
 
 func inWater(s *day.Segment) bool { return s.Activity == day.Swim || s.Place == day.InWater }

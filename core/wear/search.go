@@ -630,7 +630,7 @@ type run struct {
 
 // find searches for the best trail under an aim.
 func (s *search) find(a aim) found {
-	r := &run{aim: a, at: make([][]*trail, s.end), whole: a.stride <= 1, until: s.work + a.work}
+	r := &run{aim: a, at: make([][]*trail, s.end), whole: a.stride <= 1 && !a.late, until: s.work + a.work}
 	if a.best != nil {
 		r.value = a.least(a.best)
 	}
@@ -839,10 +839,7 @@ func (r *run) leads(score score, count, coats int, rest chain) bool {
 
 // keep adds a trail to those of its node unless one of them is no worse in all; it drops those that it beats.
 func (s *search) keep(r *run, m *trail) {
-	if r.tended && m.count+s.blotsLeft(m) > r.count {
-		return
-	}
-	if r.best != nil && s.hopeless(r, m) {
+	if r.best != nil && s.hopeless(r, m) || r.tended && s.blotsLeft(m, r.count-m.count) > r.count-m.count {
 		return
 	}
 	list := r.at[m.node]
@@ -969,13 +966,14 @@ func (s *search) tending(broken bool) (shown float64, least, most int) {
 		if !s.blots {
 			shown += k.zones * shownFor(free, k.rate, s.wear)
 		}
-		least = max(least, s.fewest(k, 0, k.free, false))
+		least = max(least, s.fewest(k, 0, k.free, false, math.MaxInt))
 	}
 	return shown, least, max(least, most)
 }
 
-// fewest is how few blots keep a class from shining from a node on, were every moment free for them.
-func (s *search) fewest(k *class, node int, free float64, blotsNow bool) (n int) {
+// fewest is how few blots keep a class from shining from a node on, were every moment free for them; told no further
+// than to one more than enough.
+func (s *search) fewest(k *class, node int, free float64, blotsNow bool, enough int) (n int) {
 	if !s.blots {
 		return 0
 	}
@@ -983,7 +981,7 @@ func (s *search) fewest(k *class, node int, free float64, blotsNow bool) (n int)
 	if blotsNow && free+k.rate*(s.wear-at) > figure.ShineFrom {
 		free, _ = afterBlot(free, k.rate, s.wear, true, k.powders, false)
 	}
-	for {
+	for n <= enough {
 		shows := at + (figure.ShineFrom-free)/k.rate
 		if shows >= s.wear-figure.SameMinutes {
 			return n
@@ -995,12 +993,15 @@ func (s *search) fewest(k *class, node int, free float64, blotsNow bool) (n int)
 		free, _ = afterBlot(free+k.rate*(next-at), k.rate, s.wear, true, k.powders, false)
 		at, n = next, n+1
 	}
+	return n
 }
 
-// blotsLeft is how few interruptions the oil asks for after a trail's.
-func (s *search) blotsLeft(m *trail) (n int) {
+// blotsLeft is how few interruptions the oil asks for after a trail's, told no further than to one more than enough.
+func (s *search) blotsLeft(m *trail, enough int) (n int) {
 	for i := range s.classes {
-		n = max(n, s.fewest(&s.classes[i], m.node, m.free[i], true))
+		if n = max(n, s.fewest(&s.classes[i], m.node, m.free[i], true, enough)); n > enough {
+			break
+		}
 	}
 	return n
 }
@@ -1179,7 +1180,7 @@ func (s *search) chosen() (list []halt, gap float64) {
 		tries = 0
 	}
 	for n := few; n <= most && (open < 0 || n-open <= tries); n++ {
-		a.count, a.least = n, kindest
+		a.count, a.least, a.late = n, kindest, open >= 0
 		f := s.thorough(a)
 		switch {
 		case f.trail == nil:
@@ -1294,6 +1295,7 @@ func (s *search) allowed(work int) int {
 func (s *search) thorough(a aim) found {
 	quick := a
 	quick.width, quick.work, quick.stride = figure.FewTrails, math.MaxInt32, s.stride(figure.Stride, figure.AllFrom)
+	quick.late = a.late && quick.stride > 1
 	return s.prove(a, s.find(quick))
 }
 
@@ -1302,7 +1304,7 @@ func (s *search) prove(a aim, quick found) found {
 	if quick.whole || s.work > s.allowed(figure.SearchWork) {
 		return quick
 	}
-	a.width, a.work = math.MaxInt32, s.allowed(figure.ExactWork)
+	a.width, a.work, a.late = math.MaxInt32, s.allowed(figure.ExactWork), false
 	if quick.trail != nil {
 		a.best = quick.trail
 	}
