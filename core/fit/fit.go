@@ -63,12 +63,13 @@ func (u *Use) Over(zones []face.Zone) []Met {
 func Gather(c *sitting.Case, zones []face.Zone, of func(face.Zone) []Objection) []Met {
 	var list []Met
 	var asked [face.N][]Objection
-	var known face.Set
+	var told face.Set
+	known := sitting.Memo(c, hold)
 	for _, z := range zones {
-		like := Alike(c, z)
-		if !known.Has(like) {
+		like := known.alike[z]
+		if !told.Has(like) {
 			asked[like] = of(z)
-			known |= face.SetOf(like)
+			told |= face.SetOf(like)
 		}
 		for _, o := range asked[like] {
 			i := slices.IndexFunc(list, func(m Met) bool { return m.Objection == o })

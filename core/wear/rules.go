@@ -108,7 +108,7 @@ func (e *evaluation) otherwise(n int, place day.Where) float64 {
 	other.pieces = make([][]piece, len(e.pieces))
 	for k, ps := range e.pieces {
 		other.pieces[k] = ps
-		if len(ps) == 0 || !ps[len(ps)-1].from.Before(e.stretches[n].to) ||
+		if len(ps) == 0 || !ps[0].from.Before(e.stretches[n].to) ||
 			ps[0].from.Add(figure.Grid).Before(e.stretches[n].from) {
 			continue
 		}

@@ -743,7 +743,6 @@ func (l *leg) first(s *search, r *run) int {
 // follow leads a trail on to every later interruption, and to the end.
 func (s *search) follow(r *run, m *trail) {
 	if s.work > r.until {
-		r.whole = false
 		return
 	}
 	l := &s.leg

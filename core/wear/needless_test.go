@@ -1,0 +1,100 @@
+package wear_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"regexp"
+	"slices"
+	"strconv"
+	"testing"
+
+	"urncloth/core/day"
+	"urncloth/core/figure"
+	"urncloth/core/prep"
+	"urncloth/core/rules"
+	"urncloth/core/sitting"
+	. "urncloth/core/testutil"
+	"urncloth/core/wear"
+)
+
+// What a coat is worth is reckoned from its moment on, and no further than it is sure; the day without it is checked
+// here from base to removal.
+func TestACoatByHandIsNeedlessJustWhereTheDayWithoutItIsNoWorse(t *testing.T) {
+	labels := []rules.ID{"reapply-two-hours", "reapply-after-water", "reapply-after-towel"}
+	broken := func(r wear.Result) (n int) {
+		for _, f := range r.Findings {
+			if slices.Contains(labels, f.Rule) {
+				n++
+			}
+		}
+		return n
+	}
+	over := func(r wear.Result) float64 {
+		steps := (float64(r.Wear.DoseSED) - float64(r.Wear.BudgetSED)) / figure.OverStep
+		return max(0, math.Ceil(steps-figure.SameMinutes))
+	}
+	judged := map[bool]int{}
+	for i := range 60 {
+		r := rand.New(rand.NewPCG(uint64(i), 29))
+		c := sitting.Open(strangeDay(t, r))
+		_, res := prep.Plan(c)
+		var ups []wear.TouchUp
+		for at := 10 + 5*r.IntN(40); at < 800; at += 20 + 5*r.IntN(40) {
+			ups = append(ups, coat(t, At(t, "06:40").Add(at).Clock(), "haze"))
+		}
+		whole := wear.Check(c, &res, ups)
+		for k, u := range whole.Wear.TouchUps {
+			without := wear.Check(c, &res, slices.Delete(slices.Clone(ups), k, k+1))
+			if without.Wear.LateMin != whole.Wear.LateMin || broken(without) != broken(whole) {
+				continue // a label asks for it
+			}
+			worth := over(without) > over(whole)
+			said := slices.ContainsFunc(whole.Findings, func(f rules.Finding) bool {
+				return f.Rule == rules.Needless && f.Step == u.ID && len(f.Zones) == 0
+			})
+			if judged[worth]++; said == worth {
+				t.Errorf("day %d, %s: %v SED with it, %v without, budget %v; needless: %t", i, u.At.Clock(), whole.Wear.DoseSED,
+					without.Wear.DoseSED, whole.Wear.BudgetSED, said)
+			}
+		}
+	}
+	if judged[true] < 50 || judged[false] < 50 {
+		t.Errorf("judged: %v", judged)
+	}
+}
+
+func TestWhatShadeAndIndoorsWouldMakeOfTheDoseIsThatOfADaySpentThere(t *testing.T) {
+	said, tried := regexp.MustCompile(`from (\d\d:\d\d) to \d\d:\d\d .* ([\d.]+) SED, indoors to ([\d.]+)\.$`), 0
+	roughly := func(x float64) string { return strconv.FormatFloat(x, 'g', 2, 64) }
+	for i := range 60 {
+		s := strangeDay(t, rand.New(rand.NewPCG(uint64(i), 31)))
+		s.Day.BudgetMED = P(0.05)
+		c := sitting.Open(s)
+		_, res := prep.Plan(c)
+		ups := []wear.TouchUp{coat(t, "10:05", "haze"), coat(t, "15:20", "haze")}
+		for _, f := range Found(wear.Check(c, &res, ups).Findings, "dose-over-budget") {
+			if f.Instead == "" {
+				continue
+			}
+			m := said.FindStringSubmatch(f.Instead)
+			if m == nil {
+				t.Fatalf("says %q", f.Instead)
+			}
+			for k, place := range []day.Where{day.InShade, day.Indoors} {
+				other := *s
+				other.Day.Segments = slices.Clone(s.Day.Segments)
+				n := slices.IndexFunc(other.Day.Segments, func(g day.Segment) bool { return g.From.Clock() == m[1] })
+				other.Day.Segments[n].Place = place
+				dose := float64(wear.Check(sitting.Open(&other), &res, ups).Wear.DoseSED)
+				is, err := strconv.ParseFloat(m[2+k], 64)
+				if err != nil || roughly(is) != roughly(dose) {
+					t.Errorf("day %d, %s: %s SED said of %s, %v true", i, m[1], m[2+k], place, dose)
+				}
+				tried++
+			}
+		}
+	}
+	if tried < 60 {
+		t.Errorf("%d tried", tried)
+	}
+}
