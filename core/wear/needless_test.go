@@ -53,8 +53,8 @@ func TestACoatByHandIsNeedlessJustWhereTheDayWithoutItIsNoWorse(t *testing.T) {
 				return f.Rule == rules.Needless && f.Step == u.ID && len(f.Zones) == 0
 			})
 			if judged[worth]++; said == worth {
-				t.Errorf("day %d, %s: %v SED with it, %v without, budget %v; needless: %t", i, u.At.Clock(), whole.Wear.DoseSED,
-					without.Wear.DoseSED, whole.Wear.BudgetSED, said)
+				t.Errorf("day %d, %s: %v SED with it, %v without, budget %v; needless: %t", i, u.At.Clock(),
+					whole.Wear.DoseSED, without.Wear.DoseSED, whole.Wear.BudgetSED, said)
 			}
 		}
 	}
