@@ -1021,15 +1021,12 @@ func (s *search) polished(list []halt) []halt {
 	best := s.value(list)
 	before := s.root // where one stands before the interruption that is looked at
 	for i := 0; i < len(list) && best != nil; i++ {
-		was, gone := list[i], false
-		for _, h := range s.variants(was) {
-			other := slices.Clone(list[i:])
-			if other[0] = h; h.node == 0 {
-				other = other[1:]
-			}
+		gone := false
+		for _, other := range s.others(list[i:]) {
 			if v := s.valueFrom(before, other, s.within(best)); v != nil && s.better(v, best) {
+				fewer := len(list) - i - len(other)
 				list, best = append(list[:i:i], other...), v
-				if gone = h.node == 0; gone {
+				if gone = fewer > 0; gone {
 					break
 				}
 			}
@@ -1041,6 +1038,26 @@ func (s *search) polished(list []halt) []halt {
 		}
 	}
 	return list
+}
+
+// others is some interruptions with another first one, without it, or with the first two as one.
+func (s *search) others(list []halt) (all [][]halt) {
+	for _, h := range s.variants(list[0]) {
+		other := slices.Clone(list)
+		if other[0] = h; h.node == 0 {
+			other = other[1:]
+		}
+		all = append(all, other)
+	}
+	if len(list) > 1 && list[1].node-list[0].node <= figure.ShiftNodes {
+		a, b := list[0], list[1]
+		for _, node := range []int{a.node, (a.node + b.node) / 2, b.node} {
+			other := slices.Clone(list[1:])
+			other[0] = halt{node, a.coat || b.coat}
+			all = append(all, other)
+		}
+	}
+	return all
 }
 
 // variants is what an interruption might be instead; node 0 stands for leaving it out.
