@@ -69,11 +69,10 @@ func series(r float64) float64 {
 // pair is two terms next to each other, without the power of r that both have.
 func pair(n int, r float64) float64 { return added(r, inverse[n+1], inverse[n]) }
 
-// inverse is one over the factorial of every number of the series.
+// inverse is one over the factorial of every number of the series, from 2 on.
 var inverse = func() (list [expTerms + 1]float64) {
 	factorial := 1.0
-	list[0] = 1
-	for n := 1; n <= expTerms; n++ {
+	for n := 2; n <= expTerms; n++ {
 		factorial *= float64(n)
 		list[n] = 1 / factorial
 	}
