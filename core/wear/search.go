@@ -862,7 +862,7 @@ func (s *search) among(r *run, m *trail, kept []*trail) []*trail {
 	if r.width == math.MaxInt32 {
 		return append(kept, s.hold(m))
 	}
-	m.hope = s.promise(m)
+	m.hope = s.promise(r, m)
 	worst, alike := -1, 0
 	for i, o := range kept {
 		if o.coats != m.coats {
@@ -892,8 +892,9 @@ func (s *search) hopeless(r *run, m *trail) bool {
 		v[0] >= r.value[0]-figure.SameExactly && v[1] >= r.value[1]-figure.SameExactly
 }
 
-// promise is the dose so far and a guess of what is still to come, were the films to stay as they are.
-func (s *search) promise(m *trail) float64 {
+// promise is the dose so far and a guess of what is still to come, were the films to stay as they are; and the shine,
+// but where nothing is done about it.
+func (s *search) promise(r *run, m *trail) float64 {
 	through := 0.0
 	for i := range s.groups {
 		l := 0.0
@@ -908,8 +909,12 @@ func (s *search) promise(m *trail) float64 {
 		}
 		through += s.groups[i].share * s.passes.at(l)
 	}
-	return m.dose + through*s.bare[m.node]*figure.PromiseShare + m.shown +
+	hope := m.dose + through*s.bare[m.node]*figure.PromiseShare +
 		float64(m.unkind+figure.UnkindActive*m.count)*figure.PromiseCount
+	if !r.plain {
+		hope += m.shown
+	}
+	return hope
 }
 
 // beats reports whether m is no worse than o in everything that still matters.
@@ -1101,7 +1106,8 @@ func (s *search) valueFrom(m trail, list []halt, a aim) *trail {
 		}
 		m = next
 	}
-	l := s.leaving(&m)
+	l := &s.leg
+	l.leave(&m)
 	if !l.to(s, r, s.end) || !l.useful(s) {
 		return nil
 	}
@@ -1115,7 +1121,8 @@ func (s *search) next(r *run, m trail, h halt) (on trail, ok bool) {
 	if h.node <= m.node || h.node < s.begin || h.node >= s.end {
 		return m, false
 	}
-	l := s.leaving(&m)
+	l := &s.leg
+	l.leave(&m)
 	if !l.to(s, r, h.node) || !l.useful(s) {
 		return m, false
 	}

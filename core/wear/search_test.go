@@ -410,3 +410,27 @@ func TestWhatIsPlannedOnFromATouchUpThatWasDoneIsNeverCalledProven(t *testing.T)
 		}
 	}
 }
+
+// Dose over the budget comes before shine, and where it is searched for skin is not blotted: oily skin costs the film
+// that its blots take, and no more.
+func TestOilySkinGetsHardlyMoreThanDrySkinOnDaysThatCannotKeepTheirBudget(t *testing.T) {
+	sum := [2]float64{}
+	for i := range 60 {
+		dose := [2]float64{}
+		for k, oil := range []int{0, 3} {
+			s := strangeDay(t, rand.New(rand.NewPCG(uint64(i), 41)))
+			s.Day.BudgetMED = P(0.05)
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(oil), Water: P(2)},
+				face.Cheeks: {Oil: P(oil), Water: P(2)}}
+			r, _, _ := planned(s)
+			dose[k] = float64(r.Wear.DoseSED)
+			sum[k] += dose[k]
+		}
+		if dose[1] > 1.5*dose[0] {
+			t.Errorf("day %d: %.2f SED on oily skin, %.2f on dry", i, dose[1], dose[0])
+		}
+	}
+	if sum[1] > 1.05*sum[0] {
+		t.Errorf("%.1f SED on oily skin in all, %.1f on dry", sum[1], sum[0])
+	}
+}
