@@ -49,7 +49,7 @@ func TestALinkOpensTheTouchUpsOfOneSittingThatDayAndNothingElse(t *testing.T) {
 		}
 	}
 	letter := map[bool]string{true: "B", false: "A"}
-	for at := range []int{0, 10, 30, 60, 90} {
+	for _, at := range []int{0, 10, 30, 60, 90} {
 		broken := link.Token[:at] + letter[link.Token[at] == 'A'] + link.Token[at+1:]
 		if _, err := h.OpenCard(t.Context(), broken); !errors.Is(err, app.ErrLink) {
 			t.Errorf("letter %d changed: %v", at, err)
