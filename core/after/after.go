@@ -326,7 +326,13 @@ func (pl *planner) spots(open face.Set, retinoid bool) {
 	if pl.routine(lips, kit.LipBalm, figure.NightSpotS, say.NightPress) {
 		return
 	}
-	if p, zones := pl.find(act.Apply, lips, whatever, kit.LipBalm); p != nil {
+	balm := func(p *kit.Product) (cost float64, fits bool) {
+		if p.HasFactor() != leaves(c) { // a factor is for daylight alone
+			cost = figure.LipsUnscreened
+		}
+		return cost, true
+	}
+	if p, zones := pl.find(act.Apply, lips, balm, kit.LipBalm); p != nil {
 		pl.lay(p, zones, figure.NightSpotS, say.NightPress, rules.DryPatch)
 	}
 }
@@ -366,9 +372,10 @@ const neutralise = "neutralise"
 
 func neutralised(p *kit.Product) bool { return p.Neutralise || p.Tagged(neutralise) }
 
-// targeted lays a serum only where its mark is, and returns where one went.
-func (pl *planner) targeted(open face.Set, active bool) (laid face.Set) {
+// targeted lays each serum only where its marks are, once, and returns where one went.
+func (pl *planner) targeted(open face.Set, active bool) (where face.Set) {
 	c := pl.c
+	var list []laid
 	for _, t := range fit.TargetedActives {
 		on := c.Marked(t.Mark) & open
 		if on == 0 {
@@ -379,12 +386,20 @@ func (pl *planner) targeted(open face.Set, active bool) (laid face.Set) {
 				pl.calm(open, false) == 0)
 			return 0, p.Has(t.Actives...) && !acid && !p.FirstUse && !p.Retinoid()
 		}, kit.Serum)
-		if p != nil && !pl.uses(p) {
-			pl.lay(p, zones, figure.NightHandsS, say.NightTargeted, rules.TwoActives)
-			laid |= zones
+		if p == nil || pl.uses(p) {
+			continue
 		}
+		i := slices.IndexFunc(list, func(l laid) bool { return l.p == p })
+		if i < 0 {
+			i, list = len(list), append(list, laid{p: p})
+		}
+		list[i].zones |= zones
 	}
-	return laid
+	for _, l := range list {
+		pl.lay(l.p, l.zones, figure.NightHandsS, say.NightTargeted, rules.TwoActives)
+		where |= l.zones
+	}
+	return where
 }
 
 // ideal is the weight of a moisturiser that the skin likes tonight: by its type, rich where dry skin has no water, and

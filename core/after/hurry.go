@@ -7,6 +7,7 @@ import (
 
 	"urncloth/core/act"
 	"urncloth/core/day"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/rules"
 	"urncloth/core/say"
@@ -37,15 +38,43 @@ func written(c *sitting.Case, d Day, b brevity) []stack.Step {
 	return pl.steps
 }
 
-// inTime is the longest night that is over when the client leaves, else the shortest; taken is its steps as they are
-// done.
-func inTime(c *sitting.Case, d Day, taken func(steps []stack.Step) []stack.Step) []stack.Step {
-	for b := full; b < barest; b++ {
-		if steps := written(c, d, b); !late(c, taken(steps)) {
+// inTime is the longest night that is over when the client leaves and has its sunscreen early enough for the sun; else
+// the longest that is over by then, else the shortest. Taken is its steps as they are done.
+func inTime(c *sitting.Case, d Day, taken func(steps []stack.Step) []stack.Step) (steps []stack.Step) {
+	over := func(b brevity) (whole, screened bool) {
+		steps = written(c, d, b)
+		done := taken(steps)
+		return !late(c, done), soon(c, done) == ""
+	}
+	longest := barest
+	for b := full; b <= barest; b++ {
+		whole, screened := over(b)
+		if whole && screened {
 			return steps
 		}
+		if whole {
+			longest = min(longest, b)
+		}
 	}
-	return written(c, d, barest)
+	return written(c, d, longest)
+}
+
+// soon is the last step with sunscreen where that is too short a time before the client goes out by daylight.
+func soon(c *sitting.Case, steps []stack.Step) (id string) {
+	at, _ := leaving(c)
+	for i := range steps {
+		s := &steps[i]
+		if p := c.Product(s.Product); p != nil && p.Screens() && leaves(c) && at.Sub(handsOff(c, s)) < figure.BeforeSun {
+			id = s.ID
+		}
+	}
+	return id
+}
+
+// handsOff is when the hands are done with a step.
+func handsOff(c *sitting.Case, s *stack.Step) time.Time {
+	at, _ := s.Start.In(c.Loc)
+	return at.Add(time.Duration(max(s.HandsS, s.ContactS)) * time.Second)
 }
 
 // leaving is when the client goes out afterwards, where that is told.
@@ -63,10 +92,7 @@ func late(c *sitting.Case, steps []stack.Step) bool {
 // over is when the care of the client is over: what is cleaned and put away comes after.
 func over(c *sitting.Case, steps []stack.Step) (end time.Time) {
 	for i := range steps {
-		s := &steps[i]
-		at, ok := s.Start.In(c.Loc)
-		at = at.Add(time.Duration(max(s.HandsS, s.ContactS)) * time.Second)
-		if ok && s.Act != act.Setup && at.After(end) {
+		if at := handsOff(c, &steps[i]); steps[i].Act != act.Setup && at.After(end) {
 			end = at
 		}
 	}
@@ -100,7 +126,7 @@ func (e *evaluation) gaveUp() (names []string) {
 		return nil
 	}
 	steps := written(e.c, e.night, full)
-	if !late(e.c, steps) {
+	if !late(e.c, steps) && soon(e.c, steps) == "" {
 		return nil
 	}
 	for _, s := range steps {

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"urncloth/core/act"
+	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
@@ -29,6 +30,7 @@ var stepRules = []func(e *evaluation, m *moment){
 	runsOut,
 	notRinsed,
 	twice,
+	spfSetTime,
 }
 
 // nightRules is the rules that look at the whole night.
@@ -39,15 +41,15 @@ func (e *evaluation) find(rule rules.ID, m *moment, message say.ID, slots ...any
 		rules.Place{Phase: rules.Aftercare, Step: m.ID, Zones: m.zones.List()}, message, slots...))
 }
 
-// byDayAlone is the rules that only daylight or a camera would see.
-var byDayAlone = map[rules.ID]bool{rules.Flashback: true, rules.WhiteCast: true, rules.SPFLow: true}
+// byDayAlone is the rules that only daylight would see.
+var byDayAlone = map[rules.ID]bool{rules.WhiteCast: true, rules.SPFLow: true}
 
 // objections gathers what speaks against a step's product.
 func objections(e *evaluation, m *moment) {
 	u := use(e.c, m.p, m.Act)
 	u.How = m.How
 	for _, met := range u.Over(m.Zones) {
-		if !byDayAlone[met.Rule] {
+		if met.Rule != rules.Flashback && (!byDayAlone[met.Rule] || leaves(e.c)) {
 			e.res.Findings = append(e.res.Findings, met.Finding(e.c, rules.Aftercare, m.ID))
 		}
 	}
@@ -56,6 +58,15 @@ func objections(e *evaluation, m *moment) {
 func spfAfterDark(e *evaluation, m *moment) {
 	if m.p.Screens() && !leaves(e.c) {
 		e.find(rules.SPFAfterDark, m, say.AtNight, "product", m.p.Name)
+	}
+}
+
+// spfSetTime warns of sunscreen that has not formed its film when the client goes out by daylight.
+func spfSetTime(e *evaluation, m *moment) {
+	at, _ := leaving(e.c)
+	if done := handsOff(e.c, m.Step); soon(e.c, []stack.Step{*m.Step}) != "" && !done.After(at) {
+		e.find(rules.SPFSetTime, m, say.UntilFirstSun, "minutes",
+			stack.Minutes(e.c.Words, int(at.Sub(done).Seconds())), "time", day.Wall(at).Clock())
 	}
 }
 

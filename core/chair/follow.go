@@ -483,9 +483,12 @@ func (f *fold) log() Log {
 // step counts what a step took.
 func (t *tally) step(c *sitting.Case, s *stack.Step) {
 	if q := c.Product(s.Product); q != nil && s.Act != act.Setup && s.Kind != act.Detail(kit.WaterMitt) {
-		if q.Count != nil || q.Kind.Of().Group == kit.Sundries {
+		switch {
+		case s.Wipes > 0:
+			t.count[q.ID] += s.Wipes
+		case q.Count != nil || q.Kind.Of().Group == kit.Sundries:
 			t.count[q.ID]++
-		} else {
+		default:
 			t.grams[q.ID] += float64(s.Grams)
 		}
 	}

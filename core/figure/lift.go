@@ -76,6 +76,7 @@ var (
 	BudGrams     = lift.w("bud_grams", "one dip of two buds", 0.1, "g")
 	CoverLoad    = lift.w("cover_load", "load of what covers a beard or a scar", 3, "")
 	FacesPerPad  = lift.n("faces_per_pad", "clean faces of a pad folded over twice", 4, "")
+	FacesPerWipe = lift.n("faces_per_wipe", "clean faces of a wipe folded over twice", 4, "")
 	FacesPerMitt = lift.n("faces_per_mitt", "clean faces of a mitt", 4, "")
 	ZonesPerPad  = lift.n("zones_per_pad", "zones that one pad checks", 6, "")
 	TipsPerPass  = lift.n("tips", "lint-free tips for one pass at extensions", 4, "")

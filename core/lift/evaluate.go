@@ -63,6 +63,7 @@ type Lift struct {
 	Cloths   int                `json:"cloths"`
 	Mitts    int                `json:"mitts"`
 	Tips     int                `json:"tips"`
+	Wipes    int                `json:"wipes"`
 	Minutes  doc.Num            `json:"minutes"`
 	Passes   int                `json:"passes"`
 	Price    doc.Num            `json:"price"`
@@ -214,7 +215,8 @@ func (e *evaluation) step(m *moment) {
 	m.lensesIn = e.c.Client.Has(face.LensesStay) || e.c.Client.Has(face.ContactLenses) && !e.lensOut
 	l := &e.res.Lift
 	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+m.Pads, l.PadFaces+m.PadFaces, l.Buds+m.Buds, l.Cloths+m.Cloths
-	l.Mitts, l.Tips = l.Mitts+m.Mitts, l.Tips+m.Tips
+	m.CountWipes()
+	l.Mitts, l.Tips, l.Wipes = l.Mitts+m.Mitts, l.Tips+m.Tips, l.Wipes+m.Wipes
 	if m.p != nil {
 		stack.Measure(e.c, m.Step, m.p, float64(m.Grams))
 		m.before = e.used[m.p.ID]

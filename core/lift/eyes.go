@@ -127,7 +127,7 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: zones.List(),
 		ContactS: int(contact), HandsS: int(contact), How: act.Press, Because: pl.because(p, wayHeld)}
 	pads := padsHeld(zones)
-	slots := []any{"product", p.Name, "zones", c.Names(zones), "seconds", pl.seconds(contact)}
+	slots := []any{"product", itself, "zones", c.Names(zones), "seconds", pl.seconds(contact)}
 	switch {
 	case p.Kind == kit.LashCleanser:
 		s.How, s.Say = act.Brush, c.Say(say.FoamLashes, slots...)
@@ -138,6 +138,9 @@ func (pl *planner) hold(p *kit.Product, zones face.Set, contact, grams float64) 
 		s.Mitts, s.How, grams = max(1, mittsOver(zones)), act.WithMitt, 0
 		s.Say = c.Say(say.MittOn, slots...)
 		s.TempC = pl.warmth(zones)
+	case p.Kind == kit.Wipe:
+		s.PadFaces, s.How = max(2, strokesOver(zones)), act.WithWipe
+		s.Say = c.Say(say.HoldWipe, append(slots, "wipes", pl.wipes(&s), "then", pl.eyeWords(zones))...)
 	case pl.lifts(p, zones):
 		s.Pads, s.PadFaces, s.How = pads, figure.FacesPerPad*pads, act.PressPad
 		s.Because, s.Say = append(s.Because, rules.WipedGlitter), c.Say(say.PressGlitter, slots...)
@@ -281,6 +284,14 @@ func (pl *planner) roots() {
 	default:
 		s.Say += " " + c.Say(say.RootsTissue)
 	}
+}
+
+// wipes counts the wipes that a pass takes, and says how many.
+func (pl *planner) wipes(s *stack.Step) string {
+	if s.CountWipes(); s.Wipes == 1 {
+		return pl.c.Say(say.OneWipe)
+	}
+	return pl.c.Say(say.SomeWipes, "n", s.Wipes)
 }
 
 func padWords(zones face.Set) say.ID {

@@ -60,19 +60,23 @@ func (pl *planner) skinPasses(first bool) {
 			pl.dosed(long, method.Massage)
 			pl.dosed(long, method.Massage)
 		} else {
+			from := len(pl.steps)
 			pl.dosed(order[i:n], "")
-			if n == len(order) && pl.checks && pl.removers[order[i].remover].Kind == kit.Micellar {
-				pl.finisher(len(order[i:n]))
+			if pl.checks && pl.removers[order[i].remover].Kind == kit.Micellar {
+				pl.finisher(pl.steps[from:], order[n:])
 			}
 		}
 		i = n
 	}
 }
 
-// finisher says of the last steps, so many pairs of a pad and its wipe, that they are the house's finisher and check.
-func (pl *planner) finisher(pairs int) {
-	for i := range pl.steps[len(pl.steps)-2*pairs:] {
-		s := &pl.steps[len(pl.steps)-2*pairs+i]
+// finisher says of steps that they are the house's finisher and check, where no pass comes after them.
+func (pl *planner) finisher(steps []stack.Step, after []over) {
+	for i := range steps {
+		s := &steps[i]
+		if slices.ContainsFunc(after, func(k over) bool { return k.zones&face.SetOf(s.Zones...) != 0 }) {
+			continue
+		}
 		if s.Method = method.CheckWithMicellar; s.Act == act.Hold {
 			s.Say += " " + pl.c.Say(say.MicellarLast)
 		}
@@ -218,7 +222,7 @@ func (pl *planner) laid(p *kit.Product, k *over) {
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: k.zones.List(),
 		ContactS: int(k.contact), HandsS: int(k.contact), Pads: pads, PadFaces: figure.FacesPerPad * pads, How: how,
 		Because: append(pl.because(p, wayHeld), rules.Presses),
-		Say: c.Say(words, "product", p.Name, "zones", whereabouts(c, k.zones), "seconds",
+		Say: c.Say(words, "product", itself, "zones", whereabouts(c, k.zones), "seconds",
 			pl.seconds(k.contact))}
 	if how == act.PressPad {
 		s.Because = append(pl.because(p, wayHeld), rules.WipedGlitter)
@@ -235,12 +239,16 @@ func (pl *planner) laid(p *kit.Product, k *over) {
 	pl.lather(p, k.zones)
 }
 
-// withAmount puts the dose into what a step says, behind its product.
+// itself stands for the product in what a step says until its dose is known.
+const itself = "\uE000"
+
+// withAmount puts the product into what a step says, with its dose behind it.
 func withAmount(c *sitting.Case, s *stack.Step, p *kit.Product) string {
-	if s.Grams == 0 {
-		return s.Say
+	name := p.Name
+	if s.Grams != 0 {
+		name = c.Say(say.ProductAmount, "product", p.Name, "amount", s.Amount)
 	}
-	return strings.Replace(s.Say, p.Name, c.Say(say.ProductAmount, "product", p.Name, "amount", s.Amount), 1)
+	return strings.Replace(s.Say, itself, name, 1)
 }
 
 // massage writes one pass that is massaged in.
@@ -260,7 +268,7 @@ func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 		on = c.Say(say.OnWarmFace)
 		s.How = act.WarmDamp
 	}
-	s.Say = c.Say(say.MassageOver, "product", p.Name, "zones", whereabouts(c, k.zones), "seconds",
+	s.Say = c.Say(say.MassageOver, "product", itself, "zones", whereabouts(c, k.zones), "seconds",
 		pl.seconds(k.contact), "on", on)
 	if flat := k.zones & fit.RuledOut(c, nature.Massages); flat != 0 { // cleansed, but no facial massage
 		words, where := say.FlatFingers, whereabouts(c, flat)
@@ -290,12 +298,13 @@ func (pl *planner) wipeOver(p *kit.Product, zones face.Set, grams float64) {
 	c := pl.c
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: zones.List(), How: act.Press,
 		HandsS: figure.WetPadS, Because: pl.because(p, wayWiped)}
-	slots := []any{"product", p.Name, "zones", whereabouts(c, zones)}
+	slots := []any{"product", itself, "zones", whereabouts(c, zones)}
 	switch tool := c.Method.Get(method.RemovalTool); {
 	case p.Kind == kit.WaterMitt:
 		s.Mitts, s.How, s.TempC, s.Say = mittsOver(zones), act.WithMitt, pl.warmth(zones), c.Say(say.WetMitt, slots...)
 	case p.Kind == kit.Wipe:
-		s.PadFaces, s.How, s.Say = max(2, strokesOver(zones)), act.WithWipe, c.Say(say.PressWipe, slots...)
+		s.PadFaces, s.How = max(2, strokesOver(zones)), act.WithWipe
+		s.Say = c.Say(say.PressWipe, append(slots, "wipes", pl.wipes(&s))...)
 	case tool == method.Cloth && !pl.lacks(pl.cloths, 1, clothsOf),
 		tool == method.Pads && pl.short(padsOver(zones)):
 		s.Cloths, s.How, s.Say = 1, act.WithCloth, c.Say(say.WetCloth, slots...)
@@ -310,8 +319,8 @@ func (pl *planner) wipeOver(p *kit.Product, zones face.Set, grams float64) {
 	st := pl.add(s)
 	if grams > 0 && p.Kind != kit.WaterMitt {
 		stack.Measure(c, st, p, doc.Round(grams))
-		st.Say = withAmount(c, st, p)
 	}
+	st.Say = withAmount(c, st, p)
 	w := wipeAfter(c, zones, "")
 	pl.add(w)
 	pl.lather(p, zones)

@@ -72,6 +72,9 @@ func methodNotMet(e *evaluation) {
 
 // why says why a method was not followed: the habit of a first remover by what it would have left.
 func (e *evaluation) why(a *asking, option method.OptionID) (why say.ID, slots []any) {
+	if a.key == method.CleanserSpend {
+		return say.WhyNotOne, nil
+	}
 	if a.key != method.FirstRemover {
 		on := e.touched
 		if a.key == method.EyeRemover && on&face.NearEyes != 0 {
@@ -130,15 +133,23 @@ func (e *evaluation) toned() bool {
 	return e.any(func(m *moment) bool { return m.Act == act.Apply && m.kind == kit.Toner })
 }
 
-// finished reports whether micellar came last of all the passes.
+// finished reports whether micellar came last of all the passes, and on all skin that may have it.
 func (e *evaluation) finished() bool {
+	var on [face.N]kit.Kind
 	last := kit.Kind("")
 	for i := range e.moments {
-		if e.moments[i].remover {
-			last = e.moments[i].kind
+		if m := &e.moments[i]; m.remover {
+			last = m.kind
+			for _, z := range m.zones.List() {
+				on[z] = m.kind
+			}
 		}
 	}
-	return last == kit.Micellar
+	skin := e.touched &^ face.Held &^ e.c.Barred().All()
+	return last == kit.Micellar && !slices.ContainsFunc(skin.List(), func(z face.Zone) bool {
+		return on[z] != kit.Micellar && len(e.binders[z]) > 0 &&
+			stack.WhyNot(e.c, []kit.Kind{kit.Micellar}, act.Remove, face.SetOf(z)) == say.WhyNoPlace
+	})
 }
 
 // tonedWhereTight reports whether a toner of the kit went on, where skin is tight and may have it.

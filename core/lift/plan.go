@@ -129,16 +129,18 @@ func (pl *planner) narrowed(layers *stack.Layers, e *evaluation) Result {
 
 // runsOut marks removers of which the steps take more than there is, and reports whether it found new ones.
 func (pl *planner) runsOut(scarce map[string]bool) (found bool) {
-	used := map[string]float64{}
+	used, wipes := map[string]float64{}, map[string]int{}
 	steps := pl.steps
 	if r := pl.haste.begun; r != nil {
 		steps = slices.Concat(r.Done, steps)
 	}
 	for i := range steps {
 		used[steps[i].Product] += float64(steps[i].Grams)
+		wipes[steps[i].Product] += steps[i].Wipes
 	}
 	for _, p := range pl.removers {
-		if pl.c.Short(p, used[p.ID]) && !scarce[p.ID] {
+		short := pl.c.Short(p, used[p.ID]) || p.Count != nil && wipes[p.ID] > *p.Count
+		if short && !scarce[p.ID] {
 			scarce[p.ID], found = true, true
 		}
 	}

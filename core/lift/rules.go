@@ -469,7 +469,8 @@ func sundryShort(e *evaluation) {
 		need int
 		name say.ID
 	}{{kit.CottonPad, l.Pads, say.PadsN}, {kit.CottonBud, l.Buds, say.BudsN}, {kit.Cloth, l.Cloths, say.ClothsN},
-		{kit.Mitt, l.Mitts, say.MittsN}, {kit.LintFreeTip, l.Tips, say.TipsN}} {
+		{kit.Mitt, l.Mitts, say.MittsN}, {kit.LintFreeTip, l.Tips, say.TipsN},
+		{kit.Wipe, l.Wipes, say.WipesN}} {
 		if have := counted(e.c, n.kind); have >= 0 && n.need > have {
 			e.find(rules.SundryShort, "", 0, say.RemovalNeeds, "n", n.need, "what", n.name, "has", have)
 		}

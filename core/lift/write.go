@@ -197,7 +197,7 @@ func (pl *planner) edge(g *group, k pass, on bool) {
 	p := pl.removers[k.remover]
 	s := stack.Step{Act: act.Hold, Kind: act.Detail(p.Kind), Product: p.ID, Zones: g.zones.List(),
 		ContactS: int(k.contact), HandsS: int(k.contact), Because: []rules.ID{rules.CannotDissolve}}
-	slots := []any{"product", p.Name, "zones", pl.c.Names(g.zones), "seconds", pl.seconds(k.contact)}
+	slots := []any{"product", itself, "zones", pl.c.Names(g.zones), "seconds", pl.seconds(k.contact)}
 	if pl.c.Extended() && g.zones&face.NearEyes != 0 {
 		pl.tips(&s)
 		s.Say = pl.c.Say(say.LoosenEdge, slots...)
@@ -351,11 +351,11 @@ func (pl *planner) tone(passed face.Set) {
 		How:     act.Press,
 		Because: []rules.ID{},
 		Method:  method.Toner,
-		Say:     pl.c.Say(say.PressOn, "product", p.Name, "zones", pl.c.Names(on)),
+		Say:     pl.c.Say(say.PressOn, "product", itself, "zones", pl.c.Names(on)),
 	}
 	still := fit.Patted(c)&on != 0
 	if still {
-		s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", p.Name, "zones", pl.c.Names(on))
+		s.How, s.Say = act.Pat, pl.c.Say(say.PatOn, "product", itself, "zones", pl.c.Names(on))
 	}
 	if c.Method.Is(method.TonerBy, method.Pad) && !pl.short(1) && !still {
 		s.Pads, s.PadFaces, s.How = 1, figure.FacesPerPad, act.Pad

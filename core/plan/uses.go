@@ -14,20 +14,20 @@ type Use struct {
 // Uses is what a plan takes of every product, from the first step to the night and the bag.
 func (p *Plan) Uses() map[string]Use {
 	uses := map[string]Use{}
-	add := func(product string, grams float64) {
-		if product != "" && grams > 0 {
+	add := func(product string, grams float64, pieces int) {
+		if product != "" && (grams > 0 || pieces > 0) {
 			u := uses[product]
-			u.Grams += grams
+			u.Grams, u.Pieces = u.Grams+grams, u.Pieces+pieces
 			uses[product] = u
 		}
 	}
 	for _, steps := range [][]stack.Step{p.Prep.Steps, p.Lift.Steps, p.Aftercare.Steps} {
 		for _, s := range steps {
-			add(s.Product, float64(s.Grams))
+			add(s.Product, float64(s.Grams), s.Wipes)
 		}
 	}
 	for _, i := range p.Wear.Bag {
-		add(i.Product, float64(i.Grams))
+		add(i.Product, float64(i.Grams), 0)
 		if i.Count > 0 && i.Grams == 0 {
 			u := uses[i.Product]
 			u.Pieces += i.Count

@@ -102,7 +102,11 @@ var (
 	WetMitt           = row("lift.wet_mitt", "Wet the mitt with warm water for {zones}; each of its four sides once.")
 	WetMittWith       = row("lift.wet_mitt_with", "Put {product} on a wet mitt for {zones}; each of its four "+
 		"sides once.")
-	PressWipe = row("lift.press_wipe", "Press a wipe on {zones}, wait, and lift.")
+	PressWipe = row("lift.press_wipe", "Press {wipes} on {zones}, wait, and lift.")
+	HoldWipe  = row("lift.hold_wipe",
+		"Press {wipes} on {zones} and wait {seconds}; then glide down and out. {then}")
+	OneWipe   = row("lift.one_wipe", "a wipe")
+	SomeWipes = row("lift.some_wipes", "{n} wipes")
 	WetSponge = row("lift.wet_sponge", "Put {product} on the client's own sponge for {zones}.")
 	WetPads   = row("lift.wet_pads", "Wet pads with {product} for {zones}.")
 	WipeOff   = row("lift.wipe_off", "Wipe {zones}, {seconds} each, a clean face for every stroke; no "+
@@ -178,4 +182,5 @@ var (
 	ClothsN = row("lift.cloths", "{n|clean cloth|clean cloths}")
 	MittsN  = row("lift.mitts", "{n|mitt|mitts}")
 	TipsN   = row("lift.tips", "{n|lint-free tip|lint-free tips}")
+	WipesN  = row("lift.wipes", "{n|wipe|wipes}")
 )

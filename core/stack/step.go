@@ -10,6 +10,7 @@ import (
 	"urncloth/core/day"
 	"urncloth/core/doc"
 	"urncloth/core/face"
+	"urncloth/core/figure"
 	"urncloth/core/kit"
 	"urncloth/core/look"
 	"urncloth/core/method"
@@ -40,7 +41,8 @@ type Step struct {
 	Buds     int                   `json:"buds" in:"0..200"`
 	Cloths   int                   `json:"cloths" in:"0..100"`
 	Mitts    int                   `json:"mitts,omitempty" in:"0..100"`
-	Tips     int                   `json:"tips,omitempty" in:"0..200"`   // lint-free tips, at extended lashes
+	Tips     int                   `json:"tips,omitempty" in:"0..200"` // lint-free tips, at extended lashes
+	Wipes    int                   `json:"wipes,omitempty" in:"0..100"`
 	Passes   int                   `json:"passes,omitempty" in:"0..100"` // which dose of a remover this is
 	Because  []rules.ID            `json:"because" len:"0..40"`
 	Say      string                `json:"say" len:"0..1000"`
@@ -54,6 +56,13 @@ type Step struct {
 
 // Exempt is the acts that stand in a plan whatever they gain: they touch nobody, or only to see.
 var Exempt = []act.Act{act.Hands, act.Setup, act.LensOut, act.Dry, act.TouchCheck, act.PadCheck, act.Ready, act.Refer}
+
+// CountWipes reckons how many wipes a pass takes, each turned face by face.
+func (s *Step) CountWipes() {
+	if s.Wipes = 0; s.Act == act.Hold && kit.Kind(s.Kind) == kit.Wipe {
+		s.Wipes = max(1, (s.PadFaces+figure.FacesPerWipe-1)/figure.FacesPerWipe)
+	}
+}
 
 // CottonOnExtensions reports whether cotton comes near lash extensions. Where a step has lint-free tips too, they are
 // for there.

@@ -101,6 +101,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 	if !planned {
 		e.needless()
 	}
+	e.reasons()
 	e.res.Findings = rules.Sort(e.res.Findings)
 	w.Card = card(c, w)
 	return *e.res

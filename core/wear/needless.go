@@ -28,13 +28,38 @@ func (e *evaluation) needless() {
 	}
 }
 
-// earns reports whether the coats of a touch-up keep a label clock, the budget, or enough from the skin.
-func (e *evaluation) earns(i int) bool {
+// without is the day with the coats of one touch-up left out.
+func (e *evaluation) without(i int) evaluation {
 	without := *e
 	without.res = &Result{}
 	without.events = slices.Clone(e.events)
 	without.events[i].lays = nil
 	without.breaches = nil
+	return without
+}
+
+// reasons says of a coat without which the budget would be kept that it is worth what it keeps from the skin.
+func (e *evaluation) reasons() {
+	budget := Budget(e.c) + figure.Same
+	if e.dose > budget {
+		return
+	}
+	for i, v := range e.events {
+		n := slices.Index(v.up.Because, rules.DoseOverBudget)
+		if n < 0 || len(v.lays) == 0 {
+			continue
+		}
+		if without := e.without(i); without.since(v.at, budget, without.onTime, without.covered,
+			without.coats()) <= budget {
+			v.up.Because = slices.Clone(v.up.Because)
+			v.up.Because[n] = becauseDose
+		}
+	}
+}
+
+// earns reports whether the coats of a touch-up keep a label clock, the budget, or enough from the skin.
+func (e *evaluation) earns(i int) bool {
+	without := e.without(i)
 	if e.dose > Budget(e.c) { // the likelier first
 		return e.shields(i, &without) || e.keepsClocks(&without)
 	}

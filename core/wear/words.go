@@ -23,6 +23,7 @@ const (
 	becauseReset rules.ID = "reset"
 	becauseShine rules.ID = "shine"
 	becauseEarly rules.ID = "second_coat"
+	becauseDose  rules.ID = "less_dose"
 )
 
 // Reasons lists what a touch-up may be for, and BecauseList names it in a word or two.
@@ -35,11 +36,13 @@ var (
 		becauseShine,
 		becauseReset,
 		becauseEarly,
+		becauseDose,
 	}
 	BecauseList = say.Words("touch_because", Reasons, say.Labels{"reapply-two-hours": "two outdoor hours",
 		"reapply-after-water": "water or sweat, by the label", "reapply-after-towel": "towelled",
 		"dose-over-budget": "the day’s budget",
-		"reset":            "half time of a long wear", "second_coat": "an early second coat, by method"})
+		"reset":            "half time of a long wear", "second_coat": "an early second coat, by method",
+		"less_dose": "less sun on the skin"})
 )
 
 // write makes the steps of a touch-up: blot, then sunscreen, then powder; at a reset clean and moisten spots between.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-// SundryTray lays out what removal takes in pieces, to be counted: pads, buds, cloths, and mitts and tips where it
-// takes any, beside what is at hand.
+// SundryTray lays out what removal takes in pieces, to be counted: pads, buds, cloths, and mitts, tips and wipes where
+// it takes any, beside what is at hand.
 import { t } from '../../i18n'
 import { money } from '../../i18n/format'
 import { computed } from 'vue'
@@ -58,6 +58,18 @@ const rows = computed(() => [
           have: stock('lint_free_tip'),
           now: step.value?.tips ?? 0,
           more: t('sundryTray.lintFreeOneDipEach'),
+        },
+      ]
+    : []),
+  ...(props.lift.wipes
+    ? [
+        {
+          id: 'wipes',
+          name: t('sundryTray.wipes'),
+          need: props.lift.wipes,
+          have: stock('wipe'),
+          now: step.value?.wipes ?? 0,
+          more: t('sundryTray.turnedFaceByFace'),
         },
       ]
     : []),
