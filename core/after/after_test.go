@@ -157,6 +157,24 @@ func TestTargetedCareGoesOnlyWhereTheMarkIs(t *testing.T) {
 	}
 }
 
+func TestASerumForTwoMarksGoesOnBothInOneStep(t *testing.T) {
+	r := after1(night(t, func(s *sitting.Sitting) {
+		s.Kit[slices.IndexFunc(s.Kit, func(p kit.Product) bool { return p.ID == "bright" })].Actives =
+			map[string]float64{"niacinamide": 5}
+		s.Client.Zones[face.Chin] = face.Grades{Oil: P(2), Water: P(2), Marks: []face.Mark{"breakout"}}
+		s.Client.Zones[face.Cheeks] = face.Grades{Oil: P(1), Water: P(2), Marks: []face.Mark{"pigment"}}
+	}))
+	var on [][]face.Zone
+	for _, s := range r.Aftercare.Steps {
+		if s.Product == "bright" {
+			on = append(on, s.Zones)
+		}
+	}
+	if len(on) != 1 || !slices.Equal(on[0], []face.Zone{face.Chin, face.Cheeks}) {
+		t.Errorf("on %v", on)
+	}
+}
+
 func TestALeanNightLaysOneSerumAZoneTheTargetedOneWhereTheMarkIs(t *testing.T) {
 	r := after1(night(t, func(s *sitting.Sitting) {
 		delete(s.Method, "night_layers")
@@ -238,6 +256,10 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		return stack.Step{ID: "w", Act: a, Zones: []face.Zone{0}, Start: At(t, "23:01")}
 	}
 	byDay := func(s *sitting.Sitting) { s.Day.LeavesAt = At(t, "18:00") }
+	weak := func(s *sitting.Sitting) {
+		s.Kit[slices.IndexFunc(s.Kit, func(p kit.Product) bool { return p.ID == "spf" })].SPF = 20
+	}
+	weakByDay := func(s *sitting.Sitting) { weak(s); byDay(s) }
 	for _, c := range []struct {
 		name     string
 		rule     rules.ID
@@ -314,6 +336,8 @@ func TestEveryAftercareRuleFiresWhereItIsMetAndNotWhereItIsNot(t *testing.T) {
 		{"out by day without sunscreen", "spf-missing", byDay, []stack.Step{step("a", "cream", face.Cheeks)}, true,
 			"note"},
 		{"out by day with sunscreen", "spf-missing", byDay, []stack.Step{step("a", "spf", face.Cheeks)}, false, ""},
+		{"a weak factor out by day", "spf-low", weakByDay, []stack.Step{step("a", "spf", face.Cheeks)}, true, "caution"},
+		{"a weak factor at night", "spf-low", weak, []stack.Step{step("a", "spf", face.Cheeks)}, false, ""},
 		{"a mask does not count as stripping now", "strips-before-makeup", plain,
 			[]stack.Step{step("a", "acid", face.Cheeks), rinse}, false, ""},
 	} {

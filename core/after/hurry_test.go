@@ -41,7 +41,9 @@ func TestAClientWhoLeavesSoonGetsTheCareThatFitsAndIsToldWhatWasGivenUp(t *testi
 		t.Fatalf("ten hours: %q %+v", kinds(whole), f)
 	}
 	lengths := map[string]int{}
-	for minutes := range 40 {
+	c, shortest := leaving(t, 0)
+	least := over(c, shortest)
+	for minutes := range 45 {
 		c, r := leaving(t, minutes)
 		got, took, f := kinds(r), over(c, r), Found(r.Findings, rules.TimeShort)
 		said := ""
@@ -57,6 +59,10 @@ func TestAClientWhoLeavesSoonGetsTheCareThatFitsAndIsToldWhatWasGivenUp(t *testi
 		if late && serum || late != strings.Contains(said, "Care ends at") ||
 			!mask != strings.Contains(said, "Given up for the clock: Mask") {
 			t.Errorf("%d min: over after %d s, %q: %s", minutes, took, got, said)
+		}
+		soon := len(Found(r.Findings, rules.SPFSetTime)) > 0
+		if forms := minutes*60 - took; soon != (!late && forms < 900) || soon && minutes*60-least >= 900 {
+			t.Errorf("%d min: sunscreen forms for %d s, said %v", minutes, forms, soon)
 		}
 		if len(Found(r.Findings, rules.MethodNotMet)) > 0 {
 			t.Errorf("%d min: what the clock took is said twice: %s", minutes, Rules(r.Findings))

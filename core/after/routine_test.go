@@ -156,8 +156,10 @@ func TestWhoeverGoesOutByDaylightAfterwardsEndsWithSunscreen(t *testing.T) {
 			if c.leaves != "" {
 				s.Day.LeavesAt = At(t, c.leaves)
 			}
+			Add(s, kit.Product{ID: "lips-30", Name: "Lips", Kind: kit.LipBalm, Base: "oil", SPF: 30, BroadSpectrum: true})
 		}))
-		if slices.Contains(with(r), "spf") != c.want || len(Found(r.Findings, rules.SPFAfterDark)) > 0 {
+		if slices.Contains(with(r), "lips-30") != c.want || !c.want && !slices.Contains(with(r), "salve") ||
+			slices.Contains(with(r), "spf") != c.want || len(Found(r.Findings, rules.SPFAfterDark)) > 0 {
 			t.Errorf("%s: %v %s", name, with(r), Rules(r.Findings))
 		}
 	}

@@ -1372,3 +1372,74 @@ func TestWhatTwoZonesAskForAfterAPadComesInTheOrderOfRemoversNotOfZones(t *testi
 		t.Errorf("%v, and %v with the zones the other way round", one, other)
 	}
 }
+
+func TestTheFinisherGoesLastOverAllSkinThatMayHaveItAndIsNamedOnEach(t *testing.T) {
+	for _, off := range []method.OptionID{method.EmulsifyRinse, method.WarmCloth} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			Drop(s, "cream")
+			s.Kit.Find("balm").Name = "Massage"
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(2), Water: P(1)},
+				face.Cheeks: {Oil: P(1), Water: P(1)}}
+			s.Look.Items = []look.Item{foundation("emulsion", 1), on(face.Eyelids, "mascara", "wax_oil", 1)}
+			s.Method[method.CheckWithMicellar], s.Method[method.SecondCleanse] = method.Yes, method.Always
+			s.Method[method.FirstCleanseOff] = off
+		}))
+		var last [face.N]stack.Step
+		for _, s := range p.Lift.Steps {
+			for _, z := range s.Zones {
+				if s.Product != "" && s.Act != act.Apply {
+					last[z] = s
+				}
+			}
+			if s.Act == act.Massage && s.Product == "balm" && !strings.HasPrefix(s.Say, "Massage Massage (") {
+				t.Errorf("of a balm of that name: %s", s.Say)
+			}
+		}
+		for _, z := range (face.BaseArea | face.SetOf(face.Neck, face.Ears)).List() {
+			if s := last[z]; s.Product != "micellar" || s.Method != method.CheckWithMicellar ||
+				!strings.Contains(s.Say, "Last, as finisher") {
+				t.Errorf("%s, %s: %s: %s", off, z, s.Product, s.Say)
+			}
+		}
+		if f := Found(p.Findings, rules.MethodNotMet); len(f) > 0 {
+			t.Errorf("%s: %s", off, f[0].Say)
+		}
+		p.Lift.Steps = slices.DeleteFunc(p.Lift.Steps, func(s stack.Step) bool {
+			return s.Method == method.CheckWithMicellar && len(s.Zones) > 1
+		})
+		if f := plan.Check(p).Findings; len(Found(f, rules.MethodNotMet)) == 0 {
+			t.Errorf("%s: left out but under the eyes, and not a word: %s", off, Rules(f))
+		}
+	}
+}
+
+func TestAWipeIsHeldByItselfAndNoMoreOfThemAreTakenThanThereAre(t *testing.T) {
+	on := func(wipes int) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			Drop(s, "balm", "biphase", "cream", "gel")
+			s.Method[method.Wipes] = method.TravelOnly
+			Add(s, remover("towel", kit.Wipe, func(p *kit.Product) { p.Count = P(wipes) }))
+			s.Look.Items = []look.Item{foundation("powder", 1), on(face.Lips, "tint", "powder", 1)}
+		}))
+	}
+	many, few := on(40), on(2)
+	taken := 0
+	for _, s := range many.Lift.Steps {
+		if s.Product != "towel" {
+			continue
+		}
+		if taken += s.Wipes; s.Pads != 0 || s.Wipes != (s.PadFaces+3)/4 || strings.Contains(s.Say, "Soak") {
+			t.Errorf("%d wipes, %d pads: %s", s.Wipes, s.Pads, s.Say)
+		}
+	}
+	if taken < 3 || many.Lift.Wipes != taken || few.Lift.Wipes > 2 || len(Found(few.Findings, rules.SundryShort)) > 0 {
+		t.Errorf("of 40 %d, of 2 %d: %s", taken, few.Lift.Wipes, Rules(few.Findings))
+	}
+	if got := many.Uses()["towel"].Pieces; got != taken {
+		t.Errorf("%d are taken, %d used up", taken, got)
+	}
+	many.Sitting.Kit.Find("towel").Count = P(taken - 1)
+	if f := plan.Check(many).Findings; len(Found(f, rules.SundryShort)) == 0 {
+		t.Errorf("one too few is not said: %s", Rules(f))
+	}
+}

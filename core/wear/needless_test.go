@@ -98,3 +98,32 @@ func TestWhatShadeAndIndoorsWouldMakeOfTheDoseIsThatOfADaySpentThere(t *testing.
 		t.Errorf("%d tried", tried)
 	}
 }
+
+func TestACoatIsForTheBudgetJustWhereTheDayWithoutItIsOverIt(t *testing.T) {
+	judged := map[bool]int{}
+	for i := range 400 {
+		got, c, res := planned(shortDay(t, rand.New(rand.NewPCG(uint64(i), 37))))
+		if got.Wear.DoseSED > got.Wear.BudgetSED {
+			continue
+		}
+		for k, u := range got.Wear.TouchUps {
+			for _, reason := range u.Because {
+				if reason != "dose-over-budget" && reason != "less_dose" {
+					continue
+				}
+				ups := slices.Clone(got.Wear.TouchUps)
+				ups[k].Steps = slices.DeleteFunc(slices.Clone(u.Steps),
+					func(s wear.TouchStep) bool { return s.Act == "reapply" })
+				without := wear.Check(c, res, ups)
+				over := without.Wear.DoseSED > without.Wear.BudgetSED
+				if judged[over]++; over != (reason == "dose-over-budget") {
+					t.Errorf("day %d, %s: %s, and %v of %v SED without it", i, u.At.Clock(), reason, without.Wear.DoseSED,
+						without.Wear.BudgetSED)
+				}
+			}
+		}
+	}
+	if judged[true] < 5 || judged[false] < 5 {
+		t.Errorf("judged: %v", judged)
+	}
+}

@@ -2329,6 +2329,8 @@ export interface components {
             steps: components["schemas"]["StackStep"][];
             /** Format: int64 */
             tips: number;
+            /** Format: int64 */
+            wipes: number;
         };
         /** @enum {string} */
         LiftPadReading: "clean" | "trace" | "heavy";
@@ -2745,6 +2747,8 @@ export interface components {
             units: number;
             /** Format: double */
             until?: number;
+            /** Format: int64 */
+            wipes?: number;
             with?: string;
             zones: components["schemas"]["FaceZone"][];
         };
