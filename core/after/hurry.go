@@ -64,7 +64,8 @@ func soon(c *sitting.Case, steps []stack.Step) (id string) {
 	at, _ := leaving(c)
 	for i := range steps {
 		s := &steps[i]
-		if p := c.Product(s.Product); p != nil && p.Screens() && leaves(c) && at.Sub(handsOff(c, s)) < figure.BeforeSun {
+		p := c.Product(s.Product)
+		if p != nil && p.Screens() && leaves(c) && at.Sub(handsOff(c, s)) < figure.BeforeSun {
 			id = s.ID
 		}
 	}

@@ -156,7 +156,8 @@ func TestWhoeverGoesOutByDaylightAfterwardsEndsWithSunscreen(t *testing.T) {
 			if c.leaves != "" {
 				s.Day.LeavesAt = At(t, c.leaves)
 			}
-			Add(s, kit.Product{ID: "lips-30", Name: "Lips", Kind: kit.LipBalm, Base: "oil", SPF: 30, BroadSpectrum: true})
+			Add(s, kit.Product{ID: "lips-30", Name: "Lips", Kind: kit.LipBalm, Base: "oil", SPF: 30,
+				BroadSpectrum: true})
 		}))
 		if slices.Contains(with(r), "lips-30") != c.want || !c.want && !slices.Contains(with(r), "salve") ||
 			slices.Contains(with(r), "spf") != c.want || len(Found(r.Findings, rules.SPFAfterDark)) > 0 {

@@ -117,8 +117,8 @@ func TestACoatIsForTheBudgetJustWhereTheDayWithoutItIsOverIt(t *testing.T) {
 				without := wear.Check(c, res, ups)
 				over := without.Wear.DoseSED > without.Wear.BudgetSED
 				if judged[over]++; over != (reason == "dose-over-budget") {
-					t.Errorf("day %d, %s: %s, and %v of %v SED without it", i, u.At.Clock(), reason, without.Wear.DoseSED,
-						without.Wear.BudgetSED)
+					t.Errorf("day %d, %s: %s, and %v of %v SED without it", i, u.At.Clock(), reason,
+						without.Wear.DoseSED, without.Wear.BudgetSED)
 				}
 			}
 		}
