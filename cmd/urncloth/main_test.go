@@ -122,7 +122,7 @@ func TestAPlanWith80ProductsIsQuickAsAProcess(t *testing.T) {
 	}
 	in := string(JSON(t, s))
 	best := time.Hour
-	const most = 50 * time.Millisecond
+	most := time.Duration(50 * Slower() * float64(time.Millisecond))
 	for n := 0; n < 5 || n < 60 && best > most; n++ { // what else the machine does only adds: the quickest counts
 		start := time.Now()
 		if _, errs, code := program(t, in, "plan"); code != 0 {
@@ -130,9 +130,9 @@ func TestAPlanWith80ProductsIsQuickAsAProcess(t *testing.T) {
 		}
 		best = min(best, time.Since(start))
 	}
-	t.Logf("the quickest: %s", best)
+	t.Logf("the quickest: %s of %s", best, most)
 	if best > most {
-		t.Errorf("a plan took %s", best)
+		t.Errorf("a plan took %s of %s", best, most)
 	}
 }
 

@@ -434,16 +434,16 @@ func (pl *planner) moisturise(open face.Set) {
 	if p, zones := pl.find(act.Apply, rest, misfit, moisturisers...); p != nil {
 		pl.lay(p, zones, 2*figure.NightHandsS, say.NightSmooth, rules.NoMoisture)
 	}
-	var parched face.Set
+	var thirsty face.Set // for oil: parched skin, and what a full beard grows on
 	for _, z := range (open & skin).List() {
-		if s := c.Skin[z]; s.Oil == 0 && s.Water == 0 {
-			parched |= face.SetOf(z)
+		if s := c.Skin[z]; s.Oil == 0 && s.Water == 0 || c.Client.Beard == face.FullBeard && sitting.Beard.Has(z) {
+			thirsty |= face.SetOf(z)
 		}
 	}
 	if pl.routine(open, kit.FaceOil, figure.NightHandsS, say.NightOil) {
 		return
 	}
-	if p, zones := pl.find(act.Apply, parched, whatever, kit.FaceOil); p != nil {
+	if p, zones := pl.find(act.Apply, thirsty, whatever, kit.FaceOil); p != nil {
 		pl.lay(p, zones, figure.NightHandsS, say.NightOil, rules.OilTooEarly)
 	}
 }

@@ -108,6 +108,8 @@ var common = map[string]string{
 	"seafood":    "shellfish",
 	"chamomille": "chamomile", "camomile": "chamomile", "compositae": "daisy", "glue": "adhesive",
 	"plaster":   "adhesive",
+	"superglue": "cyanoacrylate", "super_glue": "cyanoacrylate", "nail_glue": "cyanoacrylate",
+	"eyelash_glue": "cyanoacrylate", "sticking_plaster": "adhesive", "tape": "adhesive", "gel_nail": "acrylate",
 	"lash_glue": "cyanoacrylate", "rubber": "latex", "cochineal": "carmine", "hair_dye": "ppd",
 	"formaldehyde": "formaldehyde_releaser", "mi": "methylisothiazolinone", "mci": "methylchloroisothiazolinone",
 	"cinnamon": "cinnamal", "alcohol": "alcohol_denat", "ethanol": "alcohol_denat", "linseed": "seed",

@@ -286,6 +286,9 @@ func (pl *planner) massage(p *kit.Product, k *over, asked method.Key) {
 	if c.Client.Mature {
 		s.Say += " " + c.Say(say.SupportSkin)
 	}
+	if pl.beard && k.zones&sitting.Beard != 0 {
+		s.Say += " " + c.Say(say.CombThrough)
+	}
 	st := pl.add(s)
 	stack.Measure(c, st, p, doc.Round(k.grams))
 	st.Say = withAmount(c, st, p)

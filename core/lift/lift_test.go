@@ -1443,3 +1443,30 @@ func TestAWipeIsHeldByItselfAndNoMoreOfThemAreTakenThanThereAre(t *testing.T) {
 		t.Errorf("one too few is not said: %s", Rules(f))
 	}
 }
+
+func TestAFullBeardIsCombedThroughAndOiledAfterwardsAndABareChinIsNot(t *testing.T) {
+	for _, beard := range []face.BeardKind{face.FullBeard, face.Stubble} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Client.Beard = beard
+			s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(1), Water: P(2)},
+				face.Cheeks: {Oil: P(1), Water: P(2)}}
+		}))
+		combed, massaged, oiled := 0, 0, false
+		for _, s := range p.Lift.Steps {
+			if s.Act == act.Massage && slices.Contains(s.Zones, face.Jaw) {
+				massaged++
+				if strings.Contains(s.Say, "Comb it through the beard.") {
+					combed++
+				}
+			}
+		}
+		for _, s := range p.Aftercare.Steps {
+			oiled = oiled || s.Kind == act.Detail(kit.FaceOil) &&
+				slices.Equal(s.Zones, []face.Zone{face.UpperLip, face.Chin, face.Jaw})
+		}
+		if full := beard == face.FullBeard; massaged == 0 || (combed == massaged) != full || (combed > 0) != full ||
+			oiled != full {
+			t.Errorf("%s: %d of %d combed, oiled %v", beard, combed, massaged, oiled)
+		}
+	}
+}

@@ -351,7 +351,7 @@ func (pl *planner) tone(passed face.Set) {
 		How:     act.Press,
 		Because: []rules.ID{},
 		Method:  method.Toner,
-		Say:     pl.c.Say(say.PressOn, "product", itself, "zones", pl.c.Names(on)),
+		Say:     pl.c.Say(say.PressOn, "press", say.PressVerb, "product", itself, "zones", pl.c.Names(on)),
 	}
 	still := fit.Patted(c)&on != 0
 	if still {

@@ -123,7 +123,7 @@ var ofProduct = []struct {
 	is     func(p *kit.Product) bool
 }{
 	{Moistens, func(p *kit.Product) bool { return p.Kind.Moisturiser() }},
-	{Screens, (*kit.Product).Screens},
+	{Screens, func(p *kit.Product) bool { return p.Screens() || p.HasFactor() }},
 	{Oily, (*kit.Product).Oily},
 	{LensSafe, func(p *kit.Product) bool { return p.LensSafe }},
 	{Harsh, func(p *kit.Product) bool { return !p.Bland() }},

@@ -109,10 +109,11 @@ func Countdown(c *sitting.Case) []Due {
 }
 
 // concerns reports whether a treatment is anything for this client: not for children, nor in pregnancy, nor where a
-// condition rules it out.
+// condition rules it out, nor for whoever is in a clinician's care all over.
 func (d *countdown) concerns(l *lastDay) bool {
 	c := d.c
-	return !(l.adult && c.Child()) && c.Within(0, face.Pregnant) == 0 && fit.RuledOut(c, l.does) == 0
+	return !(l.adult && c.Child()) && c.Within(0, face.Pregnant) == 0 && fit.RuledOut(c, l.does) == 0 &&
+		face.Face&^fit.ByClinician(c) != 0
 }
 
 // ownRetinoid reports whether a retinoid is the client's own, ownAcid whether an acid is.

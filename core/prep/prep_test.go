@@ -576,6 +576,12 @@ func TestTheCountdownSaysOnlyWhatConcernsThisClient(t *testing.T) {
 		"isotretinoin": {func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "isotretinoin"}} },
 			nil,
 			[]string{"peel", "wax", "polish"}},
+		"chemotherapy": {func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "chemotherapy", On: On(t, "2027-06-01")}}
+		}, []string{"No hot shower"}, []string{"peel", "filler", "toxin", "extraction"}},
+		"radiotherapy of the neck": {func(s *sitting.Sitting) {
+			s.Client.Conditions = []face.Condition{{Kind: "radiotherapy", Zone: P(face.Neck), On: On(t, "2027-06-01")}}
+		}, []string{"filler"}, nil},
 		"keloids": {func(s *sitting.Sitting) { s.Client.Conditions = []face.Condition{{Kind: "keloid"}} },
 			[]string{"light peel"}, []string{"needling", "extraction", "toxin"}},
 		"waxing booked": {func(s *sitting.Sitting) {

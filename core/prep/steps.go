@@ -713,7 +713,7 @@ func (pl *planner) bodyWords(d *draft) string {
 		ml, too := kit.Said(grams/figure.SunscreenDensity, "")
 		if ok && too {
 			list = append(list, pl.c.Say(say.BodyMeasure, "zone", z.NameIn(pl.c.Words), "strips", kit.Quarters(strips),
-				"ml", kit.Quarters(ml)))
+				"n", math.Ceil(strips), "ml", kit.Quarters(ml)))
 		} else {
 			list = append(list, pl.c.Say(say.BodyByHand, "zone", z.NameIn(pl.c.Words), "hand",
 				kit.Hand(pl.c.Words, grams)))
@@ -754,7 +754,7 @@ func (pl *planner) measureWords(grams float64, zones face.Set) string {
 		return pl.c.Say(say.SpoonFace)
 	case method.TwoFingers:
 		if n, ok := kit.Said(grams/figure.FingerStripG, ""); ok {
-			return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(n))
+			return pl.c.Say(say.FingerStrips, "strips", kit.Quarters(n), "n", math.Ceil(n))
 		}
 	}
 	return pl.c.Say(say.ShinyUntilSet)

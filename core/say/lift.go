@@ -144,6 +144,7 @@ var (
 	LiftLukewarmCloth = row("lift.lift_lukewarm_cloth",
 		"Lift it from {zones} with the corner of a lukewarm, wrung cloth.")
 	LiftWarmCloth   = row("lift.lift_warm_cloth", "Lift it from {zones} with the corner of a warm, wrung cloth.")
+	CombThrough     = row("lift.comb_through", "Comb it through the beard.")
 	HairlineToo     = row("lift.hairline_too", "Hairline and behind the ears too.")
 	SupportSkin     = row("lift.support_skin", "Support the skin.")
 	ProductAmount   = row("lift.product_amount", "{product} ({amount})")

@@ -33,12 +33,16 @@ var (
 		"A hat and clothing count before any coat. Shade from {from} to {to} would bring it to about {shade:g2} "+
 			"SED, indoors to {indoors:g2}.")
 	BehindGlass  = row("wear.behind_glass", "{minutes} behind glass by daylight.")
-	BlotWith     = row("wear.blot_with", "Press {product} on {zones}; do not rub.")
-	BlotTissue   = row("wear.blot_tissue", "Press a clean tissue on {zones}; do not rub.")
+	BlotWith     = row("wear.blot_with", "{press} {product} on {zones}; do not rub.")
+	BlotTissue   = row("wear.blot_tissue", "{press} a clean tissue on {zones}; do not rub.")
 	LiftSlid     = row("wear.lift_slid", "Lift what has slid with {product} on a bud, one bud a dip, and press dry.")
-	PressOn      = row("wear.press_on", "Press {product} on {zones}.")
-	PressWhenSet = row("wear.press_when_set", "When it has set, press {product} on {zones}.")
-	MoistenWith  = row("wear.moisten_with", "Press a little {product} on {zones} with a damp sponge.")
+	PressOn      = row("wear.press_on", "{press} {product} on {zones}.")
+	PressWhenSet = row("wear.press_when_set", "{press} {product} on {zones} when the sunscreen has set.")
+	MoistenWith  = row("wear.moisten_with", "{press} a little {product} on {zones} with a damp sponge.")
+	PressVerb    = row("wear.press", "Press")
+	PatVerb      = row("wear.pat", "Pat")
+	LayVerb      = row("wear.lay", "Lay")
+	LightlyThere = row("wear.lightly_there", "On {zones} all of it without pressing.")
 	MistShielded = row("wear.mist_shielded", ", eyes and mouth shut, breath held, at arm's length and by its label")
 	MistSponge   = row("wear.mist_sponge", ", sprayed on a damp sponge and pressed, eyes and mouth shut")
 	MistLaid     = row("wear.mist_laid",
@@ -46,13 +50,13 @@ var (
 	MistLaidToo = row("wear.mist_laid_too",
 		"As many coats on {zones}, the sponge only laid on and lifted: {amount}.")
 	FluidOn = row("wear.fluid_on",
-		"Press {product} on {zones} with a damp sponge: {amount}. Wait until it has set.")
-	CushionOn   = row("wear.cushion_on", "Press {product} on {zones}, a second time where it thins: {amount}.")
+		"{press} {product} on {zones} with a damp sponge: {amount}. Wait until it has set.")
+	CushionOn   = row("wear.cushion_on", "{press} {product} on {zones}, a second time where it thins: {amount}.")
 	PatDryFirst = row("wear.pat_dry_first", "Pat the wet skin dry first.")
 	StickOn     = row("wear.stick_on", "Glide {product} over {zones}, {passes} passes, no pulling: {amount}. "+
 		"The client's own stick; "+
 		"any other is scraped to a palette and pressed on with a clean sponge.")
-	SPFPowderOn = row("wear.spfpowder_on", "Press {product} over {zones}, {passes} full passes.")
+	SPFPowderOn = row("wear.spfpowder_on", "{press} {product} over {zones}, {passes} full passes.")
 	SunscreenOn = row("wear.sunscreen_on", "Pat {product} on {zones} at the full dose: {amount}.")
 	NoTouchUp   = row("wear.no_touch_up",
 		"No touch-up is planned. Should the day change, renew sunscreen at least every {wear.two_hours:words} "+

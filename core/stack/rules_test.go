@@ -667,6 +667,8 @@ func TestEveryPrepRuleFiresWhereItShouldAndNotElsewhere(t *testing.T) {
 		{name: "lips in the sun under a factor", rule: "lips-bare", change: both(sunny, adding(kit.Product{ID: "salve",
 			Name: "Salve", Kind: "lip_balm", Base: "oil", SPF: 30})), steps: sound},
 		{name: "lips indoors", rule: "lips-bare", steps: sound},
+		{name: "lips of a baby, who may have no factor", rule: "lips-bare", change: both(sunny, aged("2027-02-10"),
+			guarded), steps: sound},
 		{name: "no moisturiser that may go on", rule: "kit-cannot", change: func(s *sitting.Sitting) {
 			Drop(s, "gel", "lotion", "cream", "rich")
 		}, steps: one(), fires: true, severity: rules.Stop},

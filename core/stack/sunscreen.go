@@ -8,8 +8,10 @@ import (
 	"urncloth/core/doc"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
+	"urncloth/core/nature"
 	"urncloth/core/rules"
 	"urncloth/core/say"
 	"urncloth/core/sitting"
@@ -192,10 +194,10 @@ func (e *evaluation) resists(z face.Zone, label int) bool {
 	return false
 }
 
-// lipsBare notes lips that are outdoors by day without a factor.
+// lipsBare notes lips that are outdoors by day without a factor, where they may have one.
 func lipsBare(e *evaluation) {
 	c := e.c
-	if !c.Daylight || c.FirstSun.IsZero() || c.Unlayered().Has(face.Lips) {
+	if !c.Daylight || c.FirstSun.IsZero() || (c.Unlayered() | fit.RuledOut(c, nature.Screens)).Has(face.Lips) {
 		return
 	}
 	factor := holds(e.res.Layers[face.Lips], func(l *Layer) bool {

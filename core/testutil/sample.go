@@ -218,6 +218,13 @@ func Reference() time.Duration {
 	return middle(took)
 }
 
+// quietReference is that computation on a machine of two cores with nothing else to do.
+const quietReference = 3100 * time.Microsecond
+
+// Slower is how many times as long as on such a machine it takes just now, 1 at the least. Bars of time are held
+// against it, since a machine that has other things to do says nothing of the program.
+func Slower() float64 { return max(1, float64(Reference())/float64(quietReference)) }
+
 func middle(took []time.Duration) time.Duration {
 	slices.Sort(took)
 	return took[len(took)/2]

@@ -47,6 +47,7 @@ type evaluation struct {
 	onTime   screen // of the first coat, what has set by base
 	late     []coat // and what sets later
 	covered  face.Set
+	patted   face.Set         // where hands only pat
 	atBase   [face.N]standing // how zones stand with their labels then
 	sheens   []sheen
 	events   []event // in order of time
@@ -68,7 +69,7 @@ func evaluate(c *sitting.Case, prep *stack.Result, course *course, ups []TouchUp
 		sheets: map[string]int{},
 	}
 	w := &e.res.Wear
-	e.covered, e.atBase = covered(c, &e.first), e.firstStandings()
+	e.covered, e.atBase, e.patted = covered(c, &e.first), e.firstStandings(), fit.Patted(c)
 	e.onTime, e.late = laidLate(c, &prep.Layers, e.first)
 	w.Dose, w.BudgetSED, w.Shine, w.TouchUps, w.Bag = prep.Dose, doc.Num(Budget(c)), shine(c, e.sheens), ups,
 		[]BagItem{}
@@ -198,8 +199,19 @@ func (e *evaluation) understand(u *TouchUp, n int) {
 	e.events = append(e.events, v)
 }
 
-// unpressed says, at the last coat of a touch-up, what of the covered skin gets none since nothing may press there.
+// unpressed says where a touch-up is done without pressing, at the last step that would, and at its last coat what of
+// the covered skin gets none since nothing may press there.
 func (e *evaluation) unpressed(u *TouchUp, v *event) {
+	lightly, at := face.Set(0), -1
+	for i := range v.steps {
+		d := &v.steps[i]
+		if on := d.zones & e.patted; on != 0 && d.byPressing() && e.verb(d) == say.PressVerb {
+			lightly, at = lightly|on, i
+		}
+	}
+	if at >= 0 {
+		u.Steps[at].Say += " " + e.c.Say(say.LightlyThere, "zones", e.c.Names(lightly))
+	}
 	left, last := e.covered&soft(e.c), -1
 	for i := range v.steps {
 		if v.steps[i].renews() {

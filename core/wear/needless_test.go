@@ -6,9 +6,11 @@ import (
 	"regexp"
 	"slices"
 	"strconv"
+	"strings"
 	"testing"
 
 	"urncloth/core/day"
+	"urncloth/core/face"
 	"urncloth/core/figure"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
@@ -125,5 +127,39 @@ func TestACoatIsForTheBudgetJustWhereTheDayWithoutItIsOverIt(t *testing.T) {
 	}
 	if judged[true] < 5 || judged[false] < 5 {
 		t.Errorf("judged: %v", judged)
+	}
+}
+
+func TestSkinThatIsOnlyPattedIsNotPressedThroughTheDayEither(t *testing.T) {
+	for name, k := range map[string]struct {
+		told  face.Condition
+		never string
+		says  []string
+	}{
+		"the whole face": {face.Condition{Kind: face.PeelMedium, On: On(t, "2027-06-09")}, "ress",
+			[]string{"Lay ", "Pat ", "laid on and lifted without"}},
+		"one zone": {face.Condition{Kind: face.PeelMedium, Zone: P(face.Forehead), On: On(t, "2027-06-09")},
+			"Lay ", []string{"Press ", "On forehead all of it without pressing."}},
+		"no zone": {face.Condition{}, "without pressing", []string{"Press "}},
+	} {
+		s := outdoors(t, segment(t, "12:00", "16:00", "sun"))
+		Add(s, flour)
+		s.Client.Zones = map[face.Zone]face.Grades{face.Forehead: {Oil: P(3), Water: P(2)},
+			face.Cheeks: {Oil: P(2), Water: P(2)}}
+		if k.told.Kind != "" {
+			s.Client.Conditions = []face.Condition{k.told}
+		}
+		got, _, _ := planned(s)
+		said := ""
+		for _, u := range got.Wear.TouchUps {
+			for _, st := range u.Steps {
+				said += strings.ReplaceAll(st.Say, "without pressing, eyes", "without") + "\n"
+			}
+		}
+		for _, want := range k.says {
+			if !strings.Contains(said, want) || strings.Contains(said, k.never) {
+				t.Errorf("%s: want %q, never %q: %s", name, want, k.never, said)
+			}
+		}
 	}
 }

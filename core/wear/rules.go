@@ -50,7 +50,7 @@ func runsOut(e *evaluation) {
 	for i := range e.c.Kit {
 		p := &e.c.Kit[i]
 		before := usedBefore(e.prep, p)
-		if used := e.used[p.ID]; used > 0 && p.Short(before+used) && !p.Short(before) {
+		if used := e.used[p.ID]; used > 0 && p.Short(before+used) {
 			e.find(rules.RunsOut, "", 0, say.PrepAndTouchUps, "needs", doc.Round(before+used), "product", p.Name,
 				"has", doc.Round(*p.RemainingG))
 		}

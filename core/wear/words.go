@@ -248,25 +248,48 @@ func (p *planner) broken(before, after time.Time) (list []rules.ID) {
 	return list
 }
 
+// byPressing reports whether a step presses something on.
+func (d *done) byPressing() bool {
+	switch {
+	case d.Act == act.Blot, d.Act == act.Apply && d.p != nil:
+		return true
+	case d.Act != act.Reapply || d.p == nil:
+		return false
+	}
+	return d.p.Kind == kit.SPFFluid || d.p.Kind == kit.SPFCushion || d.p.Kind == kit.SPFPowder ||
+		d.p.Kind == kit.SPFMist && d.How == act.Sponge
+}
+
+// verb is what the hands do in a step that presses: skin that is only patted is patted, or something laid on it.
+func (e *evaluation) verb(d *done) say.ID {
+	switch {
+	case d.zones&e.patted == 0, d.zones&^e.patted&^face.Held&^face.NearEyes != 0:
+		return say.PressVerb
+	case d.Act == act.Blot:
+		return say.LayVerb
+	}
+	return say.PatVerb
+}
+
 // word says the next step of a touch-up for whoever holds the bag; over a coat just laid, powder waits until it has
 // set.
 func (e *evaluation) word(d *done, v *event) string {
-	where, coated := e.whereabouts(d.zones), len(v.lays) > 0
+	where, coated, verb := e.whereabouts(d.zones), len(v.lays) > 0, e.verb(d)
 	switch {
 	case d.Act == act.Blot && d.p != nil:
-		return e.c.Say(say.BlotWith, "product", d.p.Name, "zones", where)
+		return e.c.Say(say.BlotWith, "press", verb, "product", d.p.Name, "zones", where)
 	case d.Act == act.Blot:
-		return e.c.Say(say.BlotTissue, "zones", where)
+		return e.c.Say(say.BlotTissue, "press", verb, "zones", where)
 	case d.p == nil:
 		return ""
 	case d.Act == act.Cleanse:
 		return e.c.Say(say.LiftSlid, "product", d.p.Name)
 	case d.Act == act.Apply && d.p.Kind == kit.Powder && !coated:
-		return e.c.Say(say.PressOn, "product", d.p.Name, "zones", where)
+		return e.c.Say(say.PressOn, "press", verb, "product", d.p.Name, "zones", where)
 	case d.Act == act.Apply && d.p.Kind == kit.Powder:
-		return e.c.Say(say.PressWhenSet, "product", d.p.Name, "zones", where)
+		return e.c.Say(say.PressWhenSet, "press", verb, "product", d.p.Name, "zones", where)
 	case d.Act == act.Apply:
-		return e.c.Say(say.MoistenWith, "product", d.p.Name, "zones", where)
+		return e.c.Say(say.MoistenWith, "press", verb, "product", d.p.Name, "zones", where)
 	case d.Act == act.Reapply:
 		last := len(v.steps) - 1
 		return e.coatWord(d, v.at, where, last >= 0 && v.steps[last].p == d.p)
@@ -294,7 +317,9 @@ func (e *evaluation) coatWord(d *done, at time.Time, where string, again bool) s
 		how := say.MistPlainly
 		switch d.How {
 		case act.Sponge:
-			how = say.MistSponge
+			if how = say.MistSponge; e.verb(d) != say.PressVerb {
+				how = say.MistLaid
+			}
 		case act.Shielded:
 			how = say.MistShielded
 		case act.Lay:
@@ -306,13 +331,14 @@ func (e *evaluation) coatWord(d *done, at time.Time, where string, again bool) s
 		return e.c.Say(say.MistOn, "coats", coatWords(e.c, d.Coats), "product", d.p.Name, "zones", where, "amount",
 			amount, "how", how)
 	case kit.SPFFluid:
-		return e.c.Say(say.FluidOn, "product", d.p.Name, "zones", where, "amount", amount)
+		return e.c.Say(say.FluidOn, "press", e.verb(d), "product", d.p.Name, "zones", where, "amount", amount)
 	case kit.SPFCushion:
-		return e.c.Say(say.CushionOn, "product", d.p.Name, "zones", where, "amount", amount)
+		return e.c.Say(say.CushionOn, "press", e.verb(d), "product", d.p.Name, "zones", where, "amount", amount)
 	case kit.SPFStick:
 		return e.c.Say(say.StickOn, "product", d.p.Name, "zones", where, "passes", max(d.Coats, 1), "amount", amount)
 	case kit.SPFPowder:
-		return e.c.Say(say.SPFPowderOn, "product", d.p.Name, "zones", where, "passes", max(d.Coats, 1))
+		return e.c.Say(say.SPFPowderOn, "press", e.verb(d), "product", d.p.Name, "zones", where, "passes",
+			max(d.Coats, 1))
 	}
 	words := e.c.Say(say.SunscreenOn, "product", d.p.Name, "zones", where, "amount", amount)
 	if workedIn(e.c, d.p)&d.zones != 0 {
