@@ -46,7 +46,7 @@ func main() {
 }
 
 // release is the version of the program, as in CHANGELOG.md.
-const release = "0.10.2"
+const release = "0.10.3"
 
 // version is the release, with the commit where the build knows it.
 func version() string {

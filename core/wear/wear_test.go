@@ -771,7 +771,7 @@ func TestPowderWaitsForACoatOnlyWhereThereIsOne(t *testing.T) {
 	res := checked(s, blotted, coated)
 	for i, waits := range []bool{false, true} {
 		steps := res.Wear.TouchUps[i].Steps
-		if say := steps[len(steps)-1].Say; strings.Contains(say, "When it has set") != waits {
+		if say := steps[len(steps)-1].Say; strings.Contains(say, "when the sunscreen has set") != waits {
 			t.Errorf("touch-up %d: %s", i+1, say)
 		}
 	}
