@@ -133,8 +133,7 @@ const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'work
             </p>
             <ul class="reasons">
               <li v-for="(o, i) in m.options" :key="o.id" :class="{ picked: o.id === way(m) }">
-                <b>{{ o.name }}</b><template v-if="i === 0"> {{ t('houseMethod.usual') }}</template
-                >: {{ o.reason }}
+                <b>{{ o.name }}</b>{{ i === 0 ? ` ${t('houseMethod.usual')}` : '' }}: {{ o.reason }}
               </li>
             </ul>
           </div>
@@ -154,8 +153,10 @@ const marks: Record<Schemas['FigureBasis'], string> = { P: 'published', W: 'work
             </p>
             <p class="soft">
               {{ r.mark === 'P' ? t('houseMethod.published') + ' ' + r.source : t('houseMethod.aWorkingRuleOfOurs')
-              }}<template v-if="r.final"> {{ t('houseMethod.noReasonLiftsIt') }}</template
-              ><template v-if="r.method"> {{ t('houseMethod.changedBy', { method: methodName(r.method) }) }}</template>
+              }}<template v-if="r.final">{{ ' ' + t('houseMethod.noReasonLiftsIt') }}</template
+              ><template v-if="r.method">{{
+                ' ' + t('houseMethod.changedBy', { method: methodName(r.method) })
+              }}</template>
             </p>
           </div>
           <Note :text="house.notes[r.id] ?? ''" :about="r.say" :may="owner" @keep="(t) => note(r.id, t)" />

@@ -26,8 +26,8 @@ function remove() {
     <span class="name">
       <b>{{ person.name }}</b>
       <span class="soft"
-        >{{ person.email }}<template v-if="person.second_factor"> {{ t('personRow.secondStepOn') }}</template
-        ><template v-if="person.must_change"> {{ t('personRow.hasNotSignedInWith') }}</template></span
+        >{{ person.email }}<template v-if="person.second_factor">{{ ' ' + t('personRow.secondStepOn') }}</template
+        ><template v-if="person.must_change">{{ ' ' + t('personRow.hasNotSignedInWith') }}</template></span
       >
     </span>
     <template v-if="owner">

@@ -65,7 +65,7 @@ const taking = ref<number>()
           <b>{{ clock(u.at) }}</b> <span class="what">{{ title(u) }}</span>
           <span class="why"
             >{{ u.because.map((b) => why[b] ?? b).join(', ')
-            }}<template v-if="flagged[u.id!]"> · {{ t('severity.' + flagged[u.id!]) }}</template></span
+            }}<template v-if="flagged[u.id!]">{{ ' · ' + t('severity.' + flagged[u.id!]) }}</template></span
           >
         </button>
         <template v-if="u.id === lit">
