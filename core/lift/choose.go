@@ -88,6 +88,7 @@ type chooser struct {
 	begun    *resumption
 
 	scarceOnes map[string]bool // removers of which all passes together would take more than there is
+	mittless   bool            // the house's habit of the mitt would take more of them than there are
 
 	thinned bool // removers were left out for one of their kind
 	missed  bool // a group misses its target

@@ -1017,6 +1017,7 @@ func TestAMittIsNotDrawnOverSkinThatNothingMayRub(t *testing.T) {
 	mitts := func(on string) (n int) {
 		p := plan.Make(evening(t, func(s *sitting.Sitting) {
 			s.Method["first_remover"], s.Look.Items = "mitt", []look.Item{foundation("emulsion", 1)}
+			s.Kit.Find("mitts").Count = P(30)
 			s.Client.Conditions = []face.Condition{{Kind: face.Filler, On: On(t, on), Zone: P(face.Cheeks)}}
 		}))
 		for _, s := range p.Lift.Steps {
@@ -1467,6 +1468,29 @@ func TestAFullBeardIsCombedThroughAndOiledAfterwardsAndABareChinIsNot(t *testing
 		if full := beard == face.FullBeard; massaged == 0 || (combed == massaged) != full || (combed > 0) != full ||
 			oiled != full {
 			t.Errorf("%s: %d of %d combed, oiled %v", beard, combed, massaged, oiled)
+		}
+	}
+}
+
+func TestTheHabitOfTheMittTakesNoMoreMittsThanThereAreAndIsNamedWhereItGivesWay(t *testing.T) {
+	for mitts, kept := range map[int]bool{0: false, 2: false, 30: true} {
+		p := plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Kit.Find("mitts").Count = P(mitts)
+			s.Method["first_remover"], s.Look.Items = "mitt", []look.Item{foundation("emulsion", 1)}
+		}))
+		not := slices.ContainsFunc(Found(p.Findings, rules.MethodNotMet),
+			func(f rules.Finding) bool { return f.Method == method.FirstRemover })
+		var by face.Set
+		for _, s := range p.Lift.Steps {
+			if s.Mitts > 0 {
+				by |= face.SetOf(s.Zones...)
+			}
+		}
+		skin := face.BaseArea &^ face.NearEyes
+		if p.Lift.Mitts > mitts || (skin&^by == 0) != kept || not == kept ||
+			len(Found(p.Findings, rules.SundryShort)) > 0 {
+			t.Errorf("of %d mitts %d are used on %v, named %v: %s", mitts, p.Lift.Mitts, by.List(), not,
+				Rules(p.Findings))
 		}
 	}
 }

@@ -90,6 +90,9 @@ func (e *evaluation) why(a *asking, option method.OptionID) (why say.ID, slots [
 	if why != say.WhyNoPlace {
 		return why, nil
 	}
+	if have := counted(e.c, kit.Mitt); kind == kit.Mitt && have >= 0 && have < mittsOver(e.touched&face.BaseArea) {
+		return say.WhyLittle, nil
+	}
 	ch := newChooser(e.c, &e.on, 1, nil)
 	var worst sequence
 	var on *group
@@ -178,11 +181,14 @@ func (e *evaluation) tonedWhereTight() bool {
 // firstByHabit reports whether the first pass over all of the face is by the house's own remover.
 func (e *evaluation) firstByHabit() bool {
 	kind := habits[e.c.Method.Get(method.FirstRemover)]
-	if kind == kit.WaterMitt && e.any(func(m *moment) bool { return m.Mitts > 0 }) {
-		return true // what water cannot take off has its remover first, lifted with the mitt
-	}
 	rubbed := where(func(z face.Zone) bool { return len(e.binders[z]) > 0 && !pressed(e.c, z) })
 	for _, z := range (rubbed & face.BaseArea &^ face.NearEyes &^ e.c.Barred().All()).List() {
+		if kind == kit.WaterMitt { // what water cannot take off has its remover first, lifted with the mitt
+			if !e.any(func(m *moment) bool { return m.Mitts > 0 && m.zones.Has(z) }) {
+				return false
+			}
+			continue
+		}
 		i := slices.IndexFunc(e.moments, func(m moment) bool {
 			return m.remover && m.zones.Has(z) && !effectsRemover(m.kind)
 		})

@@ -38,7 +38,7 @@ func PlanWith(c *sitting.Case, layers *stack.Layers, one *kit.Product) Result {
 
 // planned is one plan at one haste.
 func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste) Result {
-	scarce, alike := map[string]bool{}, 1
+	scarce, alike, mittless := map[string]bool{}, 1, false
 	for {
 		pl := &planner{c: c, on: on, at: c.Until, haste: h}
 		pl.loosen()
@@ -46,7 +46,7 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste) 
 		if h.cloth {
 			pl.quick = true
 		}
-		pl.scarceOnes = scarce
+		pl.scarceOnes, pl.mittless = scarce, mittless
 		pl.picked, pl.cost = pl.choose()
 		if pl.missed && pl.thinned && alike < figure.AlikeKept {
 			alike = figure.AlikeKept
@@ -57,6 +57,10 @@ func planned(c *sitting.Case, layers *stack.Layers, on *[face.N]Loads, h haste) 
 			pl.steps = h.begun.rest(pl.steps)
 		}
 		if pl.runsOut(scarce) && len(scarce) <= figure.MostScarce {
+			continue
+		}
+		if !mittless && pl.lacks(counted(c, kit.Mitt), 0, func(s *stack.Step) int { return s.Mitts }) {
+			mittless = true
 			continue
 		}
 		res := pl.pruned(layers)

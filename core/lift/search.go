@@ -95,7 +95,8 @@ var habits = map[method.OptionID]kit.Kind{
 // of it.
 func (ch *chooser) habit(g *group) func(n int) bool {
 	kind := habits[ch.c.Method.Get(method.FirstRemover)]
-	if kind == "" || held(g.like) || !g.like.OnFace() || g.had > 0 { // its first pass was made
+	if kind == "" || held(g.like) || !g.like.OnFace() || g.had > 0 || // its first pass was made
+		kind == kit.WaterMitt && ch.mittless {
 		return nil
 	}
 	return func(n int) bool { return ch.removers[g.allowed[n]].Kind == kind }
