@@ -436,18 +436,6 @@ func dearer(now, before []rules.Finding) (list []rules.ID, price []string) {
 	return list, price
 }
 
-// pieces is which sundry of the kit each count of a step is of.
-var pieces = []struct {
-	kind kit.Kind
-	of   func(s *stack.Step) int
-}{
-	{kit.CottonPad, func(s *stack.Step) int { return s.Pads }},
-	{kit.CottonBud, func(s *stack.Step) int { return s.Buds }},
-	{kit.Cloth, func(s *stack.Step) int { return s.Cloths }},
-	{kit.Mitt, func(s *stack.Step) int { return s.Mitts }},
-	{kit.LintFreeTip, func(s *stack.Step) int { return s.Tips }},
-}
-
 // tally is what was taken, by product.
 type tally struct {
 	grams map[string]float64
@@ -492,9 +480,9 @@ func (t *tally) step(c *sitting.Case, s *stack.Step) {
 			t.grams[q.ID] += float64(s.Grams)
 		}
 	}
-	for _, row := range pieces {
-		n := row.of(s)
-		if k := slices.IndexFunc(c.Kit, func(o kit.Product) bool { return o.Kind == row.kind }); k >= 0 && n > 0 {
+	for _, row := range stack.Pieces {
+		n := row.Of(s)
+		if k := slices.IndexFunc(c.Kit, func(o kit.Product) bool { return o.Kind == row.Kind }); k >= 0 && n > 0 {
 			t.count[c.Kit[k].ID] += n
 		}
 	}

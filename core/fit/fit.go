@@ -263,6 +263,24 @@ func Stock(c *sitting.Case, p *kit.Product) int {
 	return *p.Count
 }
 
+// Sprayed reports whether mist is sprayed at the face and not on a sponge: by method, or with no sponge in the kit.
+func Sprayed(c *sitting.Case) bool {
+	return c.Method.Is(method.MistHow, method.Spray) || Without(c, kit.Sponge)
+}
+
+// Without reports whether the kit lists a sundry and has none of it left for a client.
+func Without(c *sitting.Case, kind kit.Kind) (none bool) {
+	for i := range c.Kit {
+		if p := &c.Kit[i]; p.Kind == kind {
+			if !p.Empty() && Bears(c, p) {
+				return false
+			}
+			none = true
+		}
+	}
+	return none
+}
+
 // Nature is what an act with a product does to skin.
 func Nature(c *sitting.Case, p *kit.Product, what act.Act, kind act.Detail, how act.How) nature.Set {
 	u := Use{Case: c, Product: p, Act: what, Kind: kind, How: how, known: sitting.Memo(c, hold)}

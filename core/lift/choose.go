@@ -158,15 +158,18 @@ func chooserOf(c *sitting.Case, on *[face.N]Loads, loosened float64, alike int, 
 	return ch
 }
 
-// counted is how many of a sundry there are, -1 where the kit does not count them.
-func counted(c *sitting.Case, kinds ...kit.Kind) int {
+// counted is how many of a sundry prep leaves, -1 where the kit does not count them.
+func counted(c *sitting.Case, kind kit.Kind) int {
 	n := -1
 	for i := range c.Kit {
-		if p := &c.Kit[i]; slices.Contains(kinds, p.Kind) && p.Count != nil {
+		if p := &c.Kit[i]; p.Kind == kind && p.Count != nil {
 			n = max(n, 0) + fit.Stock(c, p)
 		}
 	}
-	return n
+	if n < 0 {
+		return n
+	}
+	return max(0, n-c.UsedUp[kind])
 }
 
 // offer takes a product of the kit among the removers; where one is named, its rivals are left out.

@@ -1494,3 +1494,25 @@ func TestTheHabitOfTheMittTakesNoMoreMittsThanThereAreAndIsNamedWhereItGivesWay(
 		}
 	}
 }
+
+func TestWhatPrepTakesOfPadsIsNotThereForRemoval(t *testing.T) {
+	at := func(pads int) *plan.Plan {
+		return plan.Make(evening(t, func(s *sitting.Sitting) {
+			s.Method[method.TonerBy], s.Method[method.Toner] = method.Pad, method.Never
+			s.Kit.Find("pads").Count = P(pads)
+		}))
+	}
+	whole, prepped := at(100), 0
+	for _, s := range whole.Prep.Steps {
+		prepped += s.Pads
+	}
+	all := prepped + whole.Lift.Pads
+	if prepped == 0 || at(all).Lift.Pads != whole.Lift.Pads || at(all-1).Lift.Pads >= whole.Lift.Pads {
+		t.Errorf("prep takes %d, removal %d; of %d removal takes %d, of one less %d", prepped, whole.Lift.Pads, all,
+			at(all).Lift.Pads, at(all-1).Lift.Pads)
+	}
+	whole.Sitting.Kit.Find("pads").Count = P(all - 1)
+	if f := plan.Check(whole).Findings; len(Found(f, rules.SundryShort)) == 0 {
+		t.Errorf("one pad too few for both is not said: %s", Rules(f))
+	}
+}

@@ -180,10 +180,13 @@ func made(c *sitting.Case, h Hand, last Part) *run {
 
 // left is the case as a part finds it, with what the parts before it take of each product.
 func (r *run) left(next Part) *sitting.Case {
-	spent := map[string]float64{}
+	spent, pieces := map[string]float64{}, map[kit.Kind]int{}
 	take := func(steps []stack.Step) {
 		for i := range steps {
 			spent[steps[i].Product] += float64(steps[i].Grams)
+			for _, of := range stack.Pieces {
+				pieces[of.Kind] += of.Of(&steps[i])
+			}
 		}
 	}
 	take(r.prep.Steps)
@@ -194,7 +197,7 @@ func (r *run) left(next Part) *sitting.Case {
 		take(r.off.Lift.Steps)
 	}
 	c := *r.c
-	c.Spent = spent
+	c.Spent, c.UsedUp = spent, pieces
 	if next == Night {
 		if zones := r.exfoliated(); zones != 0 {
 			return c.Since(sitting.Condition{Kind: face.Exfoliated, Dated: true, Zone: zones})

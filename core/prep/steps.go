@@ -29,9 +29,8 @@ func (pl *planner) how(p *kit.Product, zones face.Set) act.How {
 	case p.Kind == kit.Toner && c.Method.Is(method.TonerBy, method.Pad):
 		how = act.Pad
 	case p.Kind == kit.Mist:
-		how = act.How(c.Method.Get(method.MistHow))
-		if p.Aerosol {
-			how = act.Sponge
+		if how = act.Sponge; fit.Sprayed(c) && !p.Aerosol {
+			how = act.Spray
 		}
 	case p.Kind == kit.EyeCream:
 		how = act.Tap

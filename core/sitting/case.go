@@ -51,6 +51,7 @@ type Case struct {
 	LeftOut                           []LeftOut          // and what of it does not
 	Scarred                           face.Set           // by a scar young enough to matter
 	Spent                             map[string]float64 // grams of each product that the parts of the day before take
+	UsedUp                            map[kit.Kind]int   // and how many of each sundry
 	barred                            Barred
 	unmade, bareBody                  face.Set
 	products                          map[string]*kit.Product

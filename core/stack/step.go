@@ -54,6 +54,18 @@ type Step struct {
 	Method   method.Key            `json:"method,omitempty"`              // the house method that asked for the step
 }
 
+// Pieces is which sundry of the kit each count of a step is of.
+var Pieces = []struct {
+	Kind kit.Kind
+	Of   func(s *Step) int
+}{
+	{kit.CottonPad, func(s *Step) int { return s.Pads }},
+	{kit.CottonBud, func(s *Step) int { return s.Buds }},
+	{kit.Cloth, func(s *Step) int { return s.Cloths }},
+	{kit.Mitt, func(s *Step) int { return s.Mitts }},
+	{kit.LintFreeTip, func(s *Step) int { return s.Tips }},
+}
+
 // Exempt is the acts that stand in a plan whatever they gain: they touch nobody, or only to see.
 var Exempt = []act.Act{act.Hands, act.Setup, act.LensOut, act.Dry, act.TouchCheck, act.PadCheck, act.Ready, act.Refer}
 

@@ -10,7 +10,6 @@ import (
 	"urncloth/core/fit"
 	"urncloth/core/kit"
 	"urncloth/core/look"
-	"urncloth/core/method"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
 )
@@ -104,7 +103,7 @@ func lightest(c *sitting.Case, p *kit.Product) act.How {
 }
 
 // sprayed reports whether a mist is sprayed at the face rather than on a sponge.
-func sprayed(c *sitting.Case) bool { return c.Method.Is(method.MistHow, method.Spray) }
+func sprayed(c *sitting.Case) bool { return fit.Sprayed(c) }
 
 // chooser picks the form for each moment: the same wherever wind is the same.
 type chooser struct {
@@ -168,11 +167,11 @@ func (f *chooser) consider(p *kit.Product, windy bool, on face.Set) (*form, floa
 }
 
 // renews reports whether a product can renew the face at all: made for it, or the ordinary sunscreen of a bare face;
-// no mist in the cold.
+// no mist in the cold, and nothing that a sponge presses on where there is none.
 func (f *chooser) renews(p *kit.Product) bool {
 	_, over := forms[p.Kind]
 	return p.HasFactor() && (over || bare(f.c) && p.Kind == kit.Sunscreen) && !p.Empty() &&
-		!(p.Kind == kit.SPFMist && f.c.Cold)
+		!(p.Kind == kit.SPFMist && f.c.Cold) && !(p.Kind == kit.SPFFluid && fit.Without(f.c, kit.Sponge))
 }
 
 // formCosts is what speaks against a form, a row each.

@@ -9,9 +9,11 @@ import (
 	"strings"
 	"testing"
 
+	"urncloth/core/act"
 	"urncloth/core/day"
 	"urncloth/core/face"
 	"urncloth/core/figure"
+	"urncloth/core/kit"
 	"urncloth/core/prep"
 	"urncloth/core/rules"
 	"urncloth/core/sitting"
@@ -160,6 +162,28 @@ func TestSkinThatIsOnlyPattedIsNotPressedThroughTheDayEither(t *testing.T) {
 			if !strings.Contains(said, want) || strings.Contains(said, k.never) {
 				t.Errorf("%s: want %q, never %q: %s", name, want, k.never, said)
 			}
+		}
+	}
+}
+
+func TestWithoutASpongeMistIsSprayedAndNoFluidPressedOn(t *testing.T) {
+	for _, sponges := range []int{0, 1} {
+		s := outdoors(t, segment(t, "12:00", "16:00", "sun"))
+		Add(s, mist, fluid, kit.Product{ID: "sponges", Name: "Sponges", Kind: kit.Sponge, Count: P(sponges)})
+		got, _, _ := planned(s)
+		fluids, sprayed := 0, 0
+		for _, u := range got.Wear.TouchUps {
+			for _, st := range u.Steps {
+				if st.Product == fluid.ID {
+					fluids++
+				}
+				if st.How == act.Shielded {
+					sprayed++
+				}
+			}
+		}
+		if (fluids > 0) != (sponges > 0) || (sprayed > 0) == (sponges > 0) {
+			t.Errorf("%d sponges: fluid %d times, sprayed %d: %+v", sponges, fluids, sprayed, got.Wear.TouchUps)
 		}
 	}
 }

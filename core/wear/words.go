@@ -163,7 +163,7 @@ func (p *planner) resetSteps() []TouchStep {
 			}
 		}
 	}
-	if c.Cold {
+	if c.Cold || fit.Without(c, kit.Sponge) {
 		return list
 	}
 	for i := range c.Kit {
