@@ -70,18 +70,24 @@ func methodNotMet(e *evaluation) {
 	}
 }
 
-// why says why a method was not followed: the habit of a first remover by what it would have left.
+// why says why a method was not followed.
 func (e *evaluation) why(a *asking, option method.OptionID) (why say.ID, slots []any) {
-	if a.key == method.CleanserSpend {
+	on := e.touched
+	switch a.key {
+	case method.CleanserSpend:
 		return say.WhyNotOne, nil
-	}
-	if a.key != method.FirstRemover {
-		on := e.touched
-		if a.key == method.EyeRemover && on&face.NearEyes != 0 {
-			on &= face.NearEyes
+	case method.FirstRemover:
+		return e.whyNotFirst(option)
+	case method.EyeRemover:
+		if near := on & face.NearEyes; near != 0 {
+			on = near
 		}
-		return stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, on)), nil
 	}
+	return stack.WhyNature(e.c, a.does, stack.WhyNot(e.c, a.kinds, act.Remove, on)), nil
+}
+
+// whyNotFirst says why the habit of a first remover was not followed: by what it would have left.
+func (e *evaluation) whyNotFirst(option method.OptionID) (why say.ID, slots []any) {
 	kind := habits[option]
 	if kind == kit.WaterMitt {
 		kind = kit.Mitt
