@@ -44,7 +44,7 @@ func inTime(c *sitting.Case, d Day, taken func(steps []stack.Step) []stack.Step)
 	over := func(b brevity) (whole, screened bool) {
 		steps = written(c, d, b)
 		done := taken(steps)
-		return !late(c, done), soon(c, done) == ""
+		return !late(c, done), !soon(c, done)
 	}
 	longest := barest
 	for b := full; b <= barest; b++ {
@@ -59,17 +59,13 @@ func inTime(c *sitting.Case, d Day, taken func(steps []stack.Step) []stack.Step)
 	return written(c, d, longest)
 }
 
-// soon is the last step with sunscreen where that is too short a time before the client goes out by daylight.
-func soon(c *sitting.Case, steps []stack.Step) (id string) {
+// soon reports whether sunscreen goes on too short a time before the client goes out by daylight.
+func soon(c *sitting.Case, steps []stack.Step) bool {
 	at, _ := leaving(c)
-	for i := range steps {
-		s := &steps[i]
+	return leaves(c) && slices.ContainsFunc(steps, func(s stack.Step) bool {
 		p := c.Product(s.Product)
-		if p != nil && p.Screens() && leaves(c) && at.Sub(handsOff(c, s)) < figure.BeforeSun {
-			id = s.ID
-		}
-	}
-	return id
+		return p != nil && p.Screens() && at.Sub(handsOff(c, &s)) < figure.BeforeSun
+	})
 }
 
 // handsOff is when the hands are done with a step.
@@ -127,7 +123,7 @@ func (e *evaluation) gaveUp() (names []string) {
 		return nil
 	}
 	steps := written(e.c, e.night, full)
-	if !late(e.c, steps) && soon(e.c, steps) == "" {
+	if !late(e.c, steps) && !soon(e.c, steps) {
 		return nil
 	}
 	for _, s := range steps {

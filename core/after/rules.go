@@ -64,7 +64,7 @@ func spfAfterDark(e *evaluation, m *moment) {
 // spfSetTime warns of sunscreen that has not formed its film when the client goes out by daylight.
 func spfSetTime(e *evaluation, m *moment) {
 	at, _ := leaving(e.c)
-	if done := handsOff(e.c, m.Step); soon(e.c, []stack.Step{*m.Step}) != "" && !done.After(at) {
+	if done := handsOff(e.c, m.Step); soon(e.c, []stack.Step{*m.Step}) && !done.After(at) {
 		e.find(rules.SPFSetTime, m, say.UntilFirstSun, "minutes",
 			stack.Minutes(e.c.Words, int(at.Sub(done).Seconds())), "time", day.Wall(at).Clock())
 	}
