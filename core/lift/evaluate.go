@@ -214,8 +214,10 @@ func (e *evaluation) step(m *moment) {
 	m.remover = m.p != nil && takes[m.kind] != nil && slices.Contains(removing, m.Act)
 	m.lensesIn = e.c.Client.Has(face.LensesStay) || e.c.Client.Has(face.ContactLenses) && !e.lensOut
 	l := &e.res.Lift
-	l.Pads, l.PadFaces, l.Buds, l.Cloths = l.Pads+m.Pads, l.PadFaces+m.PadFaces, l.Buds+m.Buds, l.Cloths+m.Cloths
-	m.CountWipes()
+	l.Pads, l.Buds, l.Cloths = l.Pads+m.Pads, l.Buds+m.Buds, l.Cloths+m.Cloths
+	if m.CountWipes(); m.Wipes == 0 { // the faces of wipes are no pad's
+		l.PadFaces += m.PadFaces
+	}
 	l.Mitts, l.Tips, l.Wipes = l.Mitts+m.Mitts, l.Tips+m.Tips, l.Wipes+m.Wipes
 	if m.p != nil {
 		stack.Measure(e.c, m.Step, m.p, float64(m.Grams))

@@ -1436,6 +1436,9 @@ func TestAWipeIsHeldByItselfAndNoMoreOfThemAreTakenThanThereAre(t *testing.T) {
 	if taken < 3 || many.Lift.Wipes != taken || few.Lift.Wipes > 2 || len(Found(few.Findings, rules.SundryShort)) > 0 {
 		t.Errorf("of 40 %d, of 2 %d: %s", taken, few.Lift.Wipes, Rules(few.Findings))
 	}
+	if l := many.Lift; l.PadFaces != 4*l.Pads {
+		t.Errorf("%d pads have %d faces", l.Pads, l.PadFaces)
+	}
 	if got := many.Uses()["towel"].Pieces; got != taken {
 		t.Errorf("%d are taken, %d used up", taken, got)
 	}
