@@ -70,11 +70,15 @@ func (pl *planner) skinPasses(first bool) {
 	}
 }
 
-// finisher says of steps that they are the house's finisher and check, where no pass comes after them.
+// finisher says of steps that they are the house's finisher and check, unless a pass comes after on all of their zones.
 func (pl *planner) finisher(steps []stack.Step, after []over) {
+	var again face.Set
+	for _, k := range after {
+		again |= k.zones
+	}
 	for i := range steps {
 		s := &steps[i]
-		if slices.ContainsFunc(after, func(k over) bool { return k.zones&face.SetOf(s.Zones...) != 0 }) {
+		if face.SetOf(s.Zones...)&^again == 0 {
 			continue
 		}
 		if s.Method = method.CheckWithMicellar; s.Act == act.Hold {

@@ -1519,3 +1519,25 @@ func TestWhatPrepTakesOfPadsIsNotThereForRemoval(t *testing.T) {
 		t.Errorf("one pad too few for both is not said: %s", Rules(f))
 	}
 }
+
+func TestTheFinisherIsNamedOnTheFaceWhereTheNeckHasOneMore(t *testing.T) {
+	p := plan.Make(evening(t, func(s *sitting.Sitting) {
+		s.Look.Items = []look.Item{foundation("emulsion", 1)}
+		s.Kit.Find("balm").Price, s.Kit.Find("balm").PackG = 60, 50
+		s.Method[method.CheckWithMicellar] = method.Yes
+	}))
+	var named, twice face.Set
+	neck := 0
+	for _, s := range p.Lift.Steps {
+		if s.Product == "micellar" && slices.Contains(s.Zones, face.Neck) {
+			neck++
+			twice |= face.SetOf(s.Zones...)
+		}
+		if s.Method == method.CheckWithMicellar {
+			named |= face.SetOf(s.Zones...)
+		}
+	}
+	if neck < 2 || !twice.Has(face.Forehead) || face.BaseArea&^named != 0 {
+		t.Errorf("%d over the neck, with %v; named on %v", neck, twice.List(), named.List())
+	}
+}
